@@ -1,0 +1,30 @@
+import type { Id } from "./records";
+
+const alphabet = "0123456789abcdefghijkmnpqrstuvwxyz";
+
+/**
+ * A new id of eleven letters and digits, about 55 random bits. It begins with a letter, so that it can stand in the
+ * curly brackets of a Markdown line as it is.
+ */
+export function newId(random: () => number = cryptoRandom): Id {
+  let id = alphabet[10 + Math.floor(random() * 24)] as string;
+  for (let at = 1; at < 11; at++)
+    id += alphabet[Math.floor(random() * alphabet.length)];
+  return id;
+}
+
+/** A number from 0 up to 1, from the platform's source of randomness. */
+function cryptoRandom(): number {
+  return (crypto.getRandomValues(new Uint32Array(1))[0] as number) / 2 ** 32;
+}
+
+/** Random numbers from 0 up to 1 that are the same for the same seed (mulberry32), for demo data and tests. */
+export function seededRandom(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
+    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32;
+  };
+}

@@ -1,0 +1,5 @@
+export * from "./defaults";
+export * from "./ids";
+export * from "./migrations";
+export * from "./records";
+export * from "./refusal";

@@ -1,0 +1,52 @@
+/** A record as some version of Pensum wrote it. */
+export type StoredRecord = Record<string, unknown> & {
+  id: string;
+  kind: string;
+};
+
+/** One step from the version before `to`. Gives the record anew, or undefined when it is no longer kept. */
+export interface Migration {
+  readonly to: number;
+  readonly name: string;
+  up(record: StoredRecord): StoredRecord | undefined;
+}
+
+/**
+ * Every change of the records' shape, in order. A step is never edited once a workspace may have been written with it.
+ *
+ * Version 1 kept a block's subject as `{for: "task" | "theme" | "text", subject}`; version 2 has a field for each, so
+ * that a task's block can carry a theme of its own and the two can be merged on their own.
+ */
+export const migrations: readonly Migration[] = [
+  {
+    to: 2,
+    name: "a block names its task and its theme in fields of their own",
+    up(record) {
+      if (record.kind !== "block" || !("for" in record)) return record;
+      const { for: what, subject, ...rest } = record;
+      if (what === "task")
+        return { ...rest, task: subject, title: "" } as StoredRecord;
+      if (what === "theme")
+        return { ...rest, theme: subject, title: "" } as StoredRecord;
+      return {
+        ...rest,
+        title: typeof subject === "string" ? subject : "",
+      } as StoredRecord;
+    },
+  },
+];
+
+/** The version this Pensum writes. */
+export const modelVersion = 2;
+
+/** Takes a record from the version `from` to `modelVersion`; undefined when a step no longer keeps it. */
+export function migrate(
+  record: StoredRecord,
+  from: number,
+  steps = migrations,
+): StoredRecord | undefined {
+  let current: StoredRecord | undefined = record;
+  for (const step of steps)
+    if (current && step.to > from) current = step.up(current);
+  return current;
+}

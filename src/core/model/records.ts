@@ -1,0 +1,179 @@
+import type { DateText, MomentText, WorkingWeek } from "../time";
+
+/** The name of one record, unique in a workspace and never used again. */
+export type Id = string;
+
+/** The ten dyes of the look; the only category colours. */
+export const dyes = [
+  "woad",
+  "madder",
+  "weld",
+  "lichen",
+  "walnut",
+  "heather",
+  "verdigris",
+  "cochineal",
+  "slate",
+  "ochre",
+] as const;
+export type Dye = (typeof dyes)[number];
+
+export const states = ["open", "doing", "waiting", "done", "dropped"] as const;
+export type State = (typeof states)[number];
+
+/** Something to do. Its line on a page owns title, state mark and nesting; this record owns everything else. */
+export interface Task {
+  readonly id: Id;
+  readonly kind: "task";
+  readonly title: string;
+  readonly state: State;
+  /** The day it is meant to be done. */
+  readonly doDay?: DateText;
+  /** The date or the moment after which it is late. */
+  readonly due?: DateText | MomentText;
+  /** Out of sight until this day. */
+  readonly restUntil?: DateText;
+  readonly estimateMinutes?: number;
+  /** The id of one of the levels in `Settings.priorities`. */
+  readonly priority?: string;
+  readonly theme?: Id;
+  /** The task this one is a part of. */
+  readonly parent?: Id;
+  readonly tags: readonly string[];
+  readonly people: readonly Id[];
+  /** Its own note, Markdown. */
+  readonly text: string;
+  /** The page that holds its line. */
+  readonly page?: Id;
+  readonly doneAt?: MomentText;
+  /** How long it took in the end. */
+  readonly tookMinutes?: number;
+  /** How many times it was moved to another day unfinished. */
+  readonly carried: number;
+  readonly createdAt: MomentText;
+}
+
+/** Something that happens at its time whether one works or not, and that others count on. */
+export interface Event {
+  readonly id: Id;
+  readonly kind: "event";
+  readonly title: string;
+  /** A moment; for an event of whole days, its first date. */
+  readonly start: MomentText | DateText;
+  /** A moment after `start`; for an event of whole days, its last date. */
+  readonly end: MomentText | DateText;
+  /** The IANA zone its times are told in; absent where the person's own is meant. */
+  readonly zone?: string;
+  readonly place: string;
+  readonly theme?: Id;
+  readonly people: readonly Id[];
+  readonly text: string;
+  readonly createdAt: MomentText;
+}
+
+/** A stretch of time set aside on the rail, for a task, for a theme, or for the plain text of its title. */
+export interface Block {
+  readonly id: Id;
+  readonly kind: "block";
+  readonly start: MomentText;
+  readonly end: MomentText;
+  readonly task?: Id;
+  readonly theme?: Id;
+  /** Plain text; empty for a task's block, which shows the task's title. */
+  readonly title: string;
+  /** The page that holds its line, for a block written as one. */
+  readonly page?: Id;
+  readonly text: string;
+  readonly createdAt: MomentText;
+}
+
+/** A kind of work, with its dye and the hours a week it should get. */
+export interface Theme {
+  readonly id: Id;
+  readonly kind: "theme";
+  readonly title: string;
+  readonly dye: Dye;
+  readonly weeklyMinutes?: number;
+  readonly text: string;
+}
+
+/** The page of one date. Its id follows from the date, so that two tabs never make two. */
+export interface DayPage {
+  readonly id: Id;
+  readonly kind: "day";
+  readonly date: DateText;
+  readonly text: string;
+}
+
+/** A page with a title of its own. */
+export interface Note {
+  readonly id: Id;
+  readonly kind: "note";
+  readonly title: string;
+  readonly tags: readonly string[];
+  readonly text: string;
+  readonly createdAt: MomentText;
+}
+
+export interface Person {
+  readonly id: Id;
+  readonly kind: "person";
+  /** The name. */
+  readonly title: string;
+  readonly role: string;
+  readonly text: string;
+}
+
+export interface PriorityLevel {
+  readonly id: string;
+  readonly title: string;
+}
+
+/** What the person has chosen for this workspace; one record, with the id `settings`. */
+export interface Settings {
+  readonly id: "settings";
+  readonly kind: "settings";
+  readonly workingWeek: WorkingWeek;
+  /** 1 for Monday to 7 for Sunday; absent where the locale decides. */
+  readonly firstWeekday?: number;
+  /** Absent where the locale decides. */
+  readonly hour12?: boolean;
+  readonly showWeekNumbers: boolean;
+  /** Drags on the rail move in steps of so many minutes. */
+  readonly snapMinutes: number;
+  /** From the most pressing to the least. */
+  readonly priorities: readonly PriorityLevel[];
+}
+
+export type PensumRecord =
+  Task | Event | Block | Theme | DayPage | Note | Person | Settings;
+export type Kind = PensumRecord["kind"];
+export type RecordOf<K extends Kind> = Extract<PensumRecord, { kind: K }>;
+
+/** Kinds whose text is a page: task lines and block lines in it are followed. */
+export type Page = DayPage | Note;
+export function isPage(record: PensumRecord | undefined): record is Page {
+  return record?.kind === "day" || record?.kind === "note";
+}
+
+/** The id of the page of `date`. */
+export function dayPageId(date: DateText): Id {
+  return `day-${date}`;
+}
+
+/** Tells whether work is still to be done on a task in this state. */
+export function isUnfinished(state: State): boolean {
+  return state !== "done" && state !== "dropped";
+}
+
+/** The name each kind has on the screen. */
+export const kindNames: Record<Kind, string> = {
+  task: "Task",
+  event: "Event",
+  block: "Block",
+  theme: "Theme",
+  day: "Day page",
+  note: "Note",
+  person: "Person",
+  settings: "Settings",
+};

@@ -1,0 +1,53 @@
+import type { Id } from "../model";
+
+/** One act as the log keeps it. */
+export interface LogEntry {
+  /** Its place in the log: 1, 2, 3 and so on without a gap. */
+  readonly seq: number;
+  /** When it was appended, in milliseconds since 1970. */
+  readonly at: number;
+  /** Which tab wrote it. */
+  readonly by: string;
+  readonly said: string;
+  /** The version of the model it was written in. */
+  readonly version: number;
+  /** The change set as `encodeChanges` writes it. */
+  readonly changes: string;
+  /** The ids it touches, for the history of a record; empty when there are too many to be of use. */
+  readonly ids: readonly Id[];
+}
+
+export type LogEntryDraft = Omit<LogEntry, "seq">;
+
+/** Thrown by `append` when another writer was first; what it wrote must be read and the entries made again on it. */
+export class Overtaken extends Error {
+  override readonly name = "Overtaken";
+}
+
+/** An append-only log that several writers share. */
+export interface ChangeLog {
+  /**
+   * Appends entries at `after + 1` and on, all or none. Resolves when they are durable.
+   * @throws Overtaken when the log is already longer than `after`
+   */
+  append(after: number, entries: readonly LogEntryDraft[]): Promise<void>;
+  /** The entries after `seq`, in order. */
+  readAfter(seq: number): Promise<LogEntry[]>;
+}
+
+/** A log that lives as long as the page: for tests, and for a browser that gives no database. */
+export class MemoryLog implements ChangeLog {
+  readonly entries: LogEntry[] = [];
+
+  append(after: number, entries: readonly LogEntryDraft[]): Promise<void> {
+    if (this.entries.length !== after) return Promise.reject(new Overtaken());
+    this.entries.push(
+      ...entries.map((entry, at) => ({ ...entry, seq: after + at + 1 })),
+    );
+    return Promise.resolve();
+  }
+
+  readAfter(seq: number): Promise<LogEntry[]> {
+    return Promise.resolve(this.entries.slice(seq));
+  }
+}

@@ -1,0 +1,128 @@
+import {
+  migrate,
+  modelVersion,
+  type Id,
+  type PensumRecord,
+  type StoredRecord,
+} from "../model";
+import type { ChangeSet, FieldChange, Fields } from "./changeSet";
+import { spliceBetween } from "./mergeText";
+
+/*
+ * How change sets and records are written to the log and the snapshots: as JSON text. A change of a long text is
+ * written as the one replacement it is, so that a keystroke on a page of 100 kB costs a few bytes; it reads back
+ * exactly, since every entry of the log was made on the state the entries before it left behind.
+ */
+
+type SpliceText = readonly [at: number, removed: string, inserted: string];
+
+interface StoredChanges {
+  added?: PensumRecord[];
+  removed?: PensumRecord[];
+  updated?: Record<Id, Record<string, [from: unknown, to: unknown]>>;
+  spliced?: Record<Id, Record<string, SpliceText>>;
+}
+
+const shortText = 80;
+
+/** A change set as JSON text. */
+export function encodeChanges(changes: ChangeSet): string {
+  const stored: StoredChanges = {};
+  if (changes.added.size) stored.added = [...changes.added.values()];
+  if (changes.removed.size) stored.removed = [...changes.removed.values()];
+  for (const [id, [from, to]] of changes.updated)
+    for (const key of Object.keys(to)) {
+      const before = from[key];
+      const after = to[key];
+      if (
+        typeof before === "string" &&
+        typeof after === "string" &&
+        before.length + after.length > shortText
+      ) {
+        const { at, removed, inserted } = spliceBetween(before, after);
+        ((stored.spliced ??= {})[id] ??= {})[key] = [at, removed, inserted];
+      } else
+        ((stored.updated ??= {})[id] ??= {})[key] = [
+          before ?? null,
+          after ?? null,
+        ];
+    }
+  return JSON.stringify(stored);
+}
+
+/**
+ * The change set of JSON text that `encodeChanges` wrote. `read` gives the records as they stood before it.
+ * @throws SyntaxError when the text is not JSON; RangeError when a text is not what it was when the entry was written
+ */
+export function decodeChanges(
+  json: string,
+  read: (id: Id) => PensumRecord | undefined,
+): ChangeSet {
+  const stored = JSON.parse(json) as StoredChanges;
+  const updated = new Map<Id, FieldChange>();
+  const sides = (id: Id) => {
+    const known = updated.get(id) as
+      [Record<string, unknown>, Record<string, unknown>] | undefined;
+    const change: [Record<string, unknown>, Record<string, unknown>] =
+      known ?? [{}, {}];
+    updated.set(id, change);
+    return change;
+  };
+  for (const [id, fields] of Object.entries(stored.updated ?? {}))
+    for (const [key, [from, to]] of Object.entries(fields)) {
+      const [before, after] = sides(id);
+      before[key] = from ?? undefined;
+      after[key] = to ?? undefined;
+    }
+  for (const [id, fields] of Object.entries(stored.spliced ?? {}))
+    for (const [key, [at, removed, inserted]] of Object.entries(fields)) {
+      const text = (read(id) as unknown as Fields | undefined)?.[key];
+      if (
+        typeof text !== "string" ||
+        text.slice(at, at + removed.length) !== removed
+      )
+        throw new RangeError(
+          `The log does not fit the record ${id}: its ${key} is not what it was.`,
+        );
+      const [before, after] = sides(id);
+      before[key] = text;
+      after[key] =
+        text.slice(0, at) + inserted + text.slice(at + removed.length);
+    }
+  return { added: byId(stored.added), updated, removed: byId(stored.removed) };
+}
+
+/** What an entry of the log says of one record, for its history: the fields and, for long texts, only what changed. */
+export function changesOf(
+  json: string,
+  id: Id,
+): { what: "added" | "removed" | "updated"; fields: string[] } | undefined {
+  const stored = JSON.parse(json) as StoredChanges;
+  if (stored.added?.some((record) => record.id === id))
+    return { what: "added", fields: [] };
+  if (stored.removed?.some((record) => record.id === id))
+    return { what: "removed", fields: [] };
+  const fields = [
+    ...Object.keys(stored.updated?.[id] ?? {}),
+    ...Object.keys(stored.spliced?.[id] ?? {}),
+  ];
+  return fields.length > 0 ? { what: "updated", fields } : undefined;
+}
+
+function byId(records: readonly PensumRecord[] = []): Map<Id, PensumRecord> {
+  return new Map(records.map((record) => [record.id, record]));
+}
+
+/** Records as the JSON text of one chunk of a snapshot. */
+export function encodeRecords(records: readonly PensumRecord[]): string {
+  return JSON.stringify(records);
+}
+
+/** The records of one chunk, brought up to this version. */
+export function decodeRecords(json: string, version: number): PensumRecord[] {
+  const records = JSON.parse(json) as StoredRecord[];
+  if (version === modelVersion) return records as unknown as PensumRecord[];
+  return records
+    .map((record) => migrate(record, version))
+    .filter((record) => record !== undefined) as unknown as PensumRecord[];
+}

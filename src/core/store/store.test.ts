@@ -1,0 +1,103 @@
+import { describe, expect, test } from "vitest";
+import { Refusal } from "../model";
+import { someTask } from "../testing/arbitraries";
+import { indexKeys, type IndexName } from "./indexes";
+import { Store, type Command } from "./store";
+import fc from "fast-check";
+import { stepArbitrary, type Step } from "../testing/arbitraries";
+
+const put: Command<ReturnType<typeof someTask>> = {
+  name: "put",
+  run(tx, task) {
+    tx.put(task);
+    return `Put ${task.title}`;
+  },
+};
+const step: Command<Step> = {
+  name: "step",
+  run(tx, change) {
+    if (change.what === "put") tx.put(change.task);
+    else tx.remove(change.id);
+    return "Stepped";
+  },
+};
+
+describe("the store", () => {
+  test("takes back all that a command did when it is refused", () => {
+    const store = new Store();
+    store.act(put, someTask("ta"));
+    const refused: Command<void> = {
+      name: "refused",
+      run(tx) {
+        tx.put(someTask("tb"));
+        tx.update("ta", { title: "changed" });
+        tx.remove("ta");
+        throw new Refusal("no");
+      },
+    };
+    expect(() => store.act(refused, undefined)).toThrow(Refusal);
+    expect([...store.records()]).toEqual([someTask("ta")]);
+    expect(store.list("unfinishedTasks", "all")).toEqual([someTask("ta")]);
+    expect(store.undo()).toBe("Put Task ta");
+  });
+
+  test("undoes and redoes act by act, and says which", () => {
+    const store = new Store();
+    store.act(put, someTask("ta"));
+    store.act(put, someTask("ta", { title: "Stakes" }));
+    expect(store.undo()).toBe("Put Stakes");
+    expect(store.get("ta")).toEqual(someTask("ta"));
+    expect(store.undo()).toBe("Put Task ta");
+    expect(store.size).toBe(0);
+    expect(store.undo()).toBeUndefined();
+    expect(store.redo()).toBe("Put Task ta");
+    expect(store.redo()).toBe("Put Stakes");
+    expect(store.get("ta")).toEqual(someTask("ta", { title: "Stakes" }));
+  });
+
+  test("makes one step of undo of a burst of typing", () => {
+    const store = new Store();
+    for (const text of ["s", "st", "sta"])
+      store.act(put, someTask("ta", { text }), "typing ta");
+    store.undo();
+    expect(store.size).toBe(0);
+  });
+
+  test("tells only those who look at what changed", () => {
+    const store = new Store();
+    const told: string[] = [];
+    for (const topic of [
+      "ta",
+      "tb",
+      "tasksByDoDay:2026-11-24",
+      "tasksByDoDay:2026-11-25",
+    ])
+      store.subscribe(topic, () => told.push(topic));
+    for (const day of ["2026-11-24", "2026-11-25"])
+      store.list("tasksByDoDay", day);
+    store.act(put, someTask("ta", { doDay: "2026-11-24" }));
+    expect(told).toEqual(["ta", "tasksByDoDay:2026-11-24"]);
+  });
+
+  test("keeps every index as if it were built anew", () => {
+    fc.assert(
+      fc.property(fc.array(stepArbitrary, { maxLength: 20 }), (sequence) => {
+        const store = new Store();
+        for (const name of Object.keys(indexKeys) as IndexName[])
+          store.list(name, "x");
+        for (const change of sequence) store.act(step, change as Step);
+        const fresh = new Store(
+          new Map([...store.records()].map((record) => [record.id, record])),
+        );
+        for (const name of Object.keys(indexKeys) as IndexName[])
+          for (const key of ["task", "all", "2026-11-25", "ta"]) {
+            const sorted = (list: readonly { id: string }[]) =>
+              list.map((record) => record.id).sort();
+            expect(sorted(store.list(name, key))).toEqual(
+              sorted(fresh.list(name, key)),
+            );
+          }
+      }),
+    );
+  });
+});

@@ -1,0 +1,383 @@
+import type { Id, Kind, PensumRecord, RecordOf } from "../model";
+import { systemClock, type Clock, type MomentText } from "../time";
+import {
+  apply,
+  fieldChange,
+  invert,
+  isEmpty,
+  squash,
+  withFields,
+  type ChangeSet,
+  type FieldChange,
+  type Fields,
+} from "./changeSet";
+import { indexKeys, RecordIndex, type IndexName } from "./indexes";
+import { mergeOnto } from "./mergeChanges";
+
+/** What a command may read and do. Writes are seen by the reads after them, and are taken back if the command throws. */
+export interface Transaction {
+  get(id: Id): PensumRecord | undefined;
+  /** The record when it is there and of that kind. */
+  find<K extends Kind>(kind: K, id: Id | undefined): RecordOf<K> | undefined;
+  list(index: IndexName, key: string): readonly PensumRecord[];
+  /** The record as it stood before the transaction. */
+  before(id: Id): PensumRecord | undefined;
+  /** The ids written so far. */
+  touched(): readonly Id[];
+  /** Records that were removed earlier in this session, as they last stood. */
+  removedEarlier(wanted: (record: PensumRecord) => boolean): PensumRecord[];
+  /** The present moment. */
+  readonly now: MomentText;
+  put(record: PensumRecord): void;
+  /** Sets fields of a record that is there; a field set to undefined is taken out. */
+  update(id: Id, fields: Fields): void;
+  remove(id: Id): void;
+}
+
+/** Something that must hold after every act; it runs at the end of each transaction and mends what does not. */
+export type Rule = (tx: Transaction) => void;
+
+/** An act of the user: changes the workspace in a transaction and says in a few words what it did. */
+export interface Command<Arguments> {
+  readonly name: string;
+  run(tx: Transaction, input: Arguments): string;
+}
+
+/** One act that was done: an entry of the change log, a message to other tabs, a step of undo. */
+export interface Act {
+  readonly changes: ChangeSet;
+  /** "Placed Order 400 willow stakes at 14:00": what happened, for people. */
+  readonly said: string;
+}
+
+interface UndoStep extends Act {
+  readonly command: string;
+  readonly group?: string;
+  readonly at: number;
+}
+
+const longestUndo = 500;
+/** Acts of the same group closer together than this become one step of undo: a burst of typing. */
+const groupMilliseconds = 1500;
+
+/**
+ * All records of a workspace, in memory. Commands are the only way to change them; what reads them can ask to be told
+ * when just that changes.
+ */
+export class Store {
+  readonly #records: Map<Id, PensumRecord>;
+  readonly #indexes = new Map<IndexName, RecordIndex>();
+  readonly #rules: readonly Rule[];
+  readonly #listeners = new Map<string, Set<() => void>>();
+  readonly #actListeners = new Set<(act: Act) => void>();
+  readonly #settlers = new Set<() => void>();
+  readonly #removed = new Map<Id, PensumRecord>();
+  #undo: UndoStep[] = [];
+  #redo: UndoStep[] = [];
+  #settling = false;
+  #held: Set<string> | undefined;
+
+  readonly clock: Clock;
+
+  /** Takes the map over as its own. */
+  constructor(
+    records: Map<Id, PensumRecord> = new Map(),
+    rules: readonly Rule[] = [],
+    clock: Clock = systemClock(),
+  ) {
+    this.#records = records;
+    this.clock = clock;
+    this.#rules = rules;
+  }
+
+  get size(): number {
+    return this.#records.size;
+  }
+
+  get(id: Id): PensumRecord | undefined {
+    return this.#records.get(id);
+  }
+
+  find<K extends Kind>(kind: K, id: Id | undefined): RecordOf<K> | undefined {
+    const record = id === undefined ? undefined : this.#records.get(id);
+    return record?.kind === kind ? (record as RecordOf<K>) : undefined;
+  }
+
+  /** All records, in no particular order. */
+  records(): Iterable<PensumRecord> {
+    return this.#records.values();
+  }
+
+  /** The records under `key` of an index; the same list object until one of them changes. */
+  list(index: IndexName, key: string): readonly PensumRecord[] {
+    return this.#index(index).list(key);
+  }
+
+  /** Runs a command. What it says, and what it changed; throws what the command throws, with nothing changed. */
+  act<Arguments>(
+    command: Command<Arguments>,
+    input: Arguments,
+    group?: string,
+  ): Act {
+    this.settle();
+    const act = this.#transact((tx) => command.run(tx, input));
+    if (isEmpty(act.changes)) return act;
+    this.#pushUndo({
+      ...act,
+      command: command.name,
+      at: Date.now(),
+      ...(group ? { group } : {}),
+    });
+    this.#redo = [];
+    for (const listener of this.#actListeners) listener(act);
+    return act;
+  }
+
+  /** Takes the last act of this tab back. Says what was undone, or undefined when there is nothing to undo. */
+  undo(): string | undefined {
+    this.settle();
+    return this.#replay(this.#undo, this.#redo);
+  }
+
+  /** Does again what was last undone. */
+  redo(): string | undefined {
+    this.settle();
+    return this.#replay(this.#redo, this.#undo);
+  }
+
+  get undoable(): string | undefined {
+    return this.#undo[this.#undo.length - 1]?.said;
+  }
+
+  get redoable(): string | undefined {
+    return this.#redo[this.#redo.length - 1]?.said;
+  }
+
+  /** Brings in changes exactly as they are, from the log: no rule runs, nothing is undoable. */
+  applyExactly(changes: ChangeSet): void {
+    this.#notify(this.#write(changes));
+  }
+
+  /**
+   * Does again, on the present state, what was done on an earlier one, and mends what rules ask for.
+   * @param ours the record as it stood after the act was first done
+   */
+  reapply(
+    changes: ChangeSet,
+    ours: (id: Id) => PensumRecord | undefined,
+  ): ChangeSet {
+    const act = this.#transact((tx) => {
+      writeThrough(
+        tx,
+        mergeOnto((id) => tx.get(id), changes, ours),
+      );
+      return "";
+    });
+    return act.changes;
+  }
+
+  /** Runs `change`, and tells those who subscribed once at its end, however many steps it takes. */
+  together(change: () => void): void {
+    if (this.#held) return change();
+    const held = (this.#held = new Set());
+    try {
+      change();
+    } finally {
+      this.#held = undefined;
+      if (held.size > 0) this.#notify(held);
+    }
+  }
+
+  /** Calls `listener` after every act of this tab, undo and redo included. Gives back how to stop. */
+  onAct(listener: (act: Act) => void): () => void {
+    this.#actListeners.add(listener);
+    return () => this.#actListeners.delete(listener);
+  }
+
+  /** Calls `listener` when a topic changes: an id, `index:key`, or `*` for anything. */
+  subscribe(topic: string, listener: () => void): () => void {
+    const listeners = this.#listeners.get(topic) ?? new Set();
+    listeners.add(listener);
+    this.#listeners.set(topic, listeners);
+    return () => {
+      listeners.delete(listener);
+      if (listeners.size === 0) this.#listeners.delete(topic);
+    };
+  }
+
+  /** Registers something that holds back typing for a moment, to be asked to hand it in before anything else happens. */
+  onSettle(settler: () => void): () => void {
+    this.#settlers.add(settler);
+    return () => this.#settlers.delete(settler);
+  }
+
+  /** Lets everything held back by editors come in. */
+  settle(): void {
+    if (this.#settling) return;
+    this.#settling = true;
+    try {
+      for (const settler of this.#settlers) settler();
+    } finally {
+      this.#settling = false;
+    }
+  }
+
+  #replay(from: UndoStep[], to: UndoStep[]): string | undefined {
+    const step = from.pop();
+    if (!step) return undefined;
+    const act = this.#transact((tx) => {
+      writeThrough(
+        tx,
+        mergeOnto((id) => tx.get(id), invert(step.changes)),
+      );
+      return step.said;
+    });
+    to.push({
+      said: step.said,
+      command: step.command,
+      changes: act.changes,
+      at: 0,
+    });
+    const undone = from === this.#undo;
+    if (!isEmpty(act.changes))
+      for (const listener of this.#actListeners)
+        listener({
+          changes: act.changes,
+          said: `${undone ? "Undone" : "Done again"}: ${step.said}`,
+        });
+    return step.said;
+  }
+
+  #pushUndo(step: UndoStep) {
+    const last = this.#undo[this.#undo.length - 1];
+    if (
+      step.group &&
+      last?.group === step.group &&
+      step.at - last.at < groupMilliseconds
+    )
+      this.#undo[this.#undo.length - 1] = {
+        ...step,
+        changes: squash([last.changes, step.changes]),
+      };
+    else this.#undo.push(step);
+    if (this.#undo.length > longestUndo) this.#undo.shift();
+  }
+
+  #transact(run: (tx: Transaction) => string): Act {
+    const before = new Map<Id, PensumRecord | undefined>();
+    const topics = new Set<string>();
+    const write = (id: Id, to: PensumRecord | undefined) => {
+      if (!before.has(id)) before.set(id, this.#records.get(id));
+      this.#set(id, to, topics);
+    };
+    const tx: Transaction = {
+      get: (id) => this.#records.get(id),
+      find: (kind, id) => this.find(kind, id),
+      list: (index, key) => this.list(index, key),
+      before: (id) => (before.has(id) ? before.get(id) : this.#records.get(id)),
+      touched: () => [...before.keys()],
+      removedEarlier: (wanted) =>
+        [...this.#removed.values()].filter(
+          (record) => !this.#records.has(record.id) && wanted(record),
+        ),
+      now: this.clock.now(),
+      put: (record) => write(record.id, record),
+      update: (id, fields) => {
+        const record = this.#records.get(id);
+        if (record && fieldChange(record, withFields(record, fields)))
+          write(id, withFields(record, fields));
+      },
+      remove: (id) => {
+        if (this.#records.has(id)) write(id, undefined);
+      },
+    };
+    let said: string;
+    try {
+      said = run(tx);
+      for (const rule of this.#rules) rule(tx);
+    } catch (error) {
+      for (const [id, record] of before) this.#set(id, record, topics);
+      throw error;
+    }
+    const changes = this.#changesSince(before);
+    for (const [id, record] of changes.removed) this.#remember(id, record);
+    if (!isEmpty(changes)) this.#notify(topics);
+    return { said, changes };
+  }
+
+  #changesSince(before: ReadonlyMap<Id, PensumRecord | undefined>): ChangeSet {
+    const added = new Map<Id, PensumRecord>();
+    const updated = new Map<Id, FieldChange>();
+    const removed = new Map<Id, PensumRecord>();
+    for (const [id, from] of before) {
+      const to = this.#records.get(id);
+      if (from && to) {
+        const change = fieldChange(from, to);
+        if (change) updated.set(id, change);
+      } else if (to) added.set(id, to);
+      else if (from) removed.set(id, from);
+    }
+    return { added, updated, removed };
+  }
+
+  #write(changes: ChangeSet): Set<string> {
+    const topics = new Set<string>();
+    apply(
+      {
+        get: (id) => this.#records.get(id),
+        set: (id, record) => this.#set(id, record, topics),
+        delete: (id) => this.#set(id, undefined, topics),
+      },
+      changes,
+    );
+    for (const [id, record] of changes.removed) this.#remember(id, record);
+    return topics;
+  }
+
+  /** The last thousand removed records, so that a line that is cut and pasted again keeps what its record held. */
+  #remember(id: Id, record: PensumRecord) {
+    this.#removed.delete(id);
+    this.#removed.set(id, record);
+    if (this.#removed.size > 1000)
+      this.#removed.delete(this.#removed.keys().next().value as Id);
+  }
+
+  #set(id: Id, to: PensumRecord | undefined, topics: Set<string>) {
+    const from = this.#records.get(id);
+    if (from === to) return;
+    if (to) this.#records.set(id, to);
+    else this.#records.delete(id);
+    topics.add(id);
+    for (const [name, index] of this.#indexes)
+      for (const key of index.change(id, from, to))
+        topics.add(`${name}:${key}`);
+  }
+
+  #index(name: IndexName): RecordIndex {
+    let index = this.#indexes.get(name);
+    if (!index)
+      this.#indexes.set(
+        name,
+        (index = new RecordIndex(indexKeys[name], this.#records.values())),
+      );
+    return index;
+  }
+
+  #notify(topics: Set<string>) {
+    if (this.#held) {
+      for (const topic of topics) this.#held.add(topic);
+      return;
+    }
+    topics.add("*");
+    for (const topic of topics)
+      for (const listener of [...(this.#listeners.get(topic) ?? [])])
+        listener();
+  }
+}
+
+/** Writes a change set through a transaction, so that it is part of what the transaction did. */
+function writeThrough(tx: Transaction, changes: ChangeSet) {
+  for (const id of changes.removed.keys()) tx.remove(id);
+  for (const record of changes.added.values()) tx.put(record);
+  for (const [id, [, to]] of changes.updated) tx.update(id, to);
+}

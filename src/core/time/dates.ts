@@ -1,0 +1,78 @@
+/**
+ * Dates of the calendar as ISO 8601 text, `2026-11-24`. Text compares and sorts as the dates do, costs nothing to
+ * store, and means the same on every device. Arithmetic goes through whole days since 1970 in the proleptic
+ * Gregorian calendar, which has no zones and no clock changes.
+ */
+export type DateText = string;
+
+const dayMilliseconds = 86_400_000;
+const dateShape = /^(\d{4})-(\d{2})-(\d{2})$/;
+
+/** Whole days from 1970-01-01 to `date`. */
+export function dayNumber(date: DateText): number {
+  return (
+    Date.UTC(
+      Number(date.slice(0, 4)),
+      Number(date.slice(5, 7)) - 1,
+      Number(date.slice(8, 10)),
+    ) / dayMilliseconds
+  );
+}
+
+/** The date that lies `day` whole days after 1970-01-01. */
+export function dateOfDayNumber(day: number): DateText {
+  return new Date(day * dayMilliseconds).toISOString().slice(0, 10);
+}
+
+/** Tells whether `value` is a date that exists, in the years 1000 to 9999. 31 February does not. */
+export function isDate(value: unknown): value is DateText {
+  if (typeof value !== "string") return false;
+  const parts = dateShape.exec(value);
+  if (!parts || Number(parts[1]) < 1000) return false;
+  return (
+    dateFromParts(Number(parts[1]), Number(parts[2]), Number(parts[3])) ===
+    value
+  );
+}
+
+/** The date of a year, month (1 to 12) and day, or undefined where the calendar has no such day. */
+export function dateFromParts(
+  year: number,
+  month: number,
+  day: number,
+): DateText | undefined {
+  if (!(year >= 1000 && year <= 9999 && month >= 1 && month <= 12 && day >= 1))
+    return undefined;
+  const date = new Date(Date.UTC(year, month - 1, day));
+  return date.getUTCMonth() === month - 1 && date.getUTCDate() === day
+    ? date.toISOString().slice(0, 10)
+    : undefined;
+}
+
+/** The date `days` days after `date`; before it when negative. */
+export function addDays(date: DateText, days: number): DateText {
+  return dateOfDayNumber(dayNumber(date) + days);
+}
+
+/** Days from `from` to `to`; negative when `to` is earlier. */
+export function daysBetween(from: DateText, to: DateText): number {
+  return dayNumber(to) - dayNumber(from);
+}
+
+/** The day of the week, 1 for Monday to 7 for Sunday (ISO 8601). */
+export function weekday(date: DateText): number {
+  return ((((dayNumber(date) + 3) % 7) + 7) % 7) + 1;
+}
+
+/** The first day of the week that holds `date`, in weeks that begin on `firstWeekday` (1 Monday to 7 Sunday). */
+export function startOfWeek(date: DateText, firstWeekday: number): DateText {
+  return addDays(date, -((weekday(date) - firstWeekday + 7) % 7));
+}
+
+/** The ISO 8601 number of the week that holds `date`, 1 to 53: the week of the year's first Thursday is number 1. */
+export function weekNumber(date: DateText): number {
+  const thursday = addDays(date, 4 - weekday(date));
+  return (
+    1 + Math.floor(daysBetween(`${thursday.slice(0, 4)}-01-01`, thursday) / 7)
+  );
+}

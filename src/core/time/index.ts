@@ -1,0 +1,6 @@
+export * from "./clock";
+export * from "./dates";
+export * from "./durations";
+export * from "./moments";
+export * from "./wording";
+export * from "./workingHours";

@@ -1,0 +1,86 @@
+import { dateOf, minuteOf, type MomentText } from "./moments";
+import { daysBetween, type DateText } from "./dates";
+
+/** How dates and clock times are written: the person's locale and the choice of 12 or 24 hours. */
+export interface TimeStyle {
+  locale: string;
+  hour12: boolean;
+}
+
+/** A clock time, minutes since midnight: `9:30`, or `9:30 am` on a 12-hour clock. 1440 is written as midnight. */
+export function clockText(minute: number, style: TimeStyle): string {
+  const inDay = ((minute % 1440) + 1440) % 1440;
+  const hours = Math.floor(inDay / 60);
+  const minutes = String(Math.round(inDay % 60)).padStart(2, "0");
+  if (!style.hour12) return minute === 1440 ? "24:00" : `${hours}:${minutes}`;
+  return `${hours % 12 === 0 ? 12 : hours % 12}:${minutes} ${hours < 12 ? "am" : "pm"}`;
+}
+
+/** A stretch of one day: `10:15 to 11:45`. */
+export function rangeText(
+  startMinute: number,
+  endMinute: number,
+  style: TimeStyle,
+): string {
+  return `${clockText(startMinute, style)} to ${clockText(endMinute, style)}`;
+}
+
+type DateLook = "full" | "weekday" | "short" | "day" | "month";
+const looks: Record<DateLook, Intl.DateTimeFormatOptions> = {
+  full: { weekday: "long", day: "numeric", month: "long" },
+  weekday: { weekday: "short" },
+  short: { weekday: "short", day: "numeric", month: "short" },
+  day: { day: "numeric", month: "short", year: "numeric" },
+  month: { month: "long", year: "numeric" },
+};
+const formats = new Map<string, Intl.DateTimeFormat>();
+
+/** A date in the person's locale, in one of five looks; `full` is "Tuesday 24 November". */
+export function dateText(
+  date: DateText,
+  look: DateLook,
+  style: TimeStyle,
+): string {
+  const key = `${style.locale} ${look}`;
+  let format = formats.get(key);
+  if (!format)
+    formats.set(
+      key,
+      (format = new Intl.DateTimeFormat(style.locale, {
+        ...looks[look],
+        timeZone: "UTC",
+      })),
+    );
+  const text = format.format(Date.parse(`${date}T00:00:00Z`));
+  return style.locale.startsWith("en") && look !== "day"
+    ? text.replace(/,/g, "")
+    : text;
+}
+
+/** A date as seen from today: "today", "tomorrow", "yesterday", a weekday within the week, else `Fri 4 Dec`. */
+export function relativeDateText(
+  date: DateText,
+  today: DateText,
+  style: TimeStyle,
+): string {
+  const days = daysBetween(today, date);
+  if (days === 0) return "today";
+  if (days === 1) return "tomorrow";
+  if (days === -1) return "yesterday";
+  if (days > 1 && days < 7) return dateText(date, "weekday", style);
+  return date.slice(0, 4) === today.slice(0, 4)
+    ? dateText(date, "short", style)
+    : dateText(date, "day", style);
+}
+
+/** A date or a moment as seen from today, with the clock time where there is one: `Thu 9:30`. */
+export function relativeMomentText(
+  value: DateText | MomentText,
+  today: DateText,
+  style: TimeStyle,
+): string {
+  const day = relativeDateText(dateOf(value), today, style);
+  return value.length > 10
+    ? `${day} ${clockText(minuteOf(value), style)}`
+    : day;
+}

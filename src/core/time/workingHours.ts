@@ -1,0 +1,29 @@
+import { weekday, type DateText } from "./dates";
+
+/** The working hours of one weekday, minutes since midnight, and how many minutes of work the day may hold. */
+export interface WorkingDay {
+  startMinute: number;
+  endMinute: number;
+  capacityMinutes: number;
+}
+
+/** Seven entries, Monday first; null is a day without work. */
+export type WorkingWeek = readonly (WorkingDay | null)[];
+
+/** 8:00 to 17:30 from Monday to Friday, eight hours of work a day. */
+export const usualWeek: WorkingWeek = [1, 2, 3, 4, 5, 6, 7].map((day) =>
+  day <= 5 ? { startMinute: 480, endMinute: 1050, capacityMinutes: 480 } : null,
+);
+
+/** The working hours of a date, or null when it is free. */
+export function workingDay(
+  week: WorkingWeek,
+  date: DateText,
+): WorkingDay | null {
+  return week[weekday(date) - 1] ?? null;
+}
+
+/** Minutes of work a date may hold; 0 on a day without work. */
+export function capacityMinutes(week: WorkingWeek, date: DateText): number {
+  return workingDay(week, date)?.capacityMinutes ?? 0;
+}

@@ -1,0 +1,12 @@
+import { fileURLToPath } from "node:url";
+import { defineConfig } from "vitest/config";
+
+export default defineConfig({
+  resolve: {
+    alias: {
+      "@": fileURLToPath(new URL("./src", import.meta.url)),
+      "@demo": fileURLToPath(new URL("./demo", import.meta.url)),
+    },
+  },
+  test: { include: ["src/**/*.test.ts", "demo/**/*.test.ts"], environment: "node" },
+});
