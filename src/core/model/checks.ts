@@ -22,11 +22,7 @@ import { dyes, states, type Kind, type PensumRecord } from "./records";
  * where something is read in, since the validators weigh more than the rest of the core together.
  */
 
-function rule(
-  name: string,
-  message: string,
-  holds: (value: unknown, whole: Record<string, unknown>) => boolean,
-) {
+function rule(name: string, message: string, holds: (value: unknown, whole: Record<string, unknown>) => boolean) {
   return (): PropertyDecorator => (target, property) =>
     registerDecorator({
       name,
@@ -34,23 +30,14 @@ function rule(
       propertyName: property as string,
       options: { message: `$property ${message}` },
       validator: {
-        validate: (value, at) =>
-          holds(value, at!.object as Record<string, unknown>),
+        validate: (value, at) => holds(value, at!.object as Record<string, unknown>),
       },
     });
 }
 
 const IsDateText = rule("isDateText", "is not a date like 2026-11-24", isDate);
-const IsMomentText = rule(
-  "isMomentText",
-  "is not a moment like 2026-11-24T09:30",
-  isMoment,
-);
-const IsDateOrMoment = rule(
-  "isDateOrMoment",
-  "is not a date or a moment",
-  (value) => isDate(value) || isMoment(value),
-);
+const IsMomentText = rule("isMomentText", "is not a moment like 2026-11-24T09:30", isMoment);
+const IsDateOrMoment = rule("isDateOrMoment", "is not a date or a moment", (value) => isDate(value) || isMoment(value));
 const IsAfterStart = rule(
   "isAfterStart",
   "does not come after the start",
@@ -63,48 +50,28 @@ const IsAfterStart = rule(
 );
 const IsZone = rule("isZone", "is not a known time zone", (zone) => {
   try {
-    return (
-      typeof zone === "string" &&
-      Boolean(new Intl.DateTimeFormat("en", { timeZone: zone }))
-    );
+    return typeof zone === "string" && Boolean(new Intl.DateTimeFormat("en", { timeZone: zone }));
   } catch {
     return false;
   }
 });
-const IsWorkingWeek = rule(
-  "isWorkingWeek",
-  "is not a week of working hours",
-  (week) => {
-    if (!Array.isArray(week) || week.length !== 7) return false;
-    return week.every((day: unknown) => {
-      if (day === null) return true;
-      if (typeof day !== "object") return false;
-      const { startMinute, endMinute, capacityMinutes } = day as Record<
-        string,
-        unknown
-      >;
-      const whole = [startMinute, endMinute, capacityMinutes].every(
-        (n) => Number.isInteger(n) && Number(n) >= 0 && Number(n) <= 1440,
-      );
-      return whole && Number(startMinute) < Number(endMinute);
-    });
-  },
-);
-const IsPriorities = rule(
-  "isPriorities",
-  "is not a list of levels",
-  (levels) => {
-    if (!Array.isArray(levels) || levels.length === 0 || levels.length > 20)
-      return false;
-    const shaped = levels.every(
-      (level) =>
-        typeof level?.id === "string" && typeof level?.title === "string",
+const IsWorkingWeek = rule("isWorkingWeek", "is not a week of working hours", (week) => {
+  if (!Array.isArray(week) || week.length !== 7) return false;
+  return week.every((day: unknown) => {
+    if (day === null) return true;
+    if (typeof day !== "object") return false;
+    const { startMinute, endMinute, capacityMinutes } = day as Record<string, unknown>;
+    const whole = [startMinute, endMinute, capacityMinutes].every(
+      (n) => Number.isInteger(n) && Number(n) >= 0 && Number(n) <= 1440,
     );
-    return (
-      shaped && new Set(levels.map((level) => level.id)).size === levels.length
-    );
-  },
-);
+    return whole && Number(startMinute) < Number(endMinute);
+  });
+});
+const IsPriorities = rule("isPriorities", "is not a list of levels", (levels) => {
+  if (!Array.isArray(levels) || levels.length === 0 || levels.length > 20) return false;
+  const shaped = levels.every((level) => typeof level?.id === "string" && typeof level?.title === "string");
+  return shaped && new Set(levels.map((level) => level.id)).size === levels.length;
+});
 
 const idShape = /^[a-z][a-z0-9-]{1,63}$/;
 const IsId = () => Matches(idShape, { message: "$property is not an id" });
@@ -197,37 +164,21 @@ const checks: Record<Kind, new () => RecordCheck> = {
  * kind knows count as wrong, so that nothing is dropped unseen.
  */
 export function faultOf(value: unknown): string | undefined {
-  if (typeof value !== "object" || value === null || Array.isArray(value))
-    return "it is not a record";
+  if (typeof value !== "object" || value === null || Array.isArray(value)) return "it is not a record";
   const { kind } = value as { kind?: unknown };
-  const Check =
-    typeof kind === "string" && Object.hasOwn(checks, kind)
-      ? checks[kind as Kind]
-      : undefined;
-  if (!Check)
-    return `its kind ${JSON.stringify(kind) ?? "is missing"} is not known here`;
+  const Check = typeof kind === "string" && Object.hasOwn(checks, kind) ? checks[kind as Kind] : undefined;
+  if (!Check) return `its kind ${JSON.stringify(kind) ?? "is missing"} is not known here`;
   const errors = validateSync(Object.assign(new Check(), value), {
     whitelist: true,
     forbidNonWhitelisted: true,
     stopAtFirstError: true,
   });
-  if (errors.length === 0)
-    return kind === "day"
-      ? dayPageFault(value as { id: string; date: string })
-      : undefined;
+  if (errors.length === 0) return kind === "day" ? dayPageFault(value as { id: string; date: string }) : undefined;
   const first = errors[0] as ValidationError;
-  return Object.values(
-    first.constraints ?? { unknown: `${first.property} is wrong` },
-  )[0];
+  return Object.values(first.constraints ?? { unknown: `${first.property} is wrong` })[0];
 }
 
-function dayPageFault({
-  id,
-  date,
-}: {
-  id: string;
-  date: string;
-}): string | undefined {
+function dayPageFault({ id, date }: { id: string; date: string }): string | undefined {
   return id === `day-${date}` ? undefined : "its id and its date disagree";
 }
 

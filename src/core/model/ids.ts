@@ -8,8 +8,7 @@ const alphabet = "0123456789abcdefghijkmnpqrstuvwxyz";
  */
 export function newId(random: () => number = cryptoRandom): Id {
   let id = alphabet[10 + Math.floor(random() * 24)] as string;
-  for (let at = 1; at < 11; at++)
-    id += alphabet[Math.floor(random() * alphabet.length)];
+  for (let at = 1; at < 11; at++) id += alphabet[Math.floor(random() * alphabet.length)];
   return id;
 }
 

@@ -24,10 +24,8 @@ export const migrations: readonly Migration[] = [
     up(record) {
       if (record.kind !== "block" || !("for" in record)) return record;
       const { for: what, subject, ...rest } = record;
-      if (what === "task")
-        return { ...rest, task: subject, title: "" } as StoredRecord;
-      if (what === "theme")
-        return { ...rest, theme: subject, title: "" } as StoredRecord;
+      if (what === "task") return { ...rest, task: subject, title: "" } as StoredRecord;
+      if (what === "theme") return { ...rest, theme: subject, title: "" } as StoredRecord;
       return {
         ...rest,
         title: typeof subject === "string" ? subject : "",
@@ -40,13 +38,8 @@ export const migrations: readonly Migration[] = [
 export const modelVersion = 2;
 
 /** Takes a record from the version `from` to `modelVersion`; undefined when a step no longer keeps it. */
-export function migrate(
-  record: StoredRecord,
-  from: number,
-  steps = migrations,
-): StoredRecord | undefined {
+export function migrate(record: StoredRecord, from: number, steps = migrations): StoredRecord | undefined {
   let current: StoredRecord | undefined = record;
-  for (const step of steps)
-    if (current && step.to > from) current = step.up(current);
+  for (const step of steps) if (current && step.to > from) current = step.up(current);
   return current;
 }

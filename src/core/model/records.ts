@@ -145,8 +145,7 @@ export interface Settings {
   readonly priorities: readonly PriorityLevel[];
 }
 
-export type PensumRecord =
-  Task | Event | Block | Theme | DayPage | Note | Person | Settings;
+export type PensumRecord = Task | Event | Block | Theme | DayPage | Note | Person | Settings;
 export type Kind = PensumRecord["kind"];
 export type RecordOf<K extends Kind> = Extract<PensumRecord, { kind: K }>;
 

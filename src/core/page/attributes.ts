@@ -10,8 +10,7 @@ export interface Attributes {
 }
 
 const atEnd = /\{([^{}\n]*)\}[ \t]*$/;
-const part =
-  /\s*(?:#([\w-]+)|\.([\w-]+)|([\w-]+)=(?:"([^"]*)"|([^\s"]+)))(?=\s|$)/y;
+const part = /\s*(?:#([\w-]+)|\.([\w-]+)|([\w-]+)=(?:"([^"]*)"|([^\s"]+)))(?=\s|$)/y;
 
 /** The attributes at the end of a line, or undefined where it has none or they do not follow the convention. */
 export function readAttributes(line: string): Attributes | undefined {
@@ -30,12 +29,7 @@ export function readAttributes(line: string): Attributes | undefined {
     else if (next[2] !== undefined) classes.push(next[2]);
     else pairs[next[3] as string] = next[4] ?? next[5] ?? "";
   }
-  if (
-    id === undefined &&
-    classes.length === 0 &&
-    Object.keys(pairs).length === 0
-  )
-    return undefined;
+  if (id === undefined && classes.length === 0 && Object.keys(pairs).length === 0) return undefined;
   return {
     from: found.index,
     to: found.index + found[0].trimEnd().length,
@@ -55,9 +49,7 @@ export function writeAttributes(
     ...(id ? [`#${id}`] : []),
     ...classes.map((name) => `.${name}`),
     ...Object.entries(pairs).map(([key, value]) =>
-      /^[^\s"{}]+$/.test(value)
-        ? `${key}=${value}`
-        : `${key}="${value.replace(/["{}\n]/g, " ")}"`,
+      /^[^\s"{}]+$/.test(value) ? `${key}=${value}` : `${key}="${value.replace(/["{}\n]/g, " ")}"`,
     ),
   ];
   return parts.length > 0 ? `{${parts.join(" ")}}` : "";

@@ -18,8 +18,7 @@ export function followPages(): Rule {
     const outline = readOutline(page.text, outlines.get(page.id));
     outlines.delete(page.id);
     outlines.set(page.id, outline);
-    if (outlines.size > keptOutlines)
-      outlines.delete(outlines.keys().next().value as Id);
+    if (outlines.size > keptOutlines) outlines.delete(outlines.keys().next().value as Id);
     return outline;
   };
   return (tx) => {
@@ -33,18 +32,14 @@ export function followPages(): Rule {
         continue;
       }
       for (const record of [before, now])
-        if (
-          (record?.kind === "task" || record?.kind === "block") &&
-          record.page
-        ) {
+        if ((record?.kind === "task" || record?.kind === "block") && record.page) {
           if (!stale.has(record.page)) stale.set(record.page, new Set());
           stale.get(record.page)?.add(id);
         }
     }
     for (const [pageId, ids] of stale) {
       const page = tx.get(pageId);
-      if (!isPage(page))
-        for (const id of ids) tx.update(id, { page: undefined });
+      if (!isPage(page)) for (const id of ids) tx.update(id, { page: undefined });
       else if (!edited.has(pageId)) {
         const text = writeBack(tx, page, ids, outlineOf(page));
         tx.update(pageId, { text });
@@ -55,19 +50,13 @@ export function followPages(): Rule {
     for (const id of tx.touched()) {
       const before = tx.before(id);
       if (isPage(before) && !tx.get(id))
-        for (const record of tx.list("linesByPage", id))
-          tx.update(record.id, { page: undefined });
+        for (const record of tx.list("linesByPage", id)) tx.update(record.id, { page: undefined });
     }
   };
 }
 
 /** The page's text with the lines of these records brought to what the records say. */
-function writeBack(
-  tx: Transaction,
-  page: Page,
-  ids: ReadonlySet<Id>,
-  outline: Outline,
-): string {
+function writeBack(tx: Transaction, page: Page, ids: ReadonlySet<Id>, outline: Outline): string {
   const edits: Edit[] = [];
   const found = new Set<Id>();
   for (const line of [...outline.tasks, ...outline.blocks]) {
@@ -75,17 +64,10 @@ function writeBack(
     if (!id || !ids.has(id) || found.has(id)) continue;
     found.add(id);
     const record = tx.get(id) as Task | Block | undefined;
-    if (!record || record.page !== page.id)
-      edits.push(removeLineEdit(line, page.text));
-    else if (line.type === "task" && record.kind === "task")
-      edits.push(...taskLineEdits(line, record));
-    else if (
-      line.type === "block" &&
-      record.kind === "block" &&
-      page.kind === "day"
-    ) {
-      if (dateOf(record.start) === page.date)
-        edits.push(...blockLineEdits(line, record, page.date));
+    if (!record || record.page !== page.id) edits.push(removeLineEdit(line, page.text));
+    else if (line.type === "task" && record.kind === "task") edits.push(...taskLineEdits(line, record));
+    else if (line.type === "block" && record.kind === "block" && page.kind === "day") {
+      if (dateOf(record.start) === page.date) edits.push(...blockLineEdits(line, record, page.date));
       else {
         edits.push(removeLineEdit(line, page.text));
         tx.update(id, { page: undefined });
@@ -94,11 +76,7 @@ function writeBack(
   }
   for (const id of ids) {
     const record = tx.get(id);
-    if (
-      !found.has(id) &&
-      (record?.kind === "task" || record?.kind === "block") &&
-      record.page === page.id
-    )
+    if (!found.has(id) && (record?.kind === "task" || record?.kind === "block") && record.page === page.id)
       tx.update(id, { page: undefined });
   }
   return applyEdits(page.text, edits);

@@ -16,11 +16,7 @@ const stateClasses: Partial<Record<State, string>> = {
 export function stateOfLine(line: TaskLine): State {
   const classes = line.attributes?.classes ?? [];
   if (line.ticked) return classes.includes("dropped") ? "dropped" : "done";
-  return classes.includes("doing")
-    ? "doing"
-    : classes.includes("waiting")
-      ? "waiting"
-      : "open";
+  return classes.includes("doing") ? "doing" : classes.includes("waiting") ? "waiting" : "open";
 }
 
 /** A title fit to stand in one line. */
@@ -29,22 +25,14 @@ export function oneLine(title: string): string {
 }
 
 /** A task as a new line of a page. */
-export function writeTaskLine(
-  task: Pick<Task, "id" | "title" | "state">,
-  indent = "",
-): string {
+export function writeTaskLine(task: Pick<Task, "id" | "title" | "state">, indent = ""): string {
   const box = isUnfinished(task.state) ? "[ ]" : "[x]";
   const stateClass = stateClasses[task.state];
   return `${indent}- ${box} ${oneLine(task.title)} ${writeAttributes(task.id, stateClass ? [stateClass] : [], {})}`;
 }
 
 /** What a line becomes on the page a task was carried away from: its words, and where it went. */
-export function writeCarriedLine(
-  line: TaskLine,
-  text: string,
-  id: string,
-  to: DateText,
-): string {
+export function writeCarriedLine(line: TaskLine, text: string, id: string, to: DateText): string {
   const indent = text.slice(line.from, line.markAt - 1).replace(/-[ \t]+$/, "");
   return `${indent}- ${line.title} ${writeAttributes(undefined, ["carried"], { task: id, to })}`;
 }
@@ -53,8 +41,7 @@ export function writeCarriedLine(
 export function taskLineEdits(line: TaskLine, task: Task): Edit[] {
   const edits: Edit[] = [];
   const title = oneLine(task.title);
-  if (title !== line.title)
-    edits.push({ from: line.titleFrom, to: line.titleTo, insert: title });
+  if (title !== line.title) edits.push({ from: line.titleFrom, to: line.titleTo, insert: title });
   if (stateOfLine(line) === task.state) return edits;
   const ticked = !isUnfinished(task.state);
   if (ticked !== line.ticked)
@@ -64,9 +51,7 @@ export function taskLineEdits(line: TaskLine, task: Task): Edit[] {
       insert: ticked ? "x" : " ",
     });
   const known = Object.values(stateClasses);
-  const kept = (line.attributes?.classes ?? []).filter(
-    (name) => !known.includes(name),
-  );
+  const kept = (line.attributes?.classes ?? []).filter((name) => !known.includes(name));
   const wanted = stateClasses[task.state];
   const classes = wanted ? [wanted, ...kept] : kept;
   if (classes.join(" ") !== (line.attributes?.classes ?? []).join(" "))
@@ -75,57 +60,34 @@ export function taskLineEdits(line: TaskLine, task: Task): Edit[] {
 }
 
 /** The edits that bring a block's line to what its record says; `date` is the day of the page. */
-export function blockLineEdits(
-  line: BlockLine,
-  block: Block,
-  date: DateText,
-): Edit[] {
+export function blockLineEdits(line: BlockLine, block: Block, date: DateText): Edit[] {
   const edits: Edit[] = [];
   const start = minuteOf(block.start);
   const end = minuteOn(date, block.end);
-  if (
-    dateOf(block.start) === date &&
-    (start !== line.range.startMinute || end !== line.range.endMinute)
-  )
+  if (dateOf(block.start) === date && (start !== line.range.startMinute || end !== line.range.endMinute))
     edits.push({
       from: line.rangeFrom,
       to: line.rangeFrom + line.range.length,
       insert: writeTimeRange(start, end),
     });
   const title = oneLine(block.title);
-  if (title !== line.title)
-    edits.push({ from: line.titleFrom, to: line.titleTo, insert: title });
+  if (title !== line.title) edits.push({ from: line.titleFrom, to: line.titleTo, insert: title });
   return edits;
 }
 
 /** The edit that gives a line an id, or another one, and leaves its other attributes as they are. */
-export function idEdit(
-  line: TaskLine | BlockLine,
-  text: string,
-  id: string,
-): Edit {
+export function idEdit(line: TaskLine | BlockLine, text: string, id: string): Edit {
   const attributes = line.attributes;
-  if (!attributes)
-    return { from: line.titleTo, to: line.titleTo, insert: ` {#${id}}` };
+  if (!attributes) return { from: line.titleTo, to: line.titleTo, insert: ` {#${id}}` };
   const from = line.from + attributes.from;
-  if (!attributes.id)
-    return { from: from + 1, to: from + 1, insert: `#${id} ` };
+  if (!attributes.id) return { from: from + 1, to: from + 1, insert: `#${id} ` };
   const at = text.indexOf(`#${attributes.id}`, from);
   return { from: at, to: at + attributes.id.length + 1, insert: `#${id}` };
 }
 
-function attributesEdit(
-  line: TaskLine,
-  id: string,
-  classes: readonly string[],
-): Edit {
-  const written = writeAttributes(
-    line.attributes?.id ?? id,
-    classes,
-    line.attributes?.pairs ?? {},
-  );
-  if (!line.attributes)
-    return { from: line.titleTo, to: line.titleTo, insert: ` ${written}` };
+function attributesEdit(line: TaskLine, id: string, classes: readonly string[]): Edit {
+  const written = writeAttributes(line.attributes?.id ?? id, classes, line.attributes?.pairs ?? {});
+  if (!line.attributes) return { from: line.titleTo, to: line.titleTo, insert: ` ${written}` };
   return {
     from: line.from + line.attributes.from,
     to: line.from + line.attributes.to,
@@ -134,12 +96,8 @@ function attributesEdit(
 }
 
 /** The edit that takes a whole line out, with its line break. */
-export function removeLineEdit(
-  line: { from: number; to: number },
-  text: string,
-): Edit {
-  if (line.to < text.length)
-    return { from: line.from, to: line.to + 1, insert: "" };
+export function removeLineEdit(line: { from: number; to: number }, text: string): Edit {
+  if (line.to < text.length) return { from: line.from, to: line.to + 1, insert: "" };
   return { from: Math.max(0, line.from - 1), to: line.to, insert: "" };
 }
 

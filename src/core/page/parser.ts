@@ -19,17 +19,14 @@ function pageLink(context: InlineContext, next: number, at: number): number {
   if (next !== 91 || context.char(at + 1) !== 91) return -1;
   const rest = context.slice(at, Math.min(context.end, at + 400));
   const close = /^\[\[[^[\]\n]+\]\]/.exec(rest);
-  return close
-    ? context.addElement(context.elt("PageLink", at, at + close[0].length))
-    : -1;
+  return close ? context.addElement(context.elt("PageLink", at, at + close[0].length)) : -1;
 }
 
 /** `#field-work`: a tag, where a word begins. */
 function named(node: string, sign: number) {
   return (context: InlineContext, next: number, at: number): number => {
     if (next !== sign) return -1;
-    if (at > context.offset && letter.test(context.slice(at - 1, at)))
-      return -1;
+    if (at > context.offset && letter.test(context.slice(at - 1, at))) return -1;
     const rest = context.slice(at + 1, Math.min(context.end, at + 80));
     const name = nameShape.exec(rest);
     if (!name || (sign === 35 && /^\d+$/.test(name[0]))) return -1;
@@ -45,9 +42,7 @@ function attributes(context: InlineContext, next: number, at: number): number {
   if (!found) return -1;
   const after = rest.slice(found[0].length);
   if (!/^[ \t]*(\n|$)/.test(after)) return -1;
-  return context.addElement(
-    context.elt("Attributes", at, at + found[0].length),
-  );
+  return context.addElement(context.elt("Attributes", at, at + found[0].length));
 }
 
 const pensumMarks: MarkdownConfig = {
@@ -66,10 +61,4 @@ const pensumMarks: MarkdownConfig = {
 };
 
 /** CommonMark with strikethrough, tables, task lists and bare addresses, and Pensum's own marks. Editor and core share it. */
-export const pageParser = commonMark.configure([
-  Strikethrough,
-  Table,
-  TaskList,
-  Autolink,
-  pensumMarks,
-]);
+export const pageParser = commonMark.configure([Strikethrough, Table, TaskList, Autolink, pensumMarks]);

@@ -16,14 +16,13 @@ const write: Command<string> = {
     return "Wrote";
   },
 };
-const change: Command<{ id: string; fields: Partial<Task> | Partial<Block> }> =
-  {
-    name: "change",
-    run(tx, { id, fields }) {
-      tx.update(id, fields as never);
-      return "Changed";
-    },
-  };
+const change: Command<{ id: string; fields: Partial<Task> | Partial<Block> }> = {
+  name: "change",
+  run(tx, { id, fields }) {
+    tx.update(id, fields as never);
+    return "Changed";
+  },
+};
 const remove: Command<string> = {
   name: "remove",
   run(tx, id) {
@@ -32,8 +31,7 @@ const remove: Command<string> = {
   },
 };
 
-const newStore = () =>
-  new Store(new Map(), [followPages()], standingClock(`${date}T11:07`));
+const newStore = () => new Store(new Map(), [followPages()], standingClock(`${date}T11:07`));
 const textOf = (store: Store) => (store.get(pageId) as DayPage).text;
 const lines = (store: Store) => store.list("linesByPage", pageId);
 const titled = (store: Store, title: string) =>
@@ -96,18 +94,7 @@ const edit = fc.oneof(
   fc.record({
     what: fc.constant("type" as const),
     at: fc.nat(),
-    words: fc.constantFrom(
-      "x",
-      " ",
-      "- [ ] ",
-      "[x]",
-      "\n",
-      "#desk",
-      "{",
-      "}",
-      "🌱",
-      "مرحبا",
-    ),
+    words: fc.constantFrom("x", " ", "- [ ] ", "[x]", "\n", "#desk", "{", "}", "🌱", "مرحبا"),
   }),
   fc.record({ what: fc.constant("tick" as const), at: fc.nat() }),
   fc.record({
@@ -121,68 +108,39 @@ const edit = fc.oneof(
 describe("a page and its records", () => {
   test("agree after any sequence of edits of either, and bytes outside the lines touched stay as they were", () => {
     fc.assert(
-      fc.property(
-        fc.array(line, { maxLength: 8 }),
-        fc.array(edit, { maxLength: 14 }),
-        (start, edits) => {
-          const store = newStore();
-          store.act(write, start.join("\n"));
-          agrees(store);
-          for (const one of edits) {
-            const text = textOf(store);
-            const all = text.split("\n");
-            if (one.what === "undo") {
-              store.undo();
-              if (!store.get(pageId)) store.redo();
-            } else if (one.what === "insert")
-              store.act(
-                write,
-                all
-                  .toSpliced(one.at % (all.length + 1), 0, one.line)
-                  .join("\n"),
-              );
-            else if (one.what === "delete")
-              store.act(
-                write,
-                all.toSpliced(one.at % all.length, 1).join("\n"),
-              );
-            else if (one.what === "copy")
-              store.act(
-                write,
-                all
-                  .toSpliced(
-                    one.to % all.length,
-                    0,
-                    all[one.at % all.length] as string,
-                  )
-                  .join("\n"),
-              );
-            else if (one.what === "type") {
-              const at = one.at % (text.length + 1);
-              store.act(write, text.slice(0, at) + one.words + text.slice(at));
-            } else {
-              const tasks = lines(store).filter(
-                (record) => record.kind === "task",
-              );
-              const task = tasks[one.at % Math.max(1, tasks.length)] as
-                Task | undefined;
-              if (!task) continue;
-              const fields: Partial<Task> =
-                one.what === "tick"
-                  ? { state: task.state === "done" ? "open" : "done" }
-                  : { title: one.title };
-              store.act(change, { id: task.id, fields });
-              const after = textOf(store).split("\n");
-              const changed = all.filter(
-                (before, index) => before !== after[index],
-              );
-              expect(after).toHaveLength(all.length);
-              expect(changed.length).toBeLessThanOrEqual(1);
-            }
-            agrees(store);
+      fc.property(fc.array(line, { maxLength: 8 }), fc.array(edit, { maxLength: 14 }), (start, edits) => {
+        const store = newStore();
+        store.act(write, start.join("\n"));
+        agrees(store);
+        for (const one of edits) {
+          const text = textOf(store);
+          const all = text.split("\n");
+          if (one.what === "undo") {
+            store.undo();
+            if (!store.get(pageId)) store.redo();
+          } else if (one.what === "insert")
+            store.act(write, all.toSpliced(one.at % (all.length + 1), 0, one.line).join("\n"));
+          else if (one.what === "delete") store.act(write, all.toSpliced(one.at % all.length, 1).join("\n"));
+          else if (one.what === "copy")
+            store.act(write, all.toSpliced(one.to % all.length, 0, all[one.at % all.length] as string).join("\n"));
+          else if (one.what === "type") {
+            const at = one.at % (text.length + 1);
+            store.act(write, text.slice(0, at) + one.words + text.slice(at));
+          } else {
+            const tasks = lines(store).filter((record) => record.kind === "task");
+            const task = tasks[one.at % Math.max(1, tasks.length)] as Task | undefined;
+            if (!task) continue;
+            const fields: Partial<Task> =
+              one.what === "tick" ? { state: task.state === "done" ? "open" : "done" } : { title: one.title };
+            store.act(change, { id: task.id, fields });
+            const after = textOf(store).split("\n");
+            const changed = all.filter((before, index) => before !== after[index]);
+            expect(after).toHaveLength(all.length);
+            expect(changed.length).toBeLessThanOrEqual(1);
           }
-        },
-      ),
+          agrees(store);
+        }
+      }),
       { numRuns: 300 },
     );
   });
@@ -190,9 +148,7 @@ describe("a page and its records", () => {
   test("a new line gets its id behind its words and nothing else changes", () => {
     const store = newStore();
     store.act(write, "# Day\n\n- [ ] Order stakes  \n\nwords  \n");
-    expect(textOf(store)).toMatch(
-      /^# Day\n\n- \[ \] Order stakes \{#[a-z0-9]{11}\} {2}\n\nwords {2}\n$/,
-    );
+    expect(textOf(store)).toMatch(/^# Day\n\n- \[ \] Order stakes \{#[a-z0-9]{11}\} {2}\n\nwords {2}\n$/);
     expect(titled(store, "Order stakes")).toMatchObject({
       state: "open",
       doDay: date,
@@ -204,9 +160,7 @@ describe("a page and its records", () => {
     const store = newStore();
     store.act(write, '- [ ] Stakes {#stakes00001 .mill depth="4 m"}');
     store.act(change, { id: "stakes00001", fields: { state: "doing" } });
-    expect(textOf(store)).toBe(
-      '- [ ] Stakes {#stakes00001 .doing .mill depth="4 m"}',
-    );
+    expect(textOf(store)).toBe('- [ ] Stakes {#stakes00001 .doing .mill depth="4 m"}');
     store.act(change, { id: "stakes00001", fields: { state: "done" } });
     expect(textOf(store)).toBe('- [x] Stakes {#stakes00001 .mill depth="4 m"}');
   });
@@ -231,10 +185,7 @@ describe("a page and its records", () => {
     const store = newStore();
     store.act(write, "- [ ] Stakes {#stakes00001}");
     store.act(change, { id: "stakes00001", fields: { estimateMinutes: 15 } });
-    store.act(
-      write,
-      "- [ ] Stakes {#stakes00001}\n- [ ] Stakes {#stakes00001}",
-    );
+    store.act(write, "- [ ] Stakes {#stakes00001}\n- [ ] Stakes {#stakes00001}");
     const tasks = lines(store) as Task[];
     expect(tasks).toHaveLength(2);
     expect(tasks.map((task) => task.estimateMinutes)).toEqual([15, 15]);
@@ -242,10 +193,7 @@ describe("a page and its records", () => {
 
   test("a line that starts with hours is a block, follows it when it is moved, and is no task", () => {
     const store = newStore();
-    store.act(
-      write,
-      "- 12:15-13:00 lunch\n- 10-12 volunteers\n- 23:30-00:30 night watch\n- 14:00-13:00 slip",
-    );
+    store.act(write, "- 12:15-13:00 lunch\n- 10-12 volunteers\n- 23:30-00:30 night watch\n- 14:00-13:00 slip");
     const blocks = lines(store) as Block[];
     expect(blocks.map(({ title, start, end }) => [title, start, end])).toEqual([
       ["lunch", `${date}T12:15`, `${date}T13:00`],
@@ -262,8 +210,7 @@ describe("a page and its records", () => {
 
   test("boxes in code, in quotes and after other list marks are not tasks", () => {
     const store = newStore();
-    const text =
-      "```\n- [ ] code\n```\n\n+ [ ] plain\n\n1. [ ] numbered\n\n> - [ ] quoted\n";
+    const text = "```\n- [ ] code\n```\n\n+ [ ] plain\n\n1. [ ] numbered\n\n> - [ ] quoted\n";
     store.act(write, text);
     expect(lines(store)).toEqual([]);
     expect(textOf(store)).toBe(text);

@@ -1,12 +1,4 @@
-import {
-  isUnfinished,
-  newId,
-  type Block,
-  type Id,
-  type Page,
-  type PensumRecord,
-  type Task,
-} from "../model";
+import { isUnfinished, newId, type Block, type Id, type Page, type PensumRecord, type Task } from "../model";
 import type { Transaction } from "../store";
 import { minutesBetween, momentAt } from "../time";
 import { applyEdits, type Edit } from "./edits";
@@ -22,11 +14,7 @@ import { mentionsIn, tagsIn } from "./references";
  *
  * Returns the page's text with the new ids in it.
  */
-export function reconcile(
-  tx: Transaction,
-  page: Page,
-  outline: Outline,
-): string {
+export function reconcile(tx: Transaction, page: Page, outline: Outline): string {
   const edits: Edit[] = [];
   const seen = new Set<Id>();
   const ids = new Map<TaskLine, Id>();
@@ -34,21 +22,14 @@ export function reconcile(
     if (line.title === "" && !line.attributes?.id) continue;
     const id = lineId(tx, page, outline, line, "task", seen, edits);
     ids.set(line, id);
-    followTask(
-      tx,
-      page,
-      line,
-      id,
-      line.parent ? ids.get(line.parent) : undefined,
-    );
+    followTask(tx, page, line, id, line.parent ? ids.get(line.parent) : undefined);
   }
   if (page.kind === "day")
     for (const line of outline.blocks) {
       const id = lineId(tx, page, outline, line, "block", seen, edits);
       followBlock(tx, page, line, id);
     }
-  for (const record of tx.list("linesByPage", page.id))
-    if (!seen.has(record.id)) removeFollowed(tx, record);
+  for (const record of tx.list("linesByPage", page.id)) if (!seen.has(record.id)) removeFollowed(tx, record);
   const text = applyEdits(outline.text, edits);
   if (text !== page.text) tx.update(page.id, { text });
   return text;
@@ -80,30 +61,17 @@ function lineId(
   return id;
 }
 
-function isOwn(
-  tx: Transaction,
-  page: Page,
-  id: Id,
-  kind: "task" | "block",
-): boolean {
+function isOwn(tx: Transaction, page: Page, id: Id, kind: "task" | "block"): boolean {
   if (!/^[a-z][a-z0-9-]{1,63}$/.test(id)) return false;
   const record = tx.get(id);
   if (!record) return true;
   if (record.kind !== kind) return false;
   if (record.page === undefined || record.page === page.id) return true;
   const elsewhere = tx.get(record.page);
-  return (
-    !elsewhere || !("text" in elsewhere) || !elsewhere.text.includes(`#${id}`)
-  );
+  return !elsewhere || !("text" in elsewhere) || !elsewhere.text.includes(`#${id}`);
 }
 
-function followTask(
-  tx: Transaction,
-  page: Page,
-  line: TaskLine,
-  id: Id,
-  parent: Id | undefined,
-) {
+function followTask(tx: Transaction, page: Page, line: TaskLine, id: Id, parent: Id | undefined) {
   const state = stateOfLine(line);
   let task = tx.find("task", id);
   if (!task) {
@@ -122,19 +90,10 @@ function followTask(
     tx.put({ ...task, page: page.id });
   }
   const next: Record<string, unknown> = {};
-  if (task.title !== line.title)
-    Object.assign(
-      next,
-      { title: line.title },
-      namedInTitle(tx, task, line.title),
-    );
+  if (task.title !== line.title) Object.assign(next, { title: line.title }, namedInTitle(tx, task, line.title));
   if (task.state !== state) Object.assign(next, stateFields(tx, task, state));
   if (task.page !== page.id) next.page = page.id;
-  if (
-    task.parent !== parent &&
-    (parent !== undefined || isOnPage(tx, task.parent, page))
-  )
-    next.parent = parent;
+  if (task.parent !== parent && (parent !== undefined || isOnPage(tx, task.parent, page))) next.parent = parent;
   tx.update(id, next);
 }
 
@@ -145,48 +104,23 @@ function isOnPage(tx: Transaction, id: Id | undefined, page: Page): boolean {
 
 /** A task that was removed earlier in the session, with the hours that were set aside for it. */
 function bringBack(tx: Transaction, id: Id): Task | undefined {
-  const [task] = tx.removedEarlier(
-    (record) => record.kind === "task" && record.id === id,
-  );
+  const [task] = tx.removedEarlier((record) => record.kind === "task" && record.id === id);
   if (!task) return undefined;
-  for (const block of tx.removedEarlier(
-    (record) => record.kind === "block" && record.task === id,
-  ))
-    tx.put(block);
+  for (const block of tx.removedEarlier((record) => record.kind === "block" && record.task === id)) tx.put(block);
   return task as Task;
 }
 
 /** Tags, people and a theme that a title began or ceased to name; what was given to the task elsewhere stays. */
-function namedInTitle(
-  tx: Transaction,
-  task: Task,
-  title: string,
-): Partial<Task> {
+function namedInTitle(tx: Transaction, task: Task, title: string): Partial<Task> {
   const before = new Set(tagsIn(task.title));
   const after = tagsIn(title);
-  const peopleBefore = new Set(
-    mentionsIn(task.title).map((name) => namedRecord(tx, "person", name)?.id),
-  );
-  const peopleAfter = mentionsIn(title).flatMap(
-    (name) => namedRecord(tx, "person", name)?.id ?? [],
-  );
+  const peopleBefore = new Set(mentionsIn(task.title).map((name) => namedRecord(tx, "person", name)?.id));
+  const peopleAfter = mentionsIn(title).flatMap((name) => namedRecord(tx, "person", name)?.id ?? []);
   const fresh = after.filter((tag) => !before.has(tag));
-  const themes = fresh.flatMap(
-    (tag) => namedRecord(tx, "theme", tag)?.id ?? [],
-  );
-  const tags = [
-    ...new Set([
-      ...task.tags.filter((tag) => !before.has(tag) || after.includes(tag)),
-      ...fresh,
-    ]),
-  ];
+  const themes = fresh.flatMap((tag) => namedRecord(tx, "theme", tag)?.id ?? []);
+  const tags = [...new Set([...task.tags.filter((tag) => !before.has(tag) || after.includes(tag)), ...fresh])];
   const people = [
-    ...new Set([
-      ...task.people.filter(
-        (id) => !peopleBefore.has(id) || peopleAfter.includes(id),
-      ),
-      ...peopleAfter,
-    ]),
+    ...new Set([...task.people.filter((id) => !peopleBefore.has(id) || peopleAfter.includes(id)), ...peopleAfter]),
   ];
   return {
     ...(tags.join() !== task.tags.join() ? { tags } : {}),
@@ -202,8 +136,7 @@ export function namedRecord(
   name: string,
 ): PensumRecord | undefined {
   const plain = name.toLowerCase();
-  const find = (title: string) =>
-    tx.list("named", title).find((record) => record.kind === kind);
+  const find = (title: string) => tx.list("named", title).find((record) => record.kind === kind);
   return find(plain) ?? find(plain.replace(/[-_]/g, " "));
 }
 
@@ -211,11 +144,7 @@ export function namedRecord(
  * What else changes when a task's state does: the moment it was done, and how long it took where its hours on the rail
  * say so. Only hours that have begun count, and those still running only up to now.
  */
-export function stateFields(
-  tx: Transaction,
-  task: Task,
-  state: Task["state"],
-): Partial<Record<keyof Task, unknown>> {
+export function stateFields(tx: Transaction, task: Task, state: Task["state"]): Partial<Record<keyof Task, unknown>> {
   if (state !== "done")
     return {
       state,
@@ -224,36 +153,21 @@ export function stateFields(
     };
   let took = 0;
   for (const block of tx.list("blocksByTask", task.id) as readonly Block[])
-    if (block.start < tx.now)
-      took += minutesBetween(
-        block.start,
-        block.end < tx.now ? block.end : tx.now,
-      );
+    if (block.start < tx.now) took += minutesBetween(block.start, block.end < tx.now ? block.end : tx.now);
   return {
     state,
     doneAt: tx.now,
-    ...(took > 0 && task.tookMinutes === undefined
-      ? { tookMinutes: took }
-      : {}),
+    ...(took > 0 && task.tookMinutes === undefined ? { tookMinutes: took } : {}),
   };
 }
 
-function followBlock(
-  tx: Transaction,
-  page: Page & { kind: "day" },
-  line: BlockLine,
-  id: Id,
-) {
+function followBlock(tx: Transaction, page: Page & { kind: "day" }, line: BlockLine, id: Id) {
   const start = momentAt(page.date, line.range.startMinute);
   const end = momentAt(page.date, line.range.endMinute);
-  const theme = tagsIn(line.title).flatMap(
-    (tag) => namedRecord(tx, "theme", tag)?.id ?? [],
-  )[0];
+  const theme = tagsIn(line.title).flatMap((tag) => namedRecord(tx, "theme", tag)?.id ?? [])[0];
   const block = tx.find("block", id);
   if (!block) {
-    const [earlier] = tx.removedEarlier(
-      (record) => record.kind === "block" && record.id === id,
-    ) as Block[];
+    const [earlier] = tx.removedEarlier((record) => record.kind === "block" && record.id === id) as Block[];
     const fresh: Block = earlier ?? {
       id,
       kind: "block",
@@ -284,7 +198,6 @@ function followBlock(
 
 /** Takes a record whose line is gone out of the workspace, and the hours set aside for it. */
 function removeFollowed(tx: Transaction, record: PensumRecord) {
-  if (record.kind === "task")
-    for (const block of tx.list("blocksByTask", record.id)) tx.remove(block.id);
+  if (record.kind === "task") for (const block of tx.list("blocksByTask", record.id)) tx.remove(block.id);
   tx.remove(record.id);
 }

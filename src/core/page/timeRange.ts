@@ -27,39 +27,24 @@ export function readTimeRange(text: string): TimeRange | undefined {
   const found = shape.exec(text);
   if (!found) return undefined;
   const [whole, h1, m1, half1, h2, m2, half2] = found;
-  if (m1 === undefined && m2 === undefined && !half1 && !half2)
-    return undefined;
+  if (m1 === undefined && m2 === undefined && !half1 && !half2) return undefined;
   const endMinute = minuteOfParts(Number(h2), Number(m2 ?? 0), half2);
   const startMinute = minuteOfParts(
     Number(h1),
     Number(m1 ?? 0),
     half1 ?? (half2 && Number(h1) <= Number(h2) ? half2 : half1),
   );
-  if (
-    startMinute === undefined ||
-    endMinute === undefined ||
-    startMinute >= minutesPerDay
-  )
-    return undefined;
-  if (endMinute > startMinute)
-    return { startMinute, endMinute, length: whole.length };
+  if (startMinute === undefined || endMinute === undefined || startMinute >= minutesPerDay) return undefined;
+  if (endMinute > startMinute) return { startMinute, endMinute, length: whole.length };
   const overnight = endMinute + minutesPerDay;
-  if (endMinute === startMinute || overnight - startMinute > longestNight)
-    return undefined;
+  if (endMinute === startMinute || overnight - startMinute > longestNight) return undefined;
   return { startMinute, endMinute: overnight, length: whole.length };
 }
 
 /** Minutes since midnight of a clock time in 24 hours, or in 12 with `half`; undefined when there is no such time. */
-export function minuteOfParts(
-  hours: number,
-  minutes: number,
-  half?: string,
-): number | undefined {
+export function minuteOfParts(hours: number, minutes: number, half?: string): number | undefined {
   if (minutes > 59) return undefined;
-  if (!half)
-    return hours < 24 || (hours === 24 && minutes === 0)
-      ? hours * 60 + minutes
-      : undefined;
+  if (!half) return hours < 24 || (hours === 24 && minutes === 0) ? hours * 60 + minutes : undefined;
   if (hours < 1 || hours > 12) return undefined;
   return ((hours % 12) + (half.toLowerCase() === "pm" ? 12 : 0)) * 60 + minutes;
 }

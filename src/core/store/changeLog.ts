@@ -41,9 +41,7 @@ export class MemoryLog implements ChangeLog {
 
   append(after: number, entries: readonly LogEntryDraft[]): Promise<void> {
     if (this.entries.length !== after) return Promise.reject(new Overtaken());
-    this.entries.push(
-      ...entries.map((entry, at) => ({ ...entry, seq: after + at + 1 })),
-    );
+    this.entries.push(...entries.map((entry, at) => ({ ...entry, seq: after + at + 1 })));
     return Promise.resolve();
   }
 

@@ -46,21 +46,12 @@ export function* touchedIds(changes: ChangeSet): Generator<Id> {
 /** Tells whether two field values are the same; lists and plain objects by their contents. */
 export function sameValue(a: unknown, b: unknown): boolean {
   if (a === b) return true;
-  if (
-    typeof a !== "object" ||
-    typeof b !== "object" ||
-    a === null ||
-    b === null
-  )
-    return false;
+  if (typeof a !== "object" || typeof b !== "object" || a === null || b === null) return false;
   return JSON.stringify(a) === JSON.stringify(b);
 }
 
 /** The fields in which two records differ, or undefined when they are the same. */
-export function fieldChange(
-  from: PensumRecord,
-  to: PensumRecord,
-): FieldChange | undefined {
+export function fieldChange(from: PensumRecord, to: PensumRecord): FieldChange | undefined {
   if (from === to) return undefined;
   return narrow(from as unknown as Fields, to as unknown as Fields);
 }
@@ -78,14 +69,16 @@ function narrow(from: Fields, to: Fields): FieldChange | undefined {
   return differs ? [before, after] : undefined;
 }
 
+/** Tells whether a record has just these values in these fields; undefined means absent. */
+export function hasFields(record: PensumRecord, fields: Fields): boolean {
+  for (const key in fields) if (!sameValue((record as unknown as Fields)[key], fields[key])) return false;
+  return true;
+}
+
 /** A record with some fields set; a field set to undefined is taken out. */
-export function withFields<R extends PensumRecord>(
-  record: R,
-  fields: Fields,
-): R {
+export function withFields<R extends PensumRecord>(record: R, fields: Fields): R {
   const next: Record<string, unknown> = { ...record, ...fields };
-  for (const key of Object.keys(fields))
-    if (fields[key] === undefined) delete next[key];
+  for (const key of Object.keys(fields)) if (fields[key] === undefined) delete next[key];
   return next as unknown as R;
 }
 
@@ -115,8 +108,7 @@ export function squash(sequence: readonly ChangeSet[]): ChangeSet {
     for (const [id, record] of changes.removed) {
       const change = updated.get(id);
       updated.delete(id);
-      if (!added.delete(id))
-        removed.set(id, change ? withFields(record, change[0]) : record);
+      if (!added.delete(id)) removed.set(id, change ? withFields(record, change[0]) : record);
     }
     for (const [id, record] of changes.added) {
       const before = removed.get(id);
@@ -135,12 +127,7 @@ export function squash(sequence: readonly ChangeSet[]): ChangeSet {
         continue;
       }
       const earlier = updated.get(id);
-      const whole = earlier
-        ? narrow(
-            { ...change[0], ...earlier[0] },
-            { ...earlier[1], ...change[1] },
-          )
-        : change;
+      const whole = earlier ? narrow({ ...change[0], ...earlier[0] }, { ...earlier[1], ...change[1] }) : change;
       if (whole) updated.set(id, whole);
       else updated.delete(id);
     }

@@ -1,10 +1,4 @@
-import {
-  migrate,
-  modelVersion,
-  type Id,
-  type PensumRecord,
-  type StoredRecord,
-} from "../model";
+import { migrate, modelVersion, type Id, type PensumRecord, type StoredRecord } from "../model";
 import type { ChangeSet, FieldChange, Fields } from "./changeSet";
 import { spliceBetween } from "./mergeText";
 
@@ -34,18 +28,10 @@ export function encodeChanges(changes: ChangeSet): string {
     for (const key of Object.keys(to)) {
       const before = from[key];
       const after = to[key];
-      if (
-        typeof before === "string" &&
-        typeof after === "string" &&
-        before.length + after.length > shortText
-      ) {
+      if (typeof before === "string" && typeof after === "string" && before.length + after.length > shortText) {
         const { at, removed, inserted } = spliceBetween(before, after);
         ((stored.spliced ??= {})[id] ??= {})[key] = [at, removed, inserted];
-      } else
-        ((stored.updated ??= {})[id] ??= {})[key] = [
-          before ?? null,
-          after ?? null,
-        ];
+      } else ((stored.updated ??= {})[id] ??= {})[key] = [before ?? null, after ?? null];
     }
   return JSON.stringify(stored);
 }
@@ -54,17 +40,12 @@ export function encodeChanges(changes: ChangeSet): string {
  * The change set of JSON text that `encodeChanges` wrote. `read` gives the records as they stood before it.
  * @throws SyntaxError when the text is not JSON; RangeError when a text is not what it was when the entry was written
  */
-export function decodeChanges(
-  json: string,
-  read: (id: Id) => PensumRecord | undefined,
-): ChangeSet {
+export function decodeChanges(json: string, read: (id: Id) => PensumRecord | undefined): ChangeSet {
   const stored = JSON.parse(json) as StoredChanges;
   const updated = new Map<Id, FieldChange>();
   const sides = (id: Id) => {
-    const known = updated.get(id) as
-      [Record<string, unknown>, Record<string, unknown>] | undefined;
-    const change: [Record<string, unknown>, Record<string, unknown>] =
-      known ?? [{}, {}];
+    const known = updated.get(id) as [Record<string, unknown>, Record<string, unknown>] | undefined;
+    const change: [Record<string, unknown>, Record<string, unknown>] = known ?? [{}, {}];
     updated.set(id, change);
     return change;
   };
@@ -77,17 +58,11 @@ export function decodeChanges(
   for (const [id, fields] of Object.entries(stored.spliced ?? {}))
     for (const [key, [at, removed, inserted]] of Object.entries(fields)) {
       const text = (read(id) as unknown as Fields | undefined)?.[key];
-      if (
-        typeof text !== "string" ||
-        text.slice(at, at + removed.length) !== removed
-      )
-        throw new RangeError(
-          `The log does not fit the record ${id}: its ${key} is not what it was.`,
-        );
+      if (typeof text !== "string" || text.slice(at, at + removed.length) !== removed)
+        throw new RangeError(`The log does not fit the record ${id}: its ${key} is not what it was.`);
       const [before, after] = sides(id);
       before[key] = text;
-      after[key] =
-        text.slice(0, at) + inserted + text.slice(at + removed.length);
+      after[key] = text.slice(0, at) + inserted + text.slice(at + removed.length);
     }
   return { added: byId(stored.added), updated, removed: byId(stored.removed) };
 }
@@ -98,14 +73,9 @@ export function changesOf(
   id: Id,
 ): { what: "added" | "removed" | "updated"; fields: string[] } | undefined {
   const stored = JSON.parse(json) as StoredChanges;
-  if (stored.added?.some((record) => record.id === id))
-    return { what: "added", fields: [] };
-  if (stored.removed?.some((record) => record.id === id))
-    return { what: "removed", fields: [] };
-  const fields = [
-    ...Object.keys(stored.updated?.[id] ?? {}),
-    ...Object.keys(stored.spliced?.[id] ?? {}),
-  ];
+  if (stored.added?.some((record) => record.id === id)) return { what: "added", fields: [] };
+  if (stored.removed?.some((record) => record.id === id)) return { what: "removed", fields: [] };
+  const fields = [...Object.keys(stored.updated?.[id] ?? {}), ...Object.keys(stored.spliced?.[id] ?? {})];
   return fields.length > 0 ? { what: "updated", fields } : undefined;
 }
 

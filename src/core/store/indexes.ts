@@ -5,8 +5,7 @@ import { addDays, dateOf, isDate, minuteOf } from "../time";
 type Keys = (record: PensumRecord) => readonly string[];
 
 const none: readonly string[] = [];
-const one = (key: string | undefined): readonly string[] =>
-  key === undefined ? none : [key];
+const one = (key: string | undefined): readonly string[] => (key === undefined ? none : [key]);
 
 /** The dates that a stretch touches, first to last; one that ends at midnight does not touch the day it ends on. */
 export function datesTouched(start: string, end: string): string[] {
@@ -16,12 +15,7 @@ export function datesTouched(start: string, end: string): string[] {
       ? addDays(dateOf(end), -1)
       : dateOf(end);
   const dates = [];
-  for (
-    let date = dateOf(start);
-    date <= last && dates.length < 400;
-    date = addDays(date, 1)
-  )
-    dates.push(date);
+  for (let date = dateOf(start); date <= last && dates.length < 400; date = addDays(date, 1)) dates.push(date);
   return dates;
 }
 
@@ -30,37 +24,24 @@ function eventDates(record: PensumRecord): readonly string[] {
   if (record.kind !== "event") return none;
   const dates = datesTouched(record.start, record.end);
   if (!record.zone || isDate(record.start)) return dates;
-  return [
-    addDays(dates[0] as string, -1),
-    ...dates,
-    addDays(dates[dates.length - 1] as string, 1),
-  ];
+  return [addDays(dates[0] as string, -1), ...dates, addDays(dates[dates.length - 1] as string, 1)];
 }
 
 /** The indexes of the store, by name. Each is built when first asked for and kept in step from then on. */
 export const indexKeys = {
   kind: (record) => [record.kind],
-  unfinishedTasks: (record) =>
-    record.kind === "task" && isUnfinished(record.state) ? ["all"] : none,
+  unfinishedTasks: (record) => (record.kind === "task" && isUnfinished(record.state) ? ["all"] : none),
   tasksByDoDay: (record) => (record.kind === "task" ? one(record.doDay) : none),
-  tasksByParent: (record) =>
-    record.kind === "task" ? one(record.parent) : none,
-  tasksByDoneDay: (record) =>
-    record.kind === "task" && record.doneAt ? [dateOf(record.doneAt)] : none,
-  blocksByDay: (record) =>
-    record.kind === "block" ? datesTouched(record.start, record.end) : none,
+  tasksByParent: (record) => (record.kind === "task" ? one(record.parent) : none),
+  tasksByDoneDay: (record) => (record.kind === "task" && record.doneAt ? [dateOf(record.doneAt)] : none),
+  blocksByDay: (record) => (record.kind === "block" ? datesTouched(record.start, record.end) : none),
   blocksByTask: (record) => (record.kind === "block" ? one(record.task) : none),
   eventsByDay: eventDates,
   /** Tasks and blocks by the page that holds their line. */
-  linesByPage: (record) =>
-    record.kind === "task" || record.kind === "block" ? one(record.page) : none,
+  linesByPage: (record) => (record.kind === "task" || record.kind === "block" ? one(record.page) : none),
   /** Notes, people and themes by their title in small letters, for links. */
   named: (record) =>
-    record.kind === "note" ||
-    record.kind === "person" ||
-    record.kind === "theme"
-      ? [record.title.toLowerCase()]
-      : none,
+    record.kind === "note" || record.kind === "person" || record.kind === "theme" ? [record.title.toLowerCase()] : none,
 } satisfies Record<string, Keys>;
 
 export type IndexName = keyof typeof indexKeys;
@@ -89,11 +70,7 @@ export class RecordIndex {
   }
 
   /** Takes note that a record changed, came (`from` undefined) or went (`to` undefined). Gives the keys it touched. */
-  change(
-    id: Id,
-    from: PensumRecord | undefined,
-    to: PensumRecord | undefined,
-  ): readonly string[] {
+  change(id: Id, from: PensumRecord | undefined, to: PensumRecord | undefined): readonly string[] {
     const before = from ? this.#keys(from) : none;
     const after = to ? this.#keys(to) : none;
     for (const key of before) {
@@ -105,11 +82,7 @@ export class RecordIndex {
       this.#lists.delete(key);
     }
     if (to) this.#put(to, after);
-    return before.length === 0
-      ? after
-      : after.length === 0
-        ? before
-        : [...new Set([...before, ...after])];
+    return before.length === 0 ? after : after.length === 0 ? before : [...new Set([...before, ...after])];
   }
 
   #put(record: PensumRecord, keys: readonly string[]) {

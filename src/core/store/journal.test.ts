@@ -26,24 +26,15 @@ const write: Command<{ id: string; text: string }> = {
   },
 };
 
-function tab(
-  log: ChangeLog,
-  by: string,
-  records: readonly PensumRecord[] = [],
-) {
-  const store = new Store(
-    new Map(records.map((record) => [record.id, record])),
-    [followPages()],
-    clock,
-  );
+function tab(log: ChangeLog, by: string, records: readonly PensumRecord[] = []) {
+  const store = new Store(new Map(records.map((record) => [record.id, record])), [followPages()], clock);
   return {
     store,
     journal: new Journal(store, log, { seq: 0, by, retryAfter: [1] }),
   };
 }
 
-const contents = (store: Store) =>
-  Object.fromEntries([...store.records()].map((record) => [record.id, record]));
+const contents = (store: Store) => Object.fromEntries([...store.records()].map((record) => [record.id, record]));
 
 describe("two tabs on one log", () => {
   test("end the same, in whatever order their acts and messages come, and a third that replays the log agrees", async () => {
@@ -61,8 +52,7 @@ describe("two tabs on one log", () => {
         const log = new MemoryLog();
         const tabs = [tab(log, "a"), tab(log, "b")];
         for (const move of sequence) {
-          if ("wait" in move)
-            await new Promise((resolve) => setImmediate(resolve));
+          if ("wait" in move) await new Promise((resolve) => setImmediate(resolve));
           else {
             const { store, journal } = tabs[move.tab]!;
             if ("step" in move) store.act(step, move.step as Step);
@@ -73,9 +63,7 @@ describe("two tabs on one log", () => {
         for (const { journal } of tabs) await journal.durable();
         for (const { journal } of tabs) await journal.pull();
         expect(contents(tabs[0]!.store)).toEqual(contents(tabs[1]!.store));
-        expect(
-          Object.fromEntries(replay([], modelVersion, log.entries)),
-        ).toEqual(contents(tabs[0]!.store));
+        expect(Object.fromEntries(replay([], modelVersion, log.entries))).toEqual(contents(tabs[0]!.store));
       }),
       { numRuns: 200 },
     );
@@ -95,23 +83,13 @@ describe("two tabs on one log", () => {
     });
     for (const { journal } of [a, b]) await journal.durable();
     for (const { journal } of [a, b]) await journal.pull();
-    expect(a.store.get("ta")).toEqual(
-      someTask("ta", { title: "Stakes", due: "2026-12-02" }),
-    );
+    expect(a.store.get("ta")).toEqual(someTask("ta", { title: "Stakes", due: "2026-12-02" }));
     expect(b.store.get("ta")).toEqual(a.store.get("ta"));
   });
 
   test("write on one page at once: no line is lost, and every task line has its record", async () => {
-    const line = fc.constantFrom(
-      "- [ ] order stakes",
-      "- [x] level the gauge",
-      "words",
-      "- [ ] call the mill",
-      "",
-    );
-    const text = fc
-      .array(line, { minLength: 1, maxLength: 6 })
-      .map((lines) => lines.join("\n"));
+    const line = fc.constantFrom("- [ ] order stakes", "- [x] level the gauge", "words", "- [ ] call the mill", "");
+    const text = fc.array(line, { minLength: 1, maxLength: 6 }).map((lines) => lines.join("\n"));
     await fc.assert(
       fc.asyncProperty(text, text, text, async (first, second, third) => {
         const log = new MemoryLog();
@@ -132,8 +110,7 @@ describe("two tabs on one log", () => {
         for (const { journal } of [a, b]) await journal.pull();
         expect(contents(a.store)).toEqual(contents(b.store));
         const page = a.store.get("day-2026-11-24") as DayPage;
-        for (const words of ["from a", "from b"])
-          expect(page.text).toContain(words);
+        for (const words of ["from a", "from b"]) expect(page.text).toContain(words);
         for (const task of readOutline(page.text).tasks)
           expect(a.store.find("task", task.attributes?.id)).toMatchObject({
             title: task.title,
@@ -150,10 +127,7 @@ describe("a write that fails", () => {
     const log = new MemoryLog();
     let full = true;
     const faulty: ChangeLog = {
-      append: (after, entries) =>
-        full
-          ? Promise.reject(new Error("disk full"))
-          : log.append(after, entries),
+      append: (after, entries) => (full ? Promise.reject(new Error("disk full")) : log.append(after, entries)),
       readAfter: (seq) => log.readAfter(seq),
     };
     const { store, journal } = tab(faulty, "a");

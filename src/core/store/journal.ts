@@ -1,11 +1,6 @@
 import { modelVersion, type Id, type PensumRecord } from "../model";
 import { invert, isEmpty, touchedIds } from "./changeSet";
-import {
-  Overtaken,
-  type ChangeLog,
-  type LogEntry,
-  type LogEntryDraft,
-} from "./changeLog";
+import { Overtaken, type ChangeLog, type LogEntry, type LogEntryDraft } from "./changeLog";
 import { decodeChanges, encodeChanges } from "./codec";
 import { NewerVersion } from "./replay";
 import type { Act, Store } from "./store";
@@ -61,8 +56,7 @@ export class Journal {
     this.#seq = options.seq;
     store.onAct((act) => {
       this.#waiting.push(act);
-      if (this.#saving.kind === "failed")
-        this.#say({ ...this.#saving, waiting: this.#waiting.length });
+      if (this.#saving.kind === "failed") this.#say({ ...this.#saving, waiting: this.#waiting.length });
       else void this.#run();
     });
   }
@@ -91,8 +85,7 @@ export class Journal {
   /** Tries at once to write what waits, after a failure. */
   tryAgain(): Promise<void> {
     clearTimeout(this.#retry);
-    if (this.#saving.kind === "failed")
-      this.#say({ kind: "saving", waiting: this.#waiting.length });
+    if (this.#saving.kind === "failed") this.#say({ kind: "saving", waiting: this.#waiting.length });
     return this.#run();
   }
 
@@ -122,11 +115,7 @@ export class Journal {
     } finally {
       this.#running = false;
     }
-    if (
-      this.#saving.kind === "saved" &&
-      (this.#pullWanted || this.#waiting.length > 0)
-    )
-      await this.#run();
+    if (this.#saving.kind === "saved" && (this.#pullWanted || this.#waiting.length > 0)) await this.#run();
   }
 
   async #appendWaiting(): Promise<void> {
@@ -163,22 +152,15 @@ export class Journal {
     if (entries.length === 0) return;
     const newer = entries.find((entry) => entry.version > modelVersion);
     if (newer)
-      throw new NewerVersion(
-        `Another tab runs version ${newer.version} of Pensum; this one knows ${modelVersion}.`,
-      );
+      throw new NewerVersion(`Another tab runs version ${newer.version} of Pensum; this one knows ${modelVersion}.`);
     this.#store.settle();
     this.#store.together(() => {
       const waiting = this.#waiting;
       const ours = new Map<Id, PensumRecord | undefined>();
-      for (const act of waiting)
-        for (const id of touchedIds(act.changes))
-          ours.set(id, this.#store.get(id));
-      for (const act of waiting.toReversed())
-        this.#store.applyExactly(invert(act.changes));
+      for (const act of waiting) for (const id of touchedIds(act.changes)) ours.set(id, this.#store.get(id));
+      for (const act of waiting.toReversed()) this.#store.applyExactly(invert(act.changes));
       for (const entry of entries) {
-        this.#store.applyExactly(
-          decodeChanges(entry.changes, (id) => this.#store.get(id)),
-        );
+        this.#store.applyExactly(decodeChanges(entry.changes, (id) => this.#store.get(id)));
         this.#seq = entry.seq;
       }
       const again = waiting.map((act) => ({

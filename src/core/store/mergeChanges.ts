@@ -1,12 +1,5 @@
 import type { Id, PensumRecord } from "../model";
-import {
-  fieldChange,
-  sameValue,
-  withFields,
-  type ChangeSet,
-  type FieldChange,
-  type Fields,
-} from "./changeSet";
+import { fieldChange, sameValue, withFields, type ChangeSet, type FieldChange, type Fields } from "./changeSet";
 import { mergeText } from "./mergeText";
 
 /**
@@ -40,14 +33,7 @@ export function mergeOnto(
     }
     const change = fieldChange(
       present,
-      withFields(
-        record,
-        mergedText(
-          present,
-          "",
-          record.kind === "settings" ? undefined : record.text,
-        ),
-      ),
+      withFields(record, mergedText(present, "", record.kind === "settings" ? undefined : record.text)),
     );
     if (change) updated.set(id, change);
   }
@@ -65,24 +51,14 @@ export function mergeOnto(
 }
 
 function mergedText(present: PensumRecord, from: unknown, to: unknown): Fields {
-  if (
-    !("text" in present) ||
-    typeof from !== "string" ||
-    typeof to !== "string"
-  )
-    return {};
+  if (!("text" in present) || typeof from !== "string" || typeof to !== "string") return {};
   return { text: mergeText(from, present.text, to) };
 }
 
-function mergedFields(
-  present: PensumRecord,
-  from: Fields,
-  to: Fields,
-): FieldChange | undefined {
+function mergedFields(present: PensumRecord, from: Fields, to: Fields): FieldChange | undefined {
   const before: Record<string, unknown> = {};
   const after: Record<string, unknown> = {};
-  const merged: Fields =
-    "text" in to ? { ...to, ...mergedText(present, from.text, to.text) } : to;
+  const merged: Fields = "text" in to ? { ...to, ...mergedText(present, from.text, to.text) } : to;
   for (const key of Object.keys(merged)) {
     const now = (present as unknown as Fields)[key];
     if (sameValue(now, merged[key])) continue;

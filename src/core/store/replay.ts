@@ -1,11 +1,4 @@
-import {
-  migrations,
-  modelVersion,
-  type Id,
-  type Migration,
-  type PensumRecord,
-  type StoredRecord,
-} from "../model";
+import { migrations, modelVersion, type Id, type Migration, type PensumRecord, type StoredRecord } from "../model";
 import { apply } from "./changeSet";
 import type { LogEntry } from "./changeLog";
 import { decodeChanges } from "./codec";
@@ -28,14 +21,11 @@ export function replay(
   target = modelVersion,
 ): Map<Id, PensumRecord> {
   const records = new Map<Id, PensumRecord>();
-  for (const record of snapshot)
-    records.set(record.id, record as unknown as PensumRecord);
+  for (const record of snapshot) records.set(record.id, record as unknown as PensumRecord);
   let version = snapshotVersion;
   const rise = (to: number) => {
     if (to > target)
-      throw new NewerVersion(
-        `This was written by version ${to}; this Pensum knows versions up to ${target}.`,
-      );
+      throw new NewerVersion(`This was written by version ${to}; this Pensum knows versions up to ${target}.`);
     for (const step of steps) {
       if (step.to <= version || step.to > to) continue;
       for (const record of [...records.values()]) {

@@ -57,8 +57,7 @@ describe("the store", () => {
 
   test("makes one step of undo of a burst of typing", () => {
     const store = new Store();
-    for (const text of ["s", "st", "sta"])
-      store.act(put, someTask("ta", { text }), "typing ta");
+    for (const text of ["s", "st", "sta"]) store.act(put, someTask("ta", { text }), "typing ta");
     store.undo();
     expect(store.size).toBe(0);
   });
@@ -66,15 +65,9 @@ describe("the store", () => {
   test("tells only those who look at what changed", () => {
     const store = new Store();
     const told: string[] = [];
-    for (const topic of [
-      "ta",
-      "tb",
-      "tasksByDoDay:2026-11-24",
-      "tasksByDoDay:2026-11-25",
-    ])
+    for (const topic of ["ta", "tb", "tasksByDoDay:2026-11-24", "tasksByDoDay:2026-11-25"])
       store.subscribe(topic, () => told.push(topic));
-    for (const day of ["2026-11-24", "2026-11-25"])
-      store.list("tasksByDoDay", day);
+    for (const day of ["2026-11-24", "2026-11-25"]) store.list("tasksByDoDay", day);
     store.act(put, someTask("ta", { doDay: "2026-11-24" }));
     expect(told).toEqual(["ta", "tasksByDoDay:2026-11-24"]);
   });
@@ -83,19 +76,13 @@ describe("the store", () => {
     fc.assert(
       fc.property(fc.array(stepArbitrary, { maxLength: 20 }), (sequence) => {
         const store = new Store();
-        for (const name of Object.keys(indexKeys) as IndexName[])
-          store.list(name, "x");
+        for (const name of Object.keys(indexKeys) as IndexName[]) store.list(name, "x");
         for (const change of sequence) store.act(step, change as Step);
-        const fresh = new Store(
-          new Map([...store.records()].map((record) => [record.id, record])),
-        );
+        const fresh = new Store(new Map([...store.records()].map((record) => [record.id, record])));
         for (const name of Object.keys(indexKeys) as IndexName[])
           for (const key of ["task", "all", "2026-11-25", "ta"]) {
-            const sorted = (list: readonly { id: string }[]) =>
-              list.map((record) => record.id).sort();
-            expect(sorted(store.list(name, key))).toEqual(
-              sorted(fresh.list(name, key)),
-            );
+            const sorted = (list: readonly { id: string }[]) => list.map((record) => record.id).sort();
+            expect(sorted(store.list(name, key))).toEqual(sorted(fresh.list(name, key)));
           }
       }),
     );

@@ -3,6 +3,7 @@ import { systemClock, type Clock, type MomentText } from "../time";
 import {
   apply,
   fieldChange,
+  hasFields,
   invert,
   isEmpty,
   squash,
@@ -80,11 +81,7 @@ export class Store {
   readonly clock: Clock;
 
   /** Takes the map over as its own. */
-  constructor(
-    records: Map<Id, PensumRecord> = new Map(),
-    rules: readonly Rule[] = [],
-    clock: Clock = systemClock(),
-  ) {
+  constructor(records: Map<Id, PensumRecord> = new Map(), rules: readonly Rule[] = [], clock: Clock = systemClock()) {
     this.#records = records;
     this.clock = clock;
     this.#rules = rules;
@@ -114,11 +111,7 @@ export class Store {
   }
 
   /** Runs a command. What it says, and what it changed; throws what the command throws, with nothing changed. */
-  act<Arguments>(
-    command: Command<Arguments>,
-    input: Arguments,
-    group?: string,
-  ): Act {
+  act<Arguments>(command: Command<Arguments>, input: Arguments, group?: string): Act {
     this.settle();
     const act = this.#transact((tx) => command.run(tx, input));
     if (isEmpty(act.changes)) return act;
@@ -162,10 +155,7 @@ export class Store {
    * Does again, on the present state, what was done on an earlier one, and mends what rules ask for.
    * @param ours the record as it stood after the act was first done
    */
-  reapply(
-    changes: ChangeSet,
-    ours: (id: Id) => PensumRecord | undefined,
-  ): ChangeSet {
+  reapply(changes: ChangeSet, ours: (id: Id) => PensumRecord | undefined): ChangeSet {
     const act = this.#transact((tx) => {
       writeThrough(
         tx,
@@ -250,11 +240,7 @@ export class Store {
 
   #pushUndo(step: UndoStep) {
     const last = this.#undo[this.#undo.length - 1];
-    if (
-      step.group &&
-      last?.group === step.group &&
-      step.at - last.at < groupMilliseconds
-    )
+    if (step.group && last?.group === step.group && step.at - last.at < groupMilliseconds)
       this.#undo[this.#undo.length - 1] = {
         ...step,
         changes: squash([last.changes, step.changes]),
@@ -277,15 +263,12 @@ export class Store {
       before: (id) => (before.has(id) ? before.get(id) : this.#records.get(id)),
       touched: () => [...before.keys()],
       removedEarlier: (wanted) =>
-        [...this.#removed.values()].filter(
-          (record) => !this.#records.has(record.id) && wanted(record),
-        ),
+        [...this.#removed.values()].filter((record) => !this.#records.has(record.id) && wanted(record)),
       now: this.clock.now(),
       put: (record) => write(record.id, record),
       update: (id, fields) => {
         const record = this.#records.get(id);
-        if (record && fieldChange(record, withFields(record, fields)))
-          write(id, withFields(record, fields));
+        if (record && !hasFields(record, fields)) write(id, withFields(record, fields));
       },
       remove: (id) => {
         if (this.#records.has(id)) write(id, undefined);
@@ -338,8 +321,7 @@ export class Store {
   #remember(id: Id, record: PensumRecord) {
     this.#removed.delete(id);
     this.#removed.set(id, record);
-    if (this.#removed.size > 1000)
-      this.#removed.delete(this.#removed.keys().next().value as Id);
+    if (this.#removed.size > 1000) this.#removed.delete(this.#removed.keys().next().value as Id);
   }
 
   #set(id: Id, to: PensumRecord | undefined, topics: Set<string>) {
@@ -349,17 +331,12 @@ export class Store {
     else this.#records.delete(id);
     topics.add(id);
     for (const [name, index] of this.#indexes)
-      for (const key of index.change(id, from, to))
-        topics.add(`${name}:${key}`);
+      for (const key of index.change(id, from, to)) topics.add(`${name}:${key}`);
   }
 
   #index(name: IndexName): RecordIndex {
     let index = this.#indexes.get(name);
-    if (!index)
-      this.#indexes.set(
-        name,
-        (index = new RecordIndex(indexKeys[name], this.#records.values())),
-      );
+    if (!index) this.#indexes.set(name, (index = new RecordIndex(indexKeys[name], this.#records.values())));
     return index;
   }
 
@@ -369,9 +346,7 @@ export class Store {
       return;
     }
     topics.add("*");
-    for (const topic of topics)
-      for (const listener of [...(this.#listeners.get(topic) ?? [])])
-        listener();
+    for (const topic of topics) for (const listener of [...(this.#listeners.get(topic) ?? [])]) listener();
   }
 }
 

@@ -31,21 +31,14 @@ export const taskArbitrary: fc.Arbitrary<Task> = fc
       nil: undefined,
     }),
     tags: fc.subarray(["field", "desk"]),
-    text: fc
-      .array(fc.constantFrom("one", "two", "three", ""), { maxLength: 4 })
-      .map((lines) => lines.join("\n")),
+    text: fc.array(fc.constantFrom("one", "two", "three", ""), { maxLength: 4 }).map((lines) => lines.join("\n")),
   })
-  .map(({ due, ...fields }) =>
-    someTask(fields.id, { ...fields, ...(due ? { due } : {}) }),
-  );
+  .map(({ due, ...fields }) => someTask(fields.id, { ...fields, ...(due ? { due } : {}) }));
 
 /** A state of a workspace: a map of such tasks. */
 export const stateArbitrary = fc
   .uniqueArray(taskArbitrary, { selector: (task) => task.id })
-  .map(
-    (tasks) =>
-      new Map<string, PensumRecord>(tasks.map((task) => [task.id, task])),
-  );
+  .map((tasks) => new Map<string, PensumRecord>(tasks.map((task) => [task.id, task])));
 
 /** One step: what to do with one id. */
 export const stepArbitrary = fc.oneof(
@@ -58,19 +51,13 @@ export const stepArbitrary = fc.oneof(
 export type Step = { what: "put"; task: Task } | { what: "remove"; id: string };
 
 /** The change set that a step makes on a state. */
-export function changesOfStep(
-  state: ReadonlyMap<string, PensumRecord>,
-  step: Step,
-): ChangeSet {
+export function changesOfStep(state: ReadonlyMap<string, PensumRecord>, step: Step): ChangeSet {
   if (step.what === "remove") {
     const record = state.get(step.id);
-    return record
-      ? { ...noChanges, removed: new Map([[step.id, record]]) }
-      : noChanges;
+    return record ? { ...noChanges, removed: new Map([[step.id, record]]) } : noChanges;
   }
   const before = state.get(step.task.id);
-  if (!before)
-    return { ...noChanges, added: new Map([[step.task.id, step.task]]) };
+  if (!before) return { ...noChanges, added: new Map([[step.task.id, step.task]]) };
   const change = fieldChange(before, step.task);
   return change
     ? {

@@ -15,12 +15,7 @@ export function systemClock(): Clock {
     zone: Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC",
     now() {
       const date = new Date();
-      const day =
-        dateFromParts(
-          date.getFullYear(),
-          date.getMonth() + 1,
-          date.getDate(),
-        ) ?? "1000-01-01";
+      const day = dateFromParts(date.getFullYear(), date.getMonth() + 1, date.getDate()) ?? "1000-01-01";
       return momentAt(day, date.getHours() * 60 + date.getMinutes());
     },
   };

@@ -10,13 +10,7 @@ const dateShape = /^(\d{4})-(\d{2})-(\d{2})$/;
 
 /** Whole days from 1970-01-01 to `date`. */
 export function dayNumber(date: DateText): number {
-  return (
-    Date.UTC(
-      Number(date.slice(0, 4)),
-      Number(date.slice(5, 7)) - 1,
-      Number(date.slice(8, 10)),
-    ) / dayMilliseconds
-  );
+  return Date.UTC(Number(date.slice(0, 4)), Number(date.slice(5, 7)) - 1, Number(date.slice(8, 10))) / dayMilliseconds;
 }
 
 /** The date that lies `day` whole days after 1970-01-01. */
@@ -29,24 +23,14 @@ export function isDate(value: unknown): value is DateText {
   if (typeof value !== "string") return false;
   const parts = dateShape.exec(value);
   if (!parts || Number(parts[1]) < 1000) return false;
-  return (
-    dateFromParts(Number(parts[1]), Number(parts[2]), Number(parts[3])) ===
-    value
-  );
+  return dateFromParts(Number(parts[1]), Number(parts[2]), Number(parts[3])) === value;
 }
 
 /** The date of a year, month (1 to 12) and day, or undefined where the calendar has no such day. */
-export function dateFromParts(
-  year: number,
-  month: number,
-  day: number,
-): DateText | undefined {
-  if (!(year >= 1000 && year <= 9999 && month >= 1 && month <= 12 && day >= 1))
-    return undefined;
+export function dateFromParts(year: number, month: number, day: number): DateText | undefined {
+  if (!(year >= 1000 && year <= 9999 && month >= 1 && month <= 12 && day >= 1)) return undefined;
   const date = new Date(Date.UTC(year, month - 1, day));
-  return date.getUTCMonth() === month - 1 && date.getUTCDate() === day
-    ? date.toISOString().slice(0, 10)
-    : undefined;
+  return date.getUTCMonth() === month - 1 && date.getUTCDate() === day ? date.toISOString().slice(0, 10) : undefined;
 }
 
 /** The date `days` days after `date`; before it when negative. */
@@ -72,7 +56,5 @@ export function startOfWeek(date: DateText, firstWeekday: number): DateText {
 /** The ISO 8601 number of the week that holds `date`, 1 to 53: the week of the year's first Thursday is number 1. */
 export function weekNumber(date: DateText): number {
   const thursday = addDays(date, 4 - weekday(date));
-  return (
-    1 + Math.floor(daysBetween(`${thursday.slice(0, 4)}-01-01`, thursday) / 7)
-  );
+  return 1 + Math.floor(daysBetween(`${thursday.slice(0, 4)}-01-01`, thursday) / 7);
 }

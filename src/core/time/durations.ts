@@ -4,9 +4,7 @@ export function durationText(minutes: number): string {
   const whole = Math.round(minutes);
   if (whole < 60) return `${whole} min`;
   const rest = whole % 60;
-  return rest === 0
-    ? `${whole / 60} h`
-    : `${(whole - rest) / 60} h ${String(rest).padStart(2, "0")}`;
+  return rest === 0 ? `${whole / 60} h` : `${(whole - rest) / 60} h ${String(rest).padStart(2, "0")}`;
 }
 
 /** The length of one task: minutes up to 99, as they are estimated, and `1 h 45` above. */

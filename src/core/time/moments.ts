@@ -43,11 +43,7 @@ export function addMinutes(moment: MomentText, minutes: number): MomentText {
 
 /** Minutes of clock time from `start` to `end`; negative when `end` is earlier. Knows nothing of clock changes. */
 export function minutesBetween(start: MomentText, end: MomentText): number {
-  return (
-    daysBetween(dateOf(start), dateOf(end)) * minutesPerDay +
-    minuteOf(end) -
-    minuteOf(start)
-  );
+  return daysBetween(dateOf(start), dateOf(end)) * minutesPerDay + minuteOf(end) - minuteOf(start);
 }
 
 /** Minutes from midnight of `date` to `moment`: negative before it, above 1440 after it. */
@@ -60,16 +56,8 @@ export function minuteOn(date: DateText, moment: MomentText): number {
  * shorter or longer than its clock times say. A time the clock skips counts as the same distance after the skip, a
  * time it shows twice as its first showing (Temporal's "compatible").
  */
-export function elapsedMinutes(
-  start: MomentText,
-  end: MomentText,
-  zone: string,
-): number {
-  return (
-    minutesBetween(start, end) +
-    offsetMinutes(start, zone) -
-    offsetMinutes(end, zone)
-  );
+export function elapsedMinutes(start: MomentText, end: MomentText, zone: string): number {
+  return minutesBetween(start, end) + offsetMinutes(start, zone) - offsetMinutes(end, zone);
 }
 
 /** The zone's distance from UTC at a local moment, in minutes. */
@@ -77,12 +65,8 @@ function offsetMinutes(moment: MomentText, zone: string): number {
   const key = `${zone} ${moment.slice(0, 13)}`;
   const known = offsets.get(key);
   if (known !== undefined) return known;
-  const zoned = Temporal.PlainDateTime.from(
-    `${moment.slice(0, 13)}:00`,
-  ).toZonedDateTime(zone);
-  const local = Date.UTC(
-    ...(partsOf(moment) as [number, number, number, number]),
-  );
+  const zoned = Temporal.PlainDateTime.from(`${moment.slice(0, 13)}:00`).toZonedDateTime(zone);
+  const local = Date.UTC(...(partsOf(moment) as [number, number, number, number]));
   const offset = Math.round((local - zoned.epochMilliseconds) / 60_000);
   if (offsets.size > 5000) offsets.clear();
   offsets.set(key, offset);
@@ -102,21 +86,12 @@ function partsOf(moment: MomentText): number[] {
 
 /** What the clocks do in `zone` on `date`: minutes skipped (positive), shown twice (negative), or 0. */
 export function clockChange(date: DateText, zone: string): number {
-  return (
-    offsetMinutes(`${addDays(date, 1)}T00:00`, zone) -
-    offsetMinutes(`${date}T00:00`, zone)
-  );
+  return offsetMinutes(`${addDays(date, 1)}T00:00`, zone) - offsetMinutes(`${date}T00:00`, zone);
 }
 
 /** The moment in `to` at which the clock in `from` shows `moment`. */
-export function moveZone(
-  moment: MomentText,
-  from: string,
-  to: string,
-): MomentText {
+export function moveZone(moment: MomentText, from: string, to: string): MomentText {
   if (from === to) return moment;
-  const zoned = Temporal.PlainDateTime.from(moment)
-    .toZonedDateTime(from)
-    .withTimeZone(to);
+  const zoned = Temporal.PlainDateTime.from(moment).toZonedDateTime(from).withTimeZone(to);
   return zoned.toPlainDateTime().toString({ smallestUnit: "minute" });
 }

@@ -17,11 +17,7 @@ export function clockText(minute: number, style: TimeStyle): string {
 }
 
 /** A stretch of one day: `10:15 to 11:45`. */
-export function rangeText(
-  startMinute: number,
-  endMinute: number,
-  style: TimeStyle,
-): string {
+export function rangeText(startMinute: number, endMinute: number, style: TimeStyle): string {
   return `${clockText(startMinute, style)} to ${clockText(endMinute, style)}`;
 }
 
@@ -36,11 +32,7 @@ const looks: Record<DateLook, Intl.DateTimeFormatOptions> = {
 const formats = new Map<string, Intl.DateTimeFormat>();
 
 /** A date in the person's locale, in one of five looks; `full` is "Tuesday 24 November". */
-export function dateText(
-  date: DateText,
-  look: DateLook,
-  style: TimeStyle,
-): string {
+export function dateText(date: DateText, look: DateLook, style: TimeStyle): string {
   const key = `${style.locale} ${look}`;
   let format = formats.get(key);
   if (!format)
@@ -52,35 +44,21 @@ export function dateText(
       })),
     );
   const text = format.format(Date.parse(`${date}T00:00:00Z`));
-  return style.locale.startsWith("en") && look !== "day"
-    ? text.replace(/,/g, "")
-    : text;
+  return style.locale.startsWith("en") && look !== "day" ? text.replace(/,/g, "") : text;
 }
 
 /** A date as seen from today: "today", "tomorrow", "yesterday", a weekday within the week, else `Fri 4 Dec`. */
-export function relativeDateText(
-  date: DateText,
-  today: DateText,
-  style: TimeStyle,
-): string {
+export function relativeDateText(date: DateText, today: DateText, style: TimeStyle): string {
   const days = daysBetween(today, date);
   if (days === 0) return "today";
   if (days === 1) return "tomorrow";
   if (days === -1) return "yesterday";
   if (days > 1 && days < 7) return dateText(date, "weekday", style);
-  return date.slice(0, 4) === today.slice(0, 4)
-    ? dateText(date, "short", style)
-    : dateText(date, "day", style);
+  return date.slice(0, 4) === today.slice(0, 4) ? dateText(date, "short", style) : dateText(date, "day", style);
 }
 
 /** A date or a moment as seen from today, with the clock time where there is one: `Thu 9:30`. */
-export function relativeMomentText(
-  value: DateText | MomentText,
-  today: DateText,
-  style: TimeStyle,
-): string {
+export function relativeMomentText(value: DateText | MomentText, today: DateText, style: TimeStyle): string {
   const day = relativeDateText(dateOf(value), today, style);
-  return value.length > 10
-    ? `${day} ${clockText(minuteOf(value), style)}`
-    : day;
+  return value.length > 10 ? `${day} ${clockText(minuteOf(value), style)}` : day;
 }

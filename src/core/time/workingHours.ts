@@ -16,10 +16,7 @@ export const usualWeek: WorkingWeek = [1, 2, 3, 4, 5, 6, 7].map((day) =>
 );
 
 /** The working hours of a date, or null when it is free. */
-export function workingDay(
-  week: WorkingWeek,
-  date: DateText,
-): WorkingDay | null {
+export function workingDay(week: WorkingWeek, date: DateText): WorkingDay | null {
   return week[weekday(date) - 1] ?? null;
 }
 
