@@ -3,3 +3,4 @@ export * from "./ids";
 export * from "./migrations";
 export * from "./records";
 export * from "./refusal";
+export * from "./fields";

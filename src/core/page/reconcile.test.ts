@@ -65,7 +65,8 @@ function agrees(store: Store) {
       page: pageId,
     });
   }
-  expect(new Set(lines(store).map((record) => record.id))).toEqual(ids);
+  for (const { id } of lines(store)) if (!ids.has(id)) expect(textOf(store)).toContain(`#${id}`);
+  for (const id of ids) expect(lines(store).map((record) => record.id)).toContain(id);
 }
 
 const line = fc.constantFrom(
@@ -179,6 +180,16 @@ describe("a page and its records", () => {
       estimateMinutes: 15,
       due: "2026-11-26",
     });
+  });
+
+  test("a line that an open code fence swallows keeps its record until the fence is closed", () => {
+    const store = newStore();
+    store.act(write, "- [ ] Stakes {#stakes00001}");
+    store.act(change, { id: "stakes00001", fields: { estimateMinutes: 15 } });
+    store.act(write, "```\n- [ ] Stakes {#stakes00001}");
+    expect(store.get("stakes00001")).toMatchObject({ estimateMinutes: 15 });
+    store.act(write, "```\n```\n- [x] Stakes {#stakes00001}");
+    expect(store.get("stakes00001")).toMatchObject({ estimateMinutes: 15, state: "done" });
   });
 
   test("a copied line becomes a task of its own with the same fields", () => {

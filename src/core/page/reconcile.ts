@@ -29,7 +29,8 @@ export function reconcile(tx: Transaction, page: Page, outline: Outline): string
       const id = lineId(tx, page, outline, line, "block", seen, edits);
       followBlock(tx, page, line, id);
     }
-  for (const record of tx.list("linesByPage", page.id)) if (!seen.has(record.id)) removeFollowed(tx, record);
+  for (const record of tx.list("linesByPage", page.id))
+    if (!seen.has(record.id)) removeFollowed(tx, page, outline.text, record);
   const text = applyEdits(outline.text, edits);
   if (text !== page.text) tx.update(page.id, { text });
   return text;
@@ -196,8 +197,14 @@ function followBlock(tx: Transaction, page: Page & { kind: "day" }, line: BlockL
   });
 }
 
-/** Takes a record whose line is gone out of the workspace, and the hours set aside for it. */
-function removeFollowed(tx: Transaction, record: PensumRecord) {
+/**
+ * Takes a record whose line is gone out of the workspace, and the hours set aside for it. Not one whose id still stands
+ * in the text, in what an open code fence has swallowed for now, and not one that was only just put on this page.
+ */
+function removeFollowed(tx: Transaction, page: Page, text: string, record: PensumRecord) {
+  if (text.includes(`#${record.id}`)) return;
+  const before = tx.before(record.id);
+  if (!before || !("page" in before) || before.page !== page.id) return tx.update(record.id, { page: undefined });
   if (record.kind === "task") for (const block of tx.list("blocksByTask", record.id)) tx.remove(block.id);
   tx.remove(record.id);
 }

@@ -1,0 +1,37 @@
+import type { DateText, MomentText } from "../time";
+
+export const partKinds = ["kind", "day", "time", "length", "due", "priority", "theme", "tag", "person"] as const;
+export type PartKind = (typeof partKinds)[number];
+
+/** A stretch of a typed line that was understood. */
+export interface Part {
+  readonly what: PartKind;
+  /** Offsets in the line. */
+  readonly from: number;
+  readonly to: number;
+  /** What it is taken for, in words: "Thu 26 Nov". */
+  readonly meaning: string;
+}
+
+/** What a typed line would become. */
+export interface Draft {
+  readonly kind: "task" | "event" | "note";
+  readonly title: string;
+  /** The whole line, where the title had to be shortened. */
+  readonly text?: string;
+  /** The day it is for: do day of a task, date of an event. */
+  readonly day?: DateText;
+  /** Minutes since midnight of that day. */
+  readonly startMinute?: number;
+  readonly endMinute?: number;
+  readonly due?: DateText | MomentText;
+  readonly estimateMinutes?: number;
+  readonly priority?: string;
+  readonly theme?: string;
+  readonly tags: readonly string[];
+  /** Names; those without a record become people. */
+  readonly people: readonly string[];
+  readonly parts: readonly Part[];
+  /** What was not understood though it looks as if it should be: "31 February is not a date". */
+  readonly remarks: readonly string[];
+}

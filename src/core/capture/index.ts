@@ -1,0 +1,3 @@
+export * from "./draft";
+export * from "./pastedLines";
+export * from "./understand";

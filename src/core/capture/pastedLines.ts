@@ -1,0 +1,7 @@
+/** The lines of pasted text that hold words, without the marks of a list. */
+export function pastedLines(text: string): string[] {
+  return text
+    .split(/\r\n|\r|\n/)
+    .map((line) => line.replace(/^\s*(?:[-*+•]|\d{1,3}[.)])\s+(?:\[[ xX]\]\s+)?/, "").trim())
+    .filter((line) => line !== "");
+}

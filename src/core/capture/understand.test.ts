@@ -1,0 +1,146 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { defaultSettings } from "../model";
+import { pastedLines } from "./pastedLines";
+import { partKey, understand, type CaptureContext } from "./understand";
+
+const named = (names: Record<string, string>) => (name: string) => {
+  const id = names[name.toLowerCase()];
+  return id ? { id, title: name[0]!.toUpperCase() + name.slice(1) } : undefined;
+};
+const context: CaptureContext = {
+  now: "2026-11-24T11:07",
+  style: { locale: "en-GB", hour12: false },
+  priorities: defaultSettings.priorities,
+  theme: named({ reporting: "theme-reporting" }),
+  person: named({ ines: "person-ines" }),
+};
+const read = (line: string, refused?: Set<string>) => understand(line, context, refused);
+
+describe("a typed line", () => {
+  test("with a day, a clock time and a length is a task with hours", () => {
+    expect(read("call the ecologist Thu 9:30 for 20 min")).toMatchObject({
+      kind: "task",
+      title: "call the ecologist",
+      day: "2026-11-26",
+      startMinute: 570,
+      endMinute: 590,
+      estimateMinutes: 20,
+    });
+  });
+
+  test("with a length, a due date, a priority and a theme gives each to its field", () => {
+    const draft = read("landowner letter 1 h due 2 Dec vital #reporting");
+    expect(draft).toMatchObject({
+      title: "landowner letter",
+      estimateMinutes: 60,
+      due: "2026-12-02",
+      priority: "vital",
+      theme: "theme-reporting",
+    });
+    expect(draft.day).toBeUndefined();
+    expect(draft.parts.map((part) => part.what)).toEqual(["length", "due", "priority", "theme"]);
+  });
+
+  test.each([
+    ["order stakes tomorrow", { title: "order stakes", day: "2026-11-25" }],
+    ["write up gauges due Fri 17:00", { title: "write up gauges", due: "2026-11-27T17:00" }],
+    ["planning 9:30-10:15 tomorrow", { title: "planning", day: "2026-11-25", startMinute: 570, endMinute: 615 }],
+    ["ring the mill at 9:15", { title: "ring the mill", day: "2026-11-25", startMinute: 555 }],
+    ["ring the mill at 14:00", { title: "ring the mill", day: "2026-11-24", startMinute: 840, endMinute: 870 }],
+    [
+      "survey 1 h 30 @Ines @Bo #flood",
+      { title: "survey", estimateMinutes: 90, people: ["Ines", "Bo"], tags: ["flood"] },
+    ],
+    [
+      "event: planting day Sat 9:00 to 12:00",
+      { kind: "event", title: "planting day", day: "2026-11-28", startMinute: 540, endMinute: 720 },
+    ],
+    ["note: mill yard gate code", { kind: "note", title: "mill yard gate code" }],
+    ["letter by 4 December high", { title: "letter", due: "2026-12-04", priority: "high" }],
+  ])("%s", (line, expected) => {
+    expect(read(line)).toMatchObject(expected);
+  });
+
+  test.each([
+    "sat with Ines at the weir",
+    "march to the high street shop",
+    "order 400 willow stakes",
+    "low tide at the mill",
+    "10-12 volunteers",
+    "vital",
+  ])("“%s” is only words", (line) => {
+    expect(read(line)).toMatchObject({ title: line, parts: [] });
+  });
+
+  test("keeps the words of a date that does not exist, and says so", () => {
+    const draft = read("pay rent 31 February");
+    expect(draft).toMatchObject({ title: "pay rent 31 February", parts: [] });
+    expect(draft.remarks[0]).toContain("31 February");
+    expect(read("claim due 2026-02-30").due).toBeUndefined();
+  });
+
+  test("leaves a refused part in the title", () => {
+    const line = "call the ecologist Thu 9:30 for 20 min";
+    const [time] = read(line).parts;
+    const draft = read(line, new Set([partKey(time!, line)]));
+    expect(draft).toMatchObject({ title: "call the ecologist Thu 9:30", estimateMinutes: 20 });
+    expect(draft.startMinute).toBeUndefined();
+  });
+
+  test("never throws and never loses a character, whatever it is", () => {
+    const word = fc.constantFrom(
+      "due",
+      "Thu",
+      "9:30",
+      "for",
+      "20 min",
+      "#reporting",
+      "@Ines",
+      "vital",
+      "31 Feb",
+      "tomorrow",
+      "1 h",
+      "🌱",
+      "مرحبا",
+      "<script>",
+      "at",
+      "5pm",
+      "2-3pm",
+      "in 2 days",
+      "event:",
+    );
+    const line = fc.oneof(
+      fc.string({ unit: "grapheme", maxLength: 80 }),
+      fc.array(word, { maxLength: 9 }).map((words) => words.join(" ")),
+    );
+    const dense = (text: string) => text.replace(/\s+/g, "");
+    fc.assert(
+      fc.property(line, fc.boolean(), (text, refuse) => {
+        const first = read(text);
+        const draft = refuse ? read(text, new Set(first.parts.slice(0, 1).map((part) => partKey(part, text)))) : first;
+        const inParts = draft.parts.map((part) => text.slice(part.from, part.to)).join("");
+        const characters = (all: string) => [...dense(all)].sort().join("");
+        if (draft.title === text.replace(/\s+/g, " ").trim()) return;
+        expect(characters(draft.title + inParts)).toBe(characters(text));
+      }),
+      { numRuns: 1500 },
+    );
+  });
+
+  test("of ten thousand characters is shortened for the title and kept whole in the text", () => {
+    const line = "gauge ".repeat(2000).trim();
+    const draft = read(line);
+    expect(draft.title.length).toBeLessThan(130);
+    expect(draft.text).toBe(line);
+  });
+});
+
+test("pasted lines lose their list marks and empty lines, and nothing else", () => {
+  expect(pastedLines("- [ ] stakes\r\n\n  2. letter\n• gauge\n# heading")).toEqual([
+    "stakes",
+    "letter",
+    "gauge",
+    "# heading",
+  ]);
+});

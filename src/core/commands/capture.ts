@@ -1,0 +1,97 @@
+import type { Draft } from "../capture";
+import { dayPageId, newId, Refusal, type Id, type Task } from "../model";
+import { namedRecord, plainTitle, writeTaskLine } from "../page";
+import type { Command, Transaction } from "../store";
+import { dateOf, momentAt, type DateText } from "../time";
+import { appendToDay, checkStretch, counted } from "./shared";
+
+/**
+ * Makes records of drafts. A task's line goes to the end of the page of its day, of today where it names none, and
+ * its hours onto the rail. A task that has only a due date gets no do day: when to do it is decided later.
+ */
+export const capture: Command<readonly Draft[]> = {
+  name: "capture",
+  run(tx, drafts) {
+    const lines = new Map<DateText, string[]>();
+    for (const draft of drafts) {
+      if (draft.title === "") throw new Refusal("There is nothing to add yet.");
+      if (draft.kind === "note") addNote(tx, draft);
+      else if (draft.kind === "event") addEvent(tx, draft);
+      else addTask(tx, draft, lines);
+    }
+    for (const [date, added] of lines) appendToDay(tx, date, added);
+    const [first] = drafts;
+    return drafts.length === 1 && first
+      ? `Added “${plainTitle(first.title)}”`
+      : `Added ${counted(drafts.length, "record")}`;
+  },
+};
+
+function addTask(tx: Transaction, draft: Draft, lines: Map<DateText, string[]>) {
+  const today = dateOf(tx.now);
+  const day = draft.day ?? today;
+  const task: Task = {
+    id: newId(),
+    kind: "task",
+    title: draft.title,
+    state: "open",
+    ...(draft.day || !draft.due ? { doDay: day } : {}),
+    ...(draft.due ? { due: draft.due } : {}),
+    ...(draft.estimateMinutes ? { estimateMinutes: draft.estimateMinutes } : {}),
+    ...(draft.priority ? { priority: draft.priority } : {}),
+    ...(draft.theme ? { theme: draft.theme } : {}),
+    tags: draft.tags,
+    people: peopleOf(tx, draft),
+    text: draft.text ?? "",
+    page: dayPageId(day),
+    carried: 0,
+    createdAt: tx.now,
+  };
+  tx.put(task);
+  lines.set(day, [...(lines.get(day) ?? []), writeTaskLine(task)]);
+  if (draft.startMinute === undefined || draft.endMinute === undefined) return;
+  const [start, end] = [momentAt(day, draft.startMinute), momentAt(day, draft.endMinute)];
+  checkStretch(start, end);
+  tx.put({ id: newId(), kind: "block", start, end, task: task.id, title: "", text: "", createdAt: tx.now });
+}
+
+function addEvent(tx: Transaction, draft: Draft) {
+  const day = draft.day ?? dateOf(tx.now);
+  const timed = draft.startMinute !== undefined && draft.endMinute !== undefined;
+  const start = timed ? momentAt(day, draft.startMinute as number) : day;
+  const end = timed ? momentAt(day, draft.endMinute as number) : day;
+  if (timed) checkStretch(start, end);
+  tx.put({
+    id: newId(),
+    kind: "event",
+    title: draft.title,
+    start,
+    end,
+    place: "",
+    ...(draft.theme ? { theme: draft.theme } : {}),
+    people: peopleOf(tx, draft),
+    text: draft.text ?? "",
+    createdAt: tx.now,
+  });
+}
+
+function addNote(tx: Transaction, draft: Draft) {
+  tx.put({
+    id: newId(),
+    kind: "note",
+    title: draft.title,
+    tags: draft.tags,
+    text: draft.text ?? "",
+    createdAt: tx.now,
+  });
+}
+
+function peopleOf(tx: Transaction, draft: Draft): Id[] {
+  return draft.people.map((name) => {
+    const known = namedRecord(tx, "person", name);
+    if (known) return known.id;
+    const id = newId();
+    tx.put({ id, kind: "person", title: name, role: "", text: "" });
+    return id;
+  });
+}

@@ -1,0 +1,209 @@
+import { beforeEach, describe, expect, test } from "vitest";
+import { understand, type CaptureContext } from "../capture";
+import { defaultSettings, Refusal, type Block, type DayPage, type PensumRecord, type Task } from "../model";
+import { followPages } from "../page";
+import { dayItems, freeTime, leftOver, loadOf, tray } from "../plan";
+import { Store } from "../store";
+import { someTask } from "../testing/arbitraries";
+import { standingClock } from "../time";
+import {
+  addBlock,
+  capture,
+  carry,
+  editRecord,
+  giveDay,
+  moveItem,
+  place,
+  placeLine,
+  removeRecord,
+  rest,
+  setState,
+  takeOff,
+  writePage,
+} from ".";
+
+const today = "2026-11-24";
+const yesterday = "2026-11-23";
+const clock = standingClock(`${today}T11:07`, "Europe/Berlin");
+const context: CaptureContext = {
+  now: clock.now(),
+  style: { locale: "en-GB", hour12: false },
+  priorities: defaultSettings.priorities,
+  theme: () => undefined,
+  person: () => undefined,
+};
+
+let store: Store;
+beforeEach(() => {
+  store = new Store(new Map<string, PensumRecord>([["settings", defaultSettings]]), [followPages()], clock);
+});
+const textOf = (date: string) => (store.get(`day-${date}`) as DayPage | undefined)?.text;
+const tasks = () => store.list("kind", "task") as Task[];
+const blocks = () => store.list("kind", "block") as Block[];
+const task = (title: string) => tasks().find((one) => one.title === title)!;
+const write = (date: string, text: string) => store.act(writePage, { id: `day-${date}`, text });
+
+describe("a captured line", () => {
+  test("stands on the page of its day, and on its hours", () => {
+    store.act(capture, [understand("call the ecologist Thu 9:30 for 20 min", context)]);
+    const call = task("call the ecologist");
+    expect(textOf("2026-11-26")).toBe(`- [ ] call the ecologist {#${call.id}}\n`);
+    expect(blocks()).toMatchObject([{ task: call.id, start: "2026-11-26T09:30", end: "2026-11-26T09:50" }]);
+    store.undo();
+    expect(store.size).toBe(1);
+  });
+
+  test("without a day stands on today's page; with only a due date it has no do day yet", () => {
+    store.act(
+      capture,
+      ["buy gloves", "letter due 2 Dec"].map((line) => understand(line, context)),
+    );
+    expect(task("buy gloves").doDay).toBe(today);
+    expect(task("letter")).toMatchObject({ due: "2026-12-02", page: `day-${today}` });
+    expect(task("letter").doDay).toBeUndefined();
+    expect(textOf(today)).toMatch(/^- \[ \] buy gloves \{#\w+\}\n- \[ \] letter \{#\w+\}\n$/);
+  });
+
+  test("makes a person of a new name once", () => {
+    store.act(
+      capture,
+      ["survey @Ines", "count @ines"].map((line) => understand(line, context)),
+    );
+    expect(store.list("kind", "person")).toHaveLength(1);
+  });
+});
+
+describe("placing", () => {
+  test("gives a block as long as the estimate, moves, stretches and takes it off again; several blocks may stand", () => {
+    write(today, "- [ ] Stakes");
+    store.act(editRecord, { id: task("Stakes").id, fields: { estimateMinutes: 75 } });
+    store.act(place, { task: task("Stakes").id, start: `${today}T14:00` });
+    store.act(place, { task: task("Stakes").id, start: `${today}T16:00`, minutes: 20 });
+    expect(blocks().map(({ end }) => end.slice(11))).toEqual(["15:15", "16:20"]);
+    store.act(moveItem, { id: blocks()[0]!.id, start: "2026-11-25T23:30", end: "2026-11-26T00:30" });
+    expect(task("Stakes").doDay).toBe("2026-11-25");
+    expect(dayItems(store, "2026-11-26", "UTC")).toMatchObject([{ startMinute: 0, endMinute: 30, beginsBefore: true }]);
+    store.act(takeOff, { block: blocks()[0]!.id });
+    expect(blocks()).toHaveLength(1);
+    expect(task("Stakes")).toBeDefined();
+  });
+
+  test("refuses an end before its start and changes nothing", () => {
+    store.act(addBlock, { start: `${today}T12:00`, end: `${today}T13:00`, title: "lunch" });
+    const id = blocks()[0]!.id;
+    expect(() => store.act(moveItem, { id, start: `${today}T13:00`, end: `${today}T12:00` })).toThrow(Refusal);
+    expect(() => store.act(editRecord, { id, fields: { end: `${today}T11:00` } })).toThrow(Refusal);
+    expect(() => store.act(editRecord, { id, fields: { start: "2026-02-31T11:00" } })).toThrow(Refusal);
+    expect(blocks()[0]).toMatchObject({ start: `${today}T12:00`, end: `${today}T13:00` });
+  });
+
+  test("a plain line is written as a block line; on another day's rail it is written on that page", () => {
+    write(today, "# Day\n- lunch with Odile\nend");
+    const line = "- lunch with Odile";
+    store.act(placeLine, { page: `day-${today}`, lineFrom: 6, line, start: `${today}T12:15`, minutes: 45 });
+    expect(textOf(today)).toMatch(/^# Day\n- 12:15-13:00 lunch with Odile \{#\w+\}\nend$/);
+    expect(blocks()).toMatchObject([{ title: "lunch with Odile", start: `${today}T12:15`, end: `${today}T13:00` }]);
+    expect(() => store.act(placeLine, { page: `day-${today}`, lineFrom: 6, line, start: `${today}T12:15` })).toThrow(
+      Refusal,
+    );
+  });
+});
+
+describe("a day's numbers", () => {
+  test("count events, work blocks and what waits; lunch takes time but is no work", () => {
+    write(today, "- [ ] Stakes\n- 12:00-13:00 lunch");
+    store.act(editRecord, { id: task("Stakes").id, fields: { estimateMinutes: 90 } });
+    const load = () => loadOf(store, today, defaultSettings, "UTC");
+    expect(load()).toEqual({ plannedMinutes: 90, placedMinutes: 0, capacityMinutes: 480 });
+    store.act(place, { task: task("Stakes").id, start: `${today}T14:00`, minutes: 30 });
+    expect(load()).toEqual({ plannedMinutes: 90, placedMinutes: 30, capacityMinutes: 480 });
+    expect(freeTime(store, today, defaultSettings, "UTC", 660)).toEqual([
+      { startMinute: 660, endMinute: 720 },
+      { startMinute: 780, endMinute: 840 },
+      { startMinute: 870, endMinute: 1050 },
+    ]);
+  });
+
+  test("count a block over the clock change by the time that really passes", () => {
+    store.act(addBlock, { start: "2026-03-29T01:00", end: "2026-03-29T04:00", title: "watch" });
+    store.act(addBlock, { start: "2026-10-25T01:00", end: "2026-10-25T04:00", title: "watch" });
+    expect(dayItems(store, "2026-03-29", "Europe/Berlin")[0]?.minutes).toBe(120);
+    expect(dayItems(store, "2026-10-25", "Europe/Berlin")[0]?.minutes).toBe(240);
+  });
+});
+
+describe("what is left over", () => {
+  beforeEach(() => {
+    write(yesterday, "# Monday\n- [ ] Write-up\n  - [ ] Photos\n  - [x] Map\n  a note\n- [ ] Letter\nwords");
+  });
+
+  test("is offered whole by whole, with its unfinished parts", () => {
+    const offered = leftOver(store, today, defaultSettings);
+    expect(offered.map(({ task: one, parts }) => [one.title, parts.map((part) => part.title)])).toEqual([
+      ["Write-up", ["Photos"]],
+      ["Letter", []],
+    ]);
+  });
+
+  test("carried to today moves its lines, leaves a mark, and counts", () => {
+    const { id } = task("Write-up");
+    store.act(carry, { tasks: [id], to: today });
+    expect(task("Write-up")).toMatchObject({ carried: 1, doDay: today, page: `day-${today}` });
+    expect(task("Photos")).toMatchObject({ parent: id, doDay: today, page: `day-${today}` });
+    expect(textOf(today)).toBe(`- [ ] Write-up {#${id}}\n  - [ ] Photos {#${task("Photos").id}}\n`);
+    const old = textOf(yesterday)!;
+    expect(old).toContain(`- Write-up {.carried task=${id} to=${today}}\n`);
+    expect(old).toContain("  - [x] Map {#");
+    expect(old).toContain("  a note\n- [ ] Letter {#");
+    expect(store.undo()).toBe("Carried “Write-up” to 2026-11-24");
+    expect(task("Write-up")).toMatchObject({ carried: 0, doDay: yesterday, page: `day-${yesterday}` });
+    expect(textOf(yesterday)).not.toContain("carried");
+  });
+
+  test("rests, is dropped with its parts, or is left without a day; then it is offered no more", () => {
+    store.act(rest, { tasks: [task("Letter").id], until: "2026-12-01" });
+    expect(tray(store, today, clock.now(), defaultSettings).map((one) => one.title)).toEqual(["Write-up"]);
+    expect(() => store.act(rest, { tasks: [task("Write-up").id], until: today })).toThrow(Refusal);
+    store.act(setState, { tasks: [task("Write-up").id], state: "dropped" });
+    expect(textOf(yesterday)).toMatch(/- \[x\] Write-up \{#\w+ \.dropped\}\n {2}- \[x\] Photos \{#\w+ \.dropped\}/);
+    expect(leftOver(store, today, defaultSettings)).toEqual([]);
+    store.undo();
+    store.act(giveDay, { tasks: [task("Write-up").id], day: undefined });
+    expect(leftOver(store, today, defaultSettings)).toEqual([]);
+  });
+});
+
+describe("a record", () => {
+  test("cannot become a part of itself", () => {
+    write(today, "- [ ] A\n  - [ ] B");
+    expect(() => store.act(editRecord, { id: task("A").id, fields: { parent: task("B").id } })).toThrow(Refusal);
+  });
+
+  test("ticked off in its hours took as long as they ran", () => {
+    write(today, "- [ ] A");
+    store.act(place, { task: task("A").id, start: `${today}T10:15`, minutes: 90 });
+    store.act(setState, { tasks: [task("A").id], state: "done" });
+    expect(task("A")).toMatchObject({ state: "done", doneAt: `${today}T11:07`, tookMinutes: 52 });
+    store.act(setState, { tasks: [task("A").id], state: "open" });
+    expect(task("A")).not.toHaveProperty("tookMinutes");
+    expect(textOf(today)).toMatch(/^- \[ \] A/);
+  });
+
+  test("that is removed takes its line and its hours along", () => {
+    write(today, "- [ ] A\n- [ ] B");
+    store.act(place, { task: task("A").id, start: `${today}T10:15` });
+    store.act(removeRecord, { id: task("A").id });
+    expect(textOf(today)).toBe(`- [ ] B {#${task("B").id}}`);
+    expect(blocks()).toEqual([]);
+  });
+
+  test("links in a circle, from a damaged file, do not hang what follows them", () => {
+    const circle = new Map<string, PensumRecord>([
+      ["ta", someTask("ta", { parent: "tb", doDay: yesterday })],
+      ["tb", someTask("tb", { parent: "ta", doDay: yesterday })],
+    ]);
+    const odd = new Store(circle, [followPages()], clock);
+    odd.act(carry, { tasks: ["ta"], to: today });
+    expect(odd.find("task", "tb")?.doDay).toBe(today);
+  });
+});

@@ -1,0 +1,46 @@
+import { fieldFault, fieldsOf, Refusal, type Id, type Task } from "../model";
+import { stateFields } from "../page";
+import type { Command, Fields, Transaction } from "../store";
+import { isDate, isMoment } from "../time";
+import { checkStretch, nameOf } from "./shared";
+
+/** Sets fields of a record by hand. @throws Refusal, naming the first field that cannot hold its value */
+export const editRecord: Command<{ id: Id; fields: Fields }> = {
+  name: "editRecord",
+  run(tx, { id, fields }) {
+    const record = tx.get(id);
+    if (!record || record.kind === "settings")
+      throw new Refusal("This record is no longer there. Another tab may have removed it.");
+    const labels: string[] = [];
+    for (const [name, value] of Object.entries(fields)) {
+      const field = fieldsOf[record.kind].find((known) => known.name === name);
+      if (!field || field.kept) throw new Refusal(`A ${record.kind} has no field “${name}” to set.`);
+      const fault = fieldFault(field, value);
+      if (fault) throw new Refusal(`${fault} Nothing was changed.`);
+      labels.push(field.label.toLowerCase());
+    }
+    if (record.kind === "task") {
+      checkParent(tx, record, fields.parent as Id | undefined);
+      const { state, ...rest } = fields;
+      tx.update(id, { ...(state ? stateFields(tx, record, state as Task["state"]) : {}), ...rest });
+    } else tx.update(id, fields);
+    const edited = tx.get(id);
+    if (edited?.kind === "block" || edited?.kind === "event") checkHours(edited.start, edited.end);
+    return `Changed ${labels.join(" and ")} of “${nameOf(record, tx)}”`;
+  },
+};
+
+function checkHours(start: string, end: string) {
+  if (isMoment(start) !== isMoment(end))
+    throw new Refusal("Start and end must both have a clock time, or neither. Nothing was changed.");
+  if (isDate(start) && end < start) throw new Refusal("The end must not come before the start. Nothing was changed.");
+  if (isMoment(start)) checkStretch(start, end);
+}
+
+function checkParent(tx: Transaction, task: Task, parent: Id | undefined) {
+  const seen = new Set<Id>([task.id]);
+  for (let at = parent; at !== undefined; at = tx.find("task", at)?.parent) {
+    if (seen.has(at)) throw new Refusal("A task cannot be a part of itself. Nothing was changed.");
+    seen.add(at);
+  }
+}

@@ -1,0 +1,34 @@
+import { isUnfinished, type Id } from "../model";
+import { plainTitle } from "../page";
+import { isPlaced, partsOf } from "../plan";
+import type { Block } from "../model";
+import type { Command } from "../store";
+import { addMinutes, dateOf, isDate, minuteOf, minutesBetween, momentAt, type DateText } from "../time";
+import { Refusal } from "../model";
+import { counted, need } from "./shared";
+
+/**
+ * Sets the do day of tasks; their lines stay where they were written. Hours that are still to come on the old do day
+ * move along to the same clock time. Without a day the tasks are only for some time.
+ */
+export const giveDay: Command<{ tasks: readonly Id[]; day: DateText | undefined }> = {
+  name: "giveDay",
+  run(tx, { tasks, day }) {
+    if (day !== undefined && !isDate(day)) throw new Refusal("That is not a date that exists. Nothing was changed.");
+    const chosen = tasks.map((id) => need(tx, "task", id));
+    for (const task of chosen) {
+      const before = task.doDay;
+      if (day && before && before !== day && isPlaced(tx, task, tx.now))
+        for (const block of tx.list("blocksByTask", task.id) as Block[])
+          if (dateOf(block.start) === before && block.start > tx.now) {
+            const start = momentAt(day, minuteOf(block.start));
+            tx.update(block.id, { start, end: addMinutes(start, minutesBetween(block.start, block.end)) });
+          }
+      for (const one of [task, ...partsOf(tx, task)])
+        if (one.id === task.id || (isUnfinished(one.state) && one.doDay === before))
+          tx.update(one.id, { doDay: day, restUntil: undefined });
+    }
+    const names = chosen.length === 1 ? `“${plainTitle(chosen[0]!.title)}”` : counted(chosen.length, "task");
+    return day ? `Gave ${names} the day ${day}` : `Took the day from ${names}`;
+  },
+};

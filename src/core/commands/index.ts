@@ -1,0 +1,13 @@
+export * from "./addRecord";
+export * from "./capture";
+export * from "./carry";
+export * from "./editRecord";
+export * from "./giveDay";
+export * from "./place";
+export * from "./placeLine";
+export * from "./removeRecord";
+export * from "./rest";
+export * from "./saveSettings";
+export * from "./setState";
+export { nameOf } from "./shared";
+export * from "./writePage";

@@ -1,0 +1,97 @@
+import { newId, Refusal, type Block, type Id } from "../model";
+import { plainTitle } from "../page";
+import type { Command } from "../store";
+import { addMinutes, dateOf, minuteOf, type MomentText } from "../time";
+import { checkStretch, nameOf, need } from "./shared";
+
+/** How long a block is when nothing says so. */
+export const usualBlockMinutes = 30;
+
+/** Gives a task a clock time: a block as long as its estimate, or as `minutes`. Its do day becomes that day. */
+export const place: Command<{ task: Id; start: MomentText; minutes?: number }> = {
+  name: "place",
+  run(tx, { task: id, start, minutes }) {
+    const task = need(tx, "task", id);
+    const end = addMinutes(start, minutes ?? task.estimateMinutes ?? usualBlockMinutes);
+    checkStretch(start, end);
+    tx.put({ id: newId(), kind: "block", start, end, task: id, title: "", text: "", createdAt: tx.now });
+    tx.update(id, { doDay: dateOf(start), restUntil: undefined });
+    return `Placed “${plainTitle(task.title)}” at ${clock(start)}`;
+  },
+};
+
+/** Sets time aside for a theme or for plain text. */
+export const addBlock: Command<{ start: MomentText; end: MomentText; title: string; theme?: Id; id?: Id }> = {
+  name: "addBlock",
+  run(tx, { start, end, title, theme, id }) {
+    checkStretch(start, end);
+    if (title.trim() === "" && !theme) throw new Refusal("A block needs a few words, a task or a theme.");
+    const block: Block = {
+      id: id ?? newId(),
+      kind: "block",
+      start,
+      end,
+      title: title.trim(),
+      ...(theme ? { theme } : {}),
+      text: "",
+      createdAt: tx.now,
+    };
+    tx.put(block);
+    return `Set ${clock(start)} aside for “${nameOf(block, tx)}”`;
+  },
+};
+
+/** Adds an event. */
+export const addEvent: Command<{ start: MomentText; end: MomentText; title: string; theme?: Id; id?: Id }> = {
+  name: "addEvent",
+  run(tx, { start, end, title, theme, id }) {
+    checkStretch(start, end);
+    if (title.trim() === "") throw new Refusal("An event needs a title.");
+    tx.put({
+      id: id ?? newId(),
+      kind: "event",
+      start,
+      end,
+      title: title.trim(),
+      place: "",
+      ...(theme ? { theme } : {}),
+      people: [],
+      text: "",
+      createdAt: tx.now,
+    });
+    return `Added the event “${title.trim()}” at ${clock(start)}`;
+  },
+};
+
+/** Moves or stretches a block or an event. A task's do day moves along when its block goes to another day. */
+export const moveItem: Command<{ id: Id; start: MomentText; end: MomentText }> = {
+  name: "moveItem",
+  run(tx, { id, start, end }) {
+    const record = tx.get(id);
+    if (record?.kind !== "block" && record?.kind !== "event")
+      throw new Refusal("This is no longer on the rail. Another tab may have taken it off.");
+    checkStretch(start, end);
+    tx.update(id, { start, end });
+    if (record.kind === "block" && dateOf(record.start) !== dateOf(start)) {
+      const task = tx.find("task", record.task);
+      if (task && task.doDay === dateOf(record.start)) tx.update(task.id, { doDay: dateOf(start) });
+    }
+    return `Moved “${nameOf(record, tx)}” to ${clock(start)}`;
+  },
+};
+
+/** Takes a block off the rail. A task stays, without that clock time. */
+export const takeOff: Command<{ block: Id }> = {
+  name: "takeOff",
+  run(tx, { block: id }) {
+    const block = need(tx, "block", id);
+    const name = nameOf(block, tx);
+    tx.remove(id);
+    return `Took “${name}” off the hours`;
+  },
+};
+
+function clock(moment: MomentText): string {
+  const minute = minuteOf(moment);
+  return `${Math.floor(minute / 60)}:${String(minute % 60).padStart(2, "0")}`;
+}

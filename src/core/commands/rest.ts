@@ -1,0 +1,17 @@
+import { Refusal, type Id } from "../model";
+import { plainTitle } from "../page";
+import type { Command } from "../store";
+import { dateOf, isDate, type DateText } from "../time";
+import { counted, need } from "./shared";
+
+/** Puts tasks out of sight until a day. They have no do day while they rest. */
+export const rest: Command<{ tasks: readonly Id[]; until: DateText }> = {
+  name: "rest",
+  run(tx, { tasks, until }) {
+    if (!isDate(until) || until <= dateOf(tx.now))
+      throw new Refusal("A task can rest until a day that is still to come. Nothing was changed.");
+    const chosen = tasks.map((id) => need(tx, "task", id));
+    for (const task of chosen) tx.update(task.id, { restUntil: until, doDay: undefined });
+    return `Let ${chosen.length === 1 ? `“${plainTitle(chosen[0]!.title)}”` : counted(chosen.length, "task")} rest until ${until}`;
+  },
+};

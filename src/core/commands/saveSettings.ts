@@ -1,0 +1,33 @@
+import { defaultSettings, Refusal, type Settings } from "../model";
+import type { WorkingDay } from "../time";
+import type { Command } from "../store";
+
+/** Changes what the person has chosen for this workspace. */
+export const saveSettings: Command<
+  Partial<{ [K in Exclude<keyof Settings, "id" | "kind">]: Settings[K] | undefined }>
+> = {
+  name: "saveSettings",
+  run(tx, fields) {
+    for (const day of fields.workingWeek ?? []) if (day) checkDay(day);
+    if (fields.snapMinutes !== undefined && ![1, 5, 10, 15, 30].includes(fields.snapMinutes))
+      throw new Refusal("Steps on the rail are 1, 5, 10, 15 or 30 minutes.");
+    if (fields.priorities) {
+      const titles = fields.priorities.map((level) => level.title.trim().toLowerCase());
+      if (titles.length === 0) throw new Refusal("At least one priority level is needed. Nothing was changed.");
+      if (titles.includes("")) throw new Refusal("A priority level needs a name. Nothing was changed.");
+      if (new Set(titles).size < titles.length)
+        throw new Refusal("Two priority levels have the same name. Nothing was changed.");
+    }
+    if (!tx.get("settings")) tx.put(defaultSettings);
+    tx.update("settings", fields);
+    return "Changed the settings";
+  },
+};
+
+function checkDay({ startMinute, endMinute, capacityMinutes }: WorkingDay) {
+  const fits = [startMinute, endMinute, capacityMinutes].every(
+    (value) => Number.isInteger(value) && value >= 0 && value <= 1440,
+  );
+  if (!fits || endMinute <= startMinute)
+    throw new Refusal("A working day must end after it starts. Nothing was changed.");
+}

@@ -1,0 +1,27 @@
+import { isUnfinished, type Id, type State, type Task } from "../model";
+import { plainTitle, stateFields } from "../page";
+import { partsOf } from "../plan";
+import type { Command } from "../store";
+import { counted, need } from "./shared";
+
+const said: Record<State, string> = {
+  open: "Opened",
+  doing: "Began",
+  waiting: "Set to waiting:",
+  done: "Ticked off",
+  dropped: "Dropped",
+};
+
+/** Sets the state of tasks. Dropping a task drops its unfinished parts with it; ticking one off leaves them. */
+export const setState: Command<{ tasks: readonly Id[]; state: State }> = {
+  name: "setState",
+  run(tx, { tasks, state }) {
+    const chosen = tasks.map((id) => need(tx, "task", id));
+    const all = new Map<Id, Task>(chosen.map((task) => [task.id, task]));
+    if (state === "dropped")
+      for (const task of chosen)
+        for (const part of partsOf(tx, task)) if (isUnfinished(part.state)) all.set(part.id, part);
+    for (const task of all.values()) tx.update(task.id, stateFields(tx, task, state));
+    return `${said[state]} ${chosen.length === 1 ? `“${plainTitle(chosen[0]!.title)}”` : counted(chosen.length, "task")}`;
+  },
+};

@@ -1,0 +1,63 @@
+import {
+  dayPageId,
+  Refusal,
+  type DayPage,
+  type Id,
+  type PensumRecord,
+  type RecordOf,
+  type Kind,
+  kindNames,
+} from "../model";
+import { plainTitle, appendLines } from "../page";
+import type { Transaction } from "../store";
+import { isMoment, minutesBetween, type DateText, type MomentText } from "../time";
+
+/** The record of that id and kind. @throws Refusal when it is gone, as it may be when another tab removed it */
+export function need<K extends Kind>(tx: Transaction, kind: K, id: Id): RecordOf<K> {
+  const record = tx.find(kind, id);
+  if (!record)
+    throw new Refusal(`This ${kindNames[kind].toLowerCase()} is no longer there. Another tab may have removed it.`);
+  return record;
+}
+
+/** What a record is called in a sentence. */
+export function nameOf(record: PensumRecord, tx: Pick<Transaction, "find">): string {
+  if (record.kind === "day") return record.date;
+  if (record.kind === "settings") return "the settings";
+  if (record.kind === "block") {
+    const subject = tx.find("task", record.task) ?? (record.title === "" ? tx.find("theme", record.theme) : undefined);
+    return plainTitle(subject?.title ?? record.title) || "a block";
+  }
+  return plainTitle(record.title) || "untitled";
+}
+
+/** The page of a date; made when it is not there yet. */
+export function dayPage(tx: Transaction, date: DateText): DayPage {
+  const id = dayPageId(date);
+  const page = tx.find("day", id);
+  if (page) return page;
+  const fresh: DayPage = { id, kind: "day", date, text: "" };
+  tx.put(fresh);
+  return fresh;
+}
+
+/** Adds lines at the end of a date's page. */
+export function appendToDay(tx: Transaction, date: DateText, lines: readonly string[]) {
+  const page = dayPage(tx, date);
+  tx.update(page.id, { text: appendLines(page.text, lines) });
+}
+
+const longestStretch = 14 * 1440;
+
+/** @throws Refusal when a stretch of time is none, or is longer than two weeks */
+export function checkStretch(start: MomentText, end: MomentText) {
+  if (!isMoment(start) || !isMoment(end)) throw new Refusal("That is not a time that exists. Nothing was changed.");
+  if (end <= start) throw new Refusal("The end must come after the start. Nothing was changed.");
+  if (minutesBetween(start, end) > longestStretch)
+    throw new Refusal("A stretch of more than two weeks does not fit on the rail. Nothing was changed.");
+}
+
+/** "3 tasks", "1 task". */
+export function counted(count: number, noun: string): string {
+  return `${count} ${noun}${count === 1 ? "" : "s"}`;
+}

@@ -1,0 +1,58 @@
+import type { Block, Event, PensumRecord } from "../model";
+import type { Store } from "../store";
+import { addDays, elapsedMinutes, isDate, minuteOn, minutesPerDay, moveZone, type DateText } from "../time";
+
+/** A block or an event as it lies on the hours of one day. */
+export interface DayItem {
+  readonly record: Block | Event;
+  /** Minutes since midnight of the day, 0 to 1440: cut off where it goes over midnight. */
+  readonly startMinute: number;
+  readonly endMinute: number;
+  /** Whether it goes on before or after this day. */
+  readonly beginsBefore: boolean;
+  readonly endsAfter: boolean;
+  /** Minutes of this day that it really takes, clock changes counted. */
+  readonly minutes: number;
+}
+
+type Reads = Pick<Store, "list">;
+
+/** The start and the end of a block or an event in the person's own zone. */
+export function localSpan(record: Block | Event, zone: string): { start: string; end: string } {
+  if (record.kind === "block" || !record.zone || isDate(record.start)) return record;
+  return { start: moveZone(record.start, record.zone, zone), end: moveZone(record.end, record.zone, zone) };
+}
+
+/** The blocks and events that have hours on `date`, by their beginning. `zone` is the person's own. */
+export function dayItems(store: Reads, date: DateText, zone: string): DayItem[] {
+  const items: DayItem[] = [];
+  for (const record of [...store.list("eventsByDay", date), ...store.list("blocksByDay", date)] as (Block | Event)[]) {
+    if (isDate(record.start)) continue;
+    const { start, end } = localSpan(record, zone);
+    const from = minuteOn(date, start);
+    const to = minuteOn(date, end);
+    if (to <= 0 || from >= minutesPerDay || to <= from) continue;
+    const startMinute = Math.max(0, from);
+    const endMinute = Math.min(minutesPerDay, to);
+    const own = elapsedMinutes(momentOn(date, startMinute), momentOn(date, endMinute), zone);
+    items.push({ record, startMinute, endMinute, beginsBefore: from < 0, endsAfter: to > minutesPerDay, minutes: own });
+  }
+  return items.sort(
+    (a, b) => a.startMinute - b.startMinute || b.endMinute - a.endMinute || (a.record.id < b.record.id ? -1 : 1),
+  );
+}
+
+function momentOn(date: DateText, minute: number): string {
+  if (minute === minutesPerDay) return `${addDays(date, 1)}T00:00`;
+  return `${date}T${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
+}
+
+/** The events of whole days that touch `date`. */
+export function allDayEvents(store: Reads, date: DateText): Event[] {
+  return (store.list("eventsByDay", date) as Event[]).filter((event) => isDate(event.start));
+}
+
+/** Tells whether time set aside is for work: for a task or a theme. Lunch, in plain text, is not. */
+export function isWork(record: PensumRecord): boolean {
+  return record.kind === "event" || (record.kind === "block" && Boolean(record.task ?? record.theme));
+}

@@ -1,0 +1,73 @@
+import type { Settings, Task } from "../model";
+import {
+  dateOf,
+  daysBetween,
+  relativeDateText,
+  relativeMomentText,
+  type DateText,
+  type MomentText,
+  type TimeStyle,
+} from "../time";
+
+/** Why a task asks to be looked at. */
+export interface Reason {
+  readonly what: "late" | "due" | "carried" | "priority" | "doDay" | "rested";
+  /** In a few words, as a part of a sentence: "due Fri". */
+  readonly text: string;
+}
+
+/** The reasons of a task, the strongest first; none for one that merely exists. */
+export function reasonsOf(task: Task, now: MomentText, settings: Settings, style: TimeStyle): Reason[] {
+  const today = dateOf(now);
+  const reasons: Reason[] = [];
+  if (task.due && isLate(task, now)) reasons.push({ what: "late", text: lateText(task.due, now) });
+  else if (task.due) reasons.push({ what: "due", text: `due ${relativeMomentText(task.due, today, style)}` });
+  const level = settings.priorities.findIndex((priority) => priority.id === task.priority);
+  if (level >= 0 && level < settings.priorities.length / 2)
+    reasons.push({ what: "priority", text: (settings.priorities[level]?.title ?? "").toLowerCase() });
+  if (task.carried > 0) reasons.push({ what: "carried", text: carriedText(task.carried) });
+  if (task.doDay && task.doDay < today)
+    reasons.push({ what: "doDay", text: `from ${relativeDateText(task.doDay, today, style)}` });
+  if (task.restUntil === today) reasons.push({ what: "rested", text: "rested until today" });
+  return reasons;
+}
+
+/** Tells whether a task is past its due date, or past its due moment. */
+export function isLate(task: Pick<Task, "due">, now: MomentText): boolean {
+  return task.due !== undefined && (task.due.length > 10 ? task.due <= now : task.due < dateOf(now));
+}
+
+/** How late, in words: "1 day late", "late since 9:30" is said as "late today". */
+export function lateText(due: string, now: MomentText): string {
+  const days = daysBetween(dateOf(due), dateOf(now));
+  return days === 0 ? "late today" : days === 1 ? "1 day late" : `${days} days late`;
+}
+
+export function carriedText(times: number): string {
+  return times === 1 ? "carried once" : times === 2 ? "carried twice" : `carried ${times} times`;
+}
+
+/**
+ * Orders tasks by what presses most: late first, then by the nearest of due and do day, then priority, then how often
+ * carried, then age. Negative when `a` comes first.
+ */
+export function byPressing(now: MomentText, settings: Settings): (a: Task, b: Task) => number {
+  const today = dateOf(now);
+  const last = settings.priorities.length;
+  const key = (task: Task): readonly number[] => {
+    const level = settings.priorities.findIndex((priority) => priority.id === task.priority);
+    const due = task.due ? daysBetween(today, dateOf(task.due)) : 400;
+    const planned: DateText | undefined = task.doDay;
+    return [
+      isLate(task, now) ? 0 : 1,
+      Math.min(due, planned && planned <= today ? 3 : 400),
+      level < 0 ? last / 2 : level,
+      -task.carried,
+    ];
+  };
+  return (a, b) => {
+    const [x, y] = [key(a), key(b)];
+    for (let at = 0; at < x.length; at++) if (x[at] !== y[at]) return x[at]! - y[at]!;
+    return a.createdAt < b.createdAt ? -1 : a.createdAt > b.createdAt ? 1 : a.id < b.id ? -1 : 1;
+  };
+}
