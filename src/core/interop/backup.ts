@@ -1,0 +1,221 @@
+import { asRecord, faultOf } from "../model/checks";
+import { migrate, modelVersion, Refusal, type Id, type PensumRecord, type StoredRecord } from "../model";
+import type { LogEntryDraft } from "../store";
+import { crc32 } from "./checksum";
+
+/** A picture or another file that a page holds. */
+export interface StoredFile {
+  readonly id: Id;
+  readonly name: string;
+  /** Media type, RFC 6838. */
+  readonly type: string;
+  readonly base64: string;
+}
+
+/** All there is in a workspace. */
+export interface WorkspaceContents {
+  readonly records: readonly PensumRecord[];
+  readonly log: readonly LogEntryDraft[];
+  readonly files: readonly StoredFile[];
+}
+
+/** How far a long piece of work has come, 0 to 1. */
+export type Progress = (share: number) => void;
+
+/*
+ * The file: one JSON value a line, UTF-8. First what it is, then the files, the log's entries and the records, then
+ * their counts and a checksum of all lines before. Keys and records are in order and nothing says when it was written,
+ * so that the same workspace gives the same bytes.
+ */
+const format = 1;
+const linesPerStep = 500;
+
+/** Writes a workspace as the chunks of a backup file. */
+export async function* writeBackup(
+  contents: WorkspaceContents,
+  progress: Progress = () => {},
+): AsyncGenerator<Uint8Array> {
+  const encoder = new TextEncoder();
+  const records = contents.records.toSorted((a, b) => (a.id < b.id ? -1 : 1));
+  const total = records.length + contents.log.length + contents.files.length + 1;
+  let sum = 0;
+  let lines: string[] = [JSON.stringify({ pensum: "backup", format, model: modelVersion })];
+  let done = 0;
+  const flush = () => {
+    const bytes = encoder.encode(lines.map((line) => `${line}\n`).join(""));
+    sum = crc32(bytes, sum);
+    done += lines.length;
+    lines = [];
+    progress(done / total);
+    return bytes;
+  };
+  const parts = [
+    contents.files.toSorted((a, b) => (a.id < b.id ? -1 : 1)).map((file) => ({ file })),
+    contents.log.map((entry) => ({ entry })),
+    records.map((record) => ({ record })),
+  ];
+  for (const part of parts)
+    for (const line of part) {
+      lines.push(inOrder(line));
+      if (lines.length >= linesPerStep) yield flush();
+    }
+  yield flush();
+  const { files, log } = contents;
+  const end = {
+    records: records.length,
+    log: log.length,
+    files: files.length,
+    crc32: sum.toString(16).padStart(8, "0"),
+  };
+  yield encoder.encode(`${JSON.stringify({ end })}\n`);
+}
+
+/** JSON text with the keys of every object in order. */
+function inOrder(value: unknown): string {
+  return JSON.stringify(value, (_, held: unknown) => {
+    if (typeof held !== "object" || held === null || Array.isArray(held)) return held;
+    const keys = Object.keys(held).sort();
+    return Object.fromEntries(keys.map((key) => [key, (held as Record<string, unknown>)[key]]));
+  });
+}
+
+const again = "Nothing was changed.";
+
+/**
+ * Reads a backup file.
+ * @throws Refusal saying why, when it is not one, is damaged, or comes from a newer Pensum
+ */
+export async function readBackup(
+  chunks: AsyncIterable<Uint8Array>,
+  size: number,
+  progress: Progress = () => {},
+): Promise<WorkspaceContents> {
+  const records = new Map<Id, PensumRecord>();
+  const log: LogEntryDraft[] = [];
+  const files: StoredFile[] = [];
+  let model: number | undefined;
+  let ended = false;
+  let number = 0;
+  for await (const { line, sum, read } of linesOf(chunks)) {
+    number++;
+    if (ended) throw new Refusal(`The backup goes on after its end, in line ${number}: it is damaged. ${again}`);
+    const value = parsed(line, number);
+    if (model === undefined) model = headerVersion(value);
+    else if ("record" in value) addRecord(value.record, model, records, number);
+    else if ("entry" in value) log.push(checkedEntry(value.entry, number));
+    else if ("file" in value) files.push(checkedFile(value.file, number));
+    else if ("end" in value) {
+      checkEnd(value.end as Record<string, unknown>, {
+        records: number - 2 - log.length - files.length,
+        log: log.length,
+        files: files.length,
+        sum,
+      });
+      ended = true;
+    } else throw new Refusal(`Line ${number} of the backup is of no known sort: it is damaged. ${again}`);
+    if (number % linesPerStep === 0) progress(size ? read / size : 0);
+  }
+  if (model === undefined) throw new Refusal(`The file is empty. ${again}`);
+  if (!ended) throw new Refusal(`The backup breaks off after line ${number}: it is not whole. ${again}`);
+  return { records: [...records.values()], log, files };
+}
+
+function parsed(line: string, number: number): Record<string, unknown> {
+  try {
+    const value: unknown = JSON.parse(line);
+    if (typeof value === "object" && value !== null && !Array.isArray(value)) return value as Record<string, unknown>;
+  } catch {
+    // Told below: a line that is no JSON and one that is no object are the same to the person.
+  }
+  if (number === 1) throw new Refusal(`This is not a Pensum backup. ${again}`);
+  throw new Refusal(`Line ${number} of the backup cannot be read: it is damaged. ${again}`);
+}
+
+function headerVersion(header: Record<string, unknown>): number {
+  if (header.pensum !== "backup") throw new Refusal(`This is not a Pensum backup. ${again}`);
+  if (typeof header.format !== "number" || typeof header.model !== "number")
+    throw new Refusal(`The first line of the backup is damaged. ${again}`);
+  if (header.format > format || header.model > modelVersion)
+    throw new Refusal(`This backup was made by a newer Pensum. Bring Pensum up to date and read it then. ${again}`);
+  return header.model;
+}
+
+function addRecord(value: unknown, model: number, into: Map<Id, PensumRecord>, number: number) {
+  const current = model < modelVersion && isStored(value) ? migrate(value, model) : value;
+  if (current === undefined) return;
+  const fault = faultOf(current);
+  if (fault) throw new Refusal(`The record in line ${number} of the backup is wrong: ${fault}. ${again}`);
+  const record = asRecord(current);
+  if (into.has(record.id)) throw new Refusal(`The record in line ${number} of the backup is there twice. ${again}`);
+  into.set(record.id, record);
+}
+
+function isStored(value: unknown): value is StoredRecord {
+  return typeof value === "object" && value !== null && typeof (value as StoredRecord).kind === "string";
+}
+
+function checkedEntry(value: unknown, number: number): LogEntryDraft {
+  const entry = value as Partial<LogEntryDraft> | null;
+  const whole =
+    typeof entry?.at === "number" &&
+    typeof entry.by === "string" &&
+    typeof entry.said === "string" &&
+    typeof entry.version === "number" &&
+    typeof entry.changes === "string" &&
+    Array.isArray(entry.ids) &&
+    entry.ids.every((id) => typeof id === "string");
+  if (!whole) throw new Refusal(`The log entry in line ${number} of the backup is damaged. ${again}`);
+  return entry as LogEntryDraft;
+}
+
+function checkedFile(value: unknown, number: number): StoredFile {
+  const file = value as Partial<StoredFile> | null;
+  const whole =
+    typeof file?.id === "string" &&
+    typeof file.name === "string" &&
+    typeof file.type === "string" &&
+    /^[A-Za-z0-9+/]*={0,2}$/.test(file.base64 ?? "-");
+  if (!whole) throw new Refusal(`The file in line ${number} of the backup is damaged. ${again}`);
+  return file as StoredFile;
+}
+
+function checkEnd(
+  end: Record<string, unknown> | null,
+  found: { records: number; log: number; files: number; sum: number },
+) {
+  const whole =
+    end?.records === found.records &&
+    end.log === found.log &&
+    end.files === found.files &&
+    end.crc32 === found.sum.toString(16).padStart(8, "0");
+  if (!whole) throw new Refusal(`The backup is damaged: its contents are not what was written. ${again}`);
+}
+
+/** The lines of chunks of UTF-8, with the checksum of all before each and how many bytes were read. */
+async function* linesOf(
+  chunks: AsyncIterable<Uint8Array>,
+): AsyncGenerator<{ line: string; sum: number; read: number }> {
+  const decoder = new TextDecoder("utf-8", { ignoreBOM: true });
+  let sum = 0;
+  let read = 0;
+  let held: Uint8Array<ArrayBufferLike> = new Uint8Array();
+  for await (const chunk of chunks) {
+    const bytes = held.length > 0 ? joined(held, chunk) : chunk;
+    let from = 0;
+    for (let end = bytes.indexOf(10); end >= 0; end = bytes.indexOf(10, from)) {
+      yield { line: decoder.decode(bytes.subarray(from, end)), sum, read };
+      sum = crc32(bytes.subarray(from, end + 1), sum);
+      read += end + 1 - from;
+      from = end + 1;
+    }
+    held = bytes.slice(from);
+  }
+  if (held.length > 0) yield { line: decoder.decode(held), sum, read };
+}
+
+function joined(a: Uint8Array, b: Uint8Array): Uint8Array {
+  const whole = new Uint8Array(a.length + b.length);
+  whole.set(a);
+  whole.set(b, a.length);
+  return whole;
+}

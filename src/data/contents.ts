@@ -1,0 +1,43 @@
+import type { StoredFile, WorkspaceContents } from "@/core/interop";
+import { replay, type LogEntry } from "@/core/store";
+import type { WorkspaceDatabase } from "./database";
+import { readSnapshot, writeParts } from "./snapshots";
+
+/** Everything that is durable in a workspace. */
+export async function readContents(database: WorkspaceDatabase): Promise<WorkspaceContents> {
+  const snapshot = await readSnapshot(database);
+  const log = await database.log.toArray();
+  const tail = log.filter((entry) => entry.seq > snapshot.seq);
+  const records = [...replay(snapshot.records, snapshot.version, tail).values()];
+  const files: StoredFile[] = [];
+  for (const { id, name, type, blob } of await database.files.toArray())
+    files.push({ id, name, type, base64: toBase64(new Uint8Array(await blob.arrayBuffer())) });
+  return { records, log: log.map(({ seq: _seq, ...entry }) => entry), files };
+}
+
+/** Puts these contents in place of all a workspace holds, in one transaction: all of them or nothing. */
+export async function replaceContents(database: WorkspaceDatabase, contents: WorkspaceContents): Promise<void> {
+  const files = contents.files.map(({ id, name, type, base64 }) => ({
+    id,
+    name,
+    type,
+    blob: new Blob([fromBase64(base64)], { type }),
+  }));
+  const log = contents.log.map((entry, at) => ({ ...entry, seq: at + 1 }) as LogEntry);
+  await database.transaction("rw", database.log, database.snapshots, database.files, async () => {
+    await Promise.all([database.log.clear(), database.snapshots.clear(), database.files.clear()]);
+    await database.log.bulkAdd(log);
+    await database.files.bulkAdd(files);
+    await writeParts(database, log.length, contents.records);
+  });
+}
+
+function toBase64(bytes: Uint8Array): string {
+  let text = "";
+  for (let at = 0; at < bytes.length; at += 32_768) text += String.fromCharCode(...bytes.subarray(at, at + 32_768));
+  return btoa(text);
+}
+
+function fromBase64(base64: string): Uint8Array<ArrayBuffer> {
+  return Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
+}

@@ -1,0 +1,90 @@
+import Dexie from "dexie";
+import { modelVersion, type PensumRecord, type StoredRecord } from "@/core/model";
+import { encodeRecords } from "@/core/store";
+import type { SnapshotPart, WorkspaceDatabase } from "./database";
+
+const recordsPerPart = 1000;
+
+/** How long the log is kept after a snapshot has made it unnecessary for starting: its history is asked for later. */
+const keptMilliseconds = 400 * 86_400_000;
+
+export interface Snapshot {
+  readonly seq: number;
+  readonly version: number;
+  readonly records: StoredRecord[];
+}
+
+const nothing: Snapshot = { seq: 0, version: modelVersion, records: [] };
+
+/** The newest whole snapshot; an empty one for the beginning of the log when there is none. */
+export async function readSnapshot(database: WorkspaceDatabase): Promise<Snapshot> {
+  let below: number = Infinity;
+  for (;;) {
+    const last = await database.snapshots.where(":id").below([below, Dexie.minKey]).last();
+    if (!last) return nothing;
+    const parts = await database.snapshots
+      .where(":id")
+      .between([last.seq, Dexie.minKey], [last.seq, Dexie.maxKey])
+      .toArray();
+    if (parts.length === last.parts)
+      return {
+        seq: last.seq,
+        version: last.version,
+        records: parts.flatMap(({ text }) => JSON.parse(text) as StoredRecord[]),
+      };
+    below = last.seq;
+  }
+}
+
+/** Writes the parts of a snapshot into the transaction it is called in; each is made only when the one before is on its way. */
+export async function writeParts(
+  database: WorkspaceDatabase,
+  seq: number,
+  records: readonly PensumRecord[],
+): Promise<void> {
+  const parts = Math.max(1, Math.ceil(records.length / recordsPerPart));
+  let last: PromiseLike<unknown> | undefined;
+  for (let part = 0; part < parts; part++) {
+    const text = encodeRecords(records.slice(part * recordsPerPart, (part + 1) * recordsPerPart));
+    const row: SnapshotPart = { seq, part, parts, version: modelVersion, text };
+    await last;
+    last = database.snapshots.put(row);
+  }
+  await last;
+}
+
+/**
+ * Writes a snapshot and takes the older ones away, in one transaction, under a lock that only one tab holds. Log
+ * entries older than a year and a bit go too. Gives false when another tab is at it.
+ */
+export async function takeSnapshot(
+  database: WorkspaceDatabase,
+  seq: number,
+  records: Iterable<PensumRecord>,
+  now: number,
+): Promise<boolean> {
+  const all = [...records];
+  return withLock(`${database.name}-snapshot`, async () => {
+    await database.transaction("rw", database.snapshots, async () => {
+      await writeParts(database, seq, all);
+      await database.snapshots.where(":id").below([seq, Dexie.minKey]).delete();
+    });
+    const old = await database.log
+      .where(":id")
+      .belowOrEqual(seq)
+      .until((entry) => entry.at > now - keptMilliseconds)
+      .primaryKeys();
+    if (old.length > 0) await database.log.bulkDelete(old);
+  });
+}
+
+async function withLock(name: string, work: () => Promise<void>): Promise<boolean> {
+  if (!("locks" in navigator)) {
+    await work();
+    return true;
+  }
+  return navigator.locks.request(name, { ifAvailable: true }, async (lock) => {
+    if (lock) await work();
+    return lock !== null;
+  });
+}
