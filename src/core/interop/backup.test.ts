@@ -4,8 +4,7 @@ import { demoRecords } from "@demo/generate";
 import { modelVersion, type PensumRecord } from "../model";
 import { faultOf } from "../model/checks";
 import { someTask, taskArbitrary } from "../testing/arbitraries";
-import { readBackup, writeBackup, type WorkspaceContents } from "./backup";
-import { crc32 } from "./checksum";
+import { crc32, readBackup, writeBackup, type WorkspaceContents } from ".";
 
 async function bytesOf(contents: WorkspaceContents): Promise<Uint8Array> {
   const chunks: Uint8Array[] = [];

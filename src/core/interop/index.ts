@@ -1,2 +1,3 @@
-export * from "./backup";
 export * from "./checksum";
+export * from "./readBackup";
+export * from "./writeBackup";

@@ -8,6 +8,9 @@ import { reconcile } from "./reconcile";
 
 const keptOutlines = 8;
 
+/** A page longer than this is words only: reading its lines would hold everything up for seconds. */
+export const longestFollowedPage = 1_000_000;
+
 /**
  * The rule by which task lines and task records follow each other, in whatever act either of them changed. Where an
  * act changed a page's text the text is right; where it changed a record, its one line is written anew.
@@ -40,13 +43,14 @@ export function followPages(): Rule {
     for (const [pageId, ids] of stale) {
       const page = tx.get(pageId);
       if (!isPage(page)) for (const id of ids) tx.update(id, { page: undefined });
-      else if (!edited.has(pageId)) {
+      else if (!edited.has(pageId) && page.text.length <= longestFollowedPage) {
         const text = writeBack(tx, page, ids, outlineOf(page));
         tx.update(pageId, { text });
         edited.set(pageId, tx.get(pageId) as Page);
       }
     }
-    for (const page of edited.values()) reconcile(tx, page, outlineOf(page));
+    for (const page of edited.values())
+      if (page.text.length <= longestFollowedPage) reconcile(tx, page, outlineOf(page));
     for (const id of tx.touched()) {
       const before = tx.before(id);
       if (isPage(before) && !tx.get(id))

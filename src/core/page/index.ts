@@ -7,3 +7,4 @@ export * from "./parser";
 export * from "./reconcile";
 export * from "./references";
 export * from "./timeRange";
+export * from "./linksTo";

@@ -78,7 +78,7 @@ export function blockLineEdits(line: BlockLine, block: Block, date: DateText): E
 /** The edit that gives a line an id, or another one, and leaves its other attributes as they are. */
 export function idEdit(line: TaskLine | BlockLine, text: string, id: string): Edit {
   const attributes = line.attributes;
-  if (!attributes) return { from: line.titleTo, to: line.titleTo, insert: ` {#${id}}` };
+  if (!attributes) return { from: line.to, to: line.to, insert: ` {#${id}}` };
   const from = line.from + attributes.from;
   if (!attributes.id) return { from: from + 1, to: from + 1, insert: `#${id} ` };
   const at = text.indexOf(`#${attributes.id}`, from);
@@ -87,7 +87,7 @@ export function idEdit(line: TaskLine | BlockLine, text: string, id: string): Ed
 
 function attributesEdit(line: TaskLine, id: string, classes: readonly string[]): Edit {
   const written = writeAttributes(line.attributes?.id ?? id, classes, line.attributes?.pairs ?? {});
-  if (!line.attributes) return { from: line.titleTo, to: line.titleTo, insert: ` ${written}` };
+  if (!line.attributes) return { from: line.to, to: line.to, insert: ` ${written}` };
   return {
     from: line.from + line.attributes.from,
     to: line.from + line.attributes.to,

@@ -149,7 +149,7 @@ describe("a page and its records", () => {
   test("a new line gets its id behind its words and nothing else changes", () => {
     const store = newStore();
     store.act(write, "# Day\n\n- [ ] Order stakes  \n\nwords  \n");
-    expect(textOf(store)).toMatch(/^# Day\n\n- \[ \] Order stakes \{#[a-z0-9]{11}\} {2}\n\nwords {2}\n$/);
+    expect(textOf(store)).toMatch(/^# Day\n\n- \[ \] Order stakes {3}\{#[a-z0-9]{11}\}\n\nwords {2}\n$/);
     expect(titled(store, "Order stakes")).toMatchObject({
       state: "open",
       doDay: date,

@@ -1,0 +1,99 @@
+"use client";
+import { useEffect, useRef, useState } from "react";
+import { standingClock, type Clock } from "@/core/time";
+import { databaseName } from "@/data/database";
+import { NewerVersion, openInMemory, openWorkspace, type Workspace } from "@/data/workspace";
+import { appClock } from "@/ui/clock";
+import { NonceContext } from "@/ui/nonce";
+import { WorkspaceContext } from "@/ui/workspaceContext";
+import { chosenWorkspace, chooseWorkspace, fillWithDemo, type WorkspaceName } from "./workspaces";
+import { Frame } from "./Frame";
+import { Welcome } from "./Welcome";
+
+type Stage =
+  | { at: "opening"; share?: number }
+  | { at: "welcome" }
+  | { at: "open"; workspace: Workspace; problem?: unknown }
+  | { at: "refused"; reason: string };
+
+interface AppProps {
+  nonce: string;
+  /** Whether a first visit opens the demo. */
+  startsWithDemo: boolean;
+}
+
+/** The whole of Pensum in one tab: opens the workspace, and shows the room that the address names. */
+export function App({ nonce, startsWithDemo }: AppProps) {
+  const [stage, setStage] = useState<Stage>({ at: "opening" });
+  const [name, setName] = useState<WorkspaceName | undefined>();
+  const clock = useRef<Clock>(standingClock("2000-01-01T00:00"));
+
+  useEffect(() => {
+    clock.current = appClock();
+    const chosen = chosenWorkspace() ?? (startsWithDemo ? "demo" : undefined);
+    if (chosen) setName(chosen);
+    else setStage({ at: "welcome" });
+  }, [startsWithDemo]);
+
+  useEffect(() => {
+    if (!name) return;
+    let opened: Workspace | undefined;
+    let stopped = false;
+    const open = async () => {
+      const stop = new AbortController();
+      if (name === "demo")
+        await fillWithDemo(clock.current, (share) => setStage({ at: "opening", share }), stop.signal);
+      const workspace = await openWorkspace(name, { clock: clock.current, onReplaced: () => location.reload() });
+      if (stopped) return workspace.close();
+      opened = workspace;
+      setStage({ at: "open", workspace });
+    };
+    open().catch((problem: unknown) => {
+      if (stopped) return;
+      if (problem instanceof NewerVersion) setStage({ at: "refused", reason: problem.message });
+      else setStage({ at: "open", workspace: openInMemory(name, clock.current), problem });
+    });
+    return () => {
+      stopped = true;
+      opened?.close();
+    };
+  }, [name]);
+
+  const start = (chosen: WorkspaceName) => {
+    chooseWorkspace(chosen);
+    setStage({ at: "opening" });
+    setName(chosen);
+  };
+
+  if (stage.at === "welcome") return <Welcome onStart={start} />;
+  if (stage.at === "refused")
+    return (
+      <main className="mx-auto mt-24 max-w-120 p-6 font-words text-page">
+        <h1 className="mb-2 text-[19px] font-semibold">This workspace needs a newer Pensum</h1>
+        <p>{stage.reason} Nothing was changed. Bring Pensum up to date, then open it again.</p>
+      </main>
+    );
+  if (stage.at === "opening") return <Opening share={stage.share} />;
+  return (
+    <NonceContext.Provider value={nonce}>
+      <WorkspaceContext.Provider value={stage.workspace} key={databaseName(stage.workspace.name)}>
+        <Frame problem={stage.problem} />
+      </WorkspaceContext.Provider>
+    </NonceContext.Provider>
+  );
+}
+
+function Opening({ share }: { share: number | undefined }) {
+  return (
+    <main className="grid h-full place-items-center" aria-busy="true">
+      <div className="text-center">
+        <p className="font-words text-[27px] font-semibold text-woad italic">Pensum</p>
+        {share !== undefined && (
+          <p className="mt-2 text-ink-2" role="status">
+            Making the demo data, {Math.round(share * 100)} %
+          </p>
+        )}
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,136 @@
+"use client";
+import { lazy, Suspense, useEffect, useRef, useState } from "react";
+import { addDays, today as todayOf } from "@/core/time";
+import { useNow } from "@/ui/clock";
+import { dayAddress, goTo, openRecord, useOpenRecord, usePlace } from "@/ui/navigation";
+import { notify } from "@/ui/notices";
+import { useStore, useWorkspace } from "@/ui/workspaceContext";
+import { dateOf } from "@/core/time";
+import { CaptureField } from "./frame/CaptureField";
+import { NoticeLine } from "./frame/NoticeLine";
+import { SavingBanner } from "./frame/SavingBanner";
+import { Spine } from "./frame/Spine";
+import { TopBar } from "./frame/TopBar";
+import { Today } from "./today/Today";
+
+const Settings = lazy(() => import("./settings/SettingsRoom").then((room) => ({ default: room.SettingsRoom })));
+const RecordSheet = lazy(() => import("./frame/RecordSheet").then((sheet) => ({ default: sheet.RecordSheet })));
+const KeysHelp = lazy(() => import("./frame/KeysHelp").then((help) => ({ default: help.KeysHelp })));
+
+/** What stands around every room: the top bar, the spine, the open record, and the line that says what happened. */
+export function Frame({ problem }: { problem: unknown }) {
+  const place = usePlace();
+  const record = useOpenRecord();
+  const store = useStore();
+  const { clock } = store;
+  const today = dateOf(useNow(clock));
+  const date = place.room === "today" ? (place.date ?? today) : undefined;
+  const capture = useRef<HTMLInputElement>(null);
+  const [helpOpen, setHelpOpen] = useState(false);
+  const { journal } = useWorkspace();
+
+  useEffect(() => {
+    const leave = () => store.settle();
+    const hold = (event: BeforeUnloadEvent) => {
+      store.settle();
+      if (journal.saving.kind === "failed") event.preventDefault();
+    };
+    addEventListener("pagehide", leave);
+    addEventListener("beforeunload", hold);
+    return () => {
+      removeEventListener("pagehide", leave);
+      removeEventListener("beforeunload", hold);
+    };
+  }, [store, journal]);
+
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      if (event.defaultPrevented || document.querySelector("[role=dialog]")) return;
+      const target = event.target as HTMLElement;
+      const typing = target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+      const mod = event.ctrlKey || event.metaKey;
+      const key = event.key.toLowerCase();
+      if (mod && !event.altKey && (key === "z" || key === "y")) {
+        if (/^(INPUT|TEXTAREA)$/.test(target.tagName)) return;
+        event.preventDefault();
+        const again = key === "y" || event.shiftKey;
+        const said = again ? store.redo() : store.undo();
+        if (said) notify({ text: `${again ? "Done again" : "Undone"}: ${said}`, undo: again, redo: !again });
+        else notify({ text: again ? "There is nothing to do again." : "There is nothing left to undo." });
+      } else if (event.code === "KeyN" && !mod && (event.altKey || !typing)) {
+        event.preventDefault();
+        capture.current?.focus();
+      } else if (event.altKey && !mod && (event.key === "ArrowUp" || event.key === "ArrowDown")) {
+        event.preventDefault();
+        goTo(dayAddress(addDays(date ?? today, event.key === "ArrowUp" ? -1 : 1), todayOf(clock)));
+      } else if (event.altKey && !mod && event.key === "Home") {
+        event.preventDefault();
+        goTo("/");
+      } else if (event.key === "F6") {
+        event.preventDefault();
+        goToNextPane(event.shiftKey ? -1 : 1);
+      } else if (event.key === "Escape" && record && !typing) openRecord(undefined);
+      else if (event.key === "?" && !typing) setHelpOpen(true);
+    };
+    addEventListener("keydown", press);
+    return () => removeEventListener("keydown", press);
+  }, [store, clock, date, today, record]);
+
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar room={place.room} date={date} today={today} onHelp={() => setHelpOpen(true)}>
+        <CaptureField ref={capture} />
+      </TopBar>
+      <SavingBanner problem={problem} />
+      <div className="frame-body flex min-h-0 flex-1">
+        <Spine date={date} today={today} />
+        {place.room === "today" && date && (
+          <Today key={date} date={date} today={today} sideOpen={record !== undefined} />
+        )}
+        <Suspense fallback={<div className="flex-1 bg-sheet" aria-busy="true" />}>
+          {place.room === "settings" && <Settings />}
+        </Suspense>
+        {place.room === "none" && <NoSuchPlace path={place.path} />}
+        {record && (
+          <Suspense>
+            <RecordSheet key={record} id={record} />
+          </Suspense>
+        )}
+      </div>
+      <NoticeLine />
+      {helpOpen && (
+        <Suspense>
+          <KeysHelp onClose={() => setHelpOpen(false)} />
+        </Suspense>
+      )}
+    </div>
+  );
+}
+
+/** F6 goes from pane to pane, as it does between the panes of a window. */
+function goToNextPane(step: 1 | -1) {
+  const panes = [...document.querySelectorAll<HTMLElement>("[data-pane]")].filter((pane) => pane.offsetParent !== null);
+  const at = panes.findIndex((pane) => pane.contains(document.activeElement));
+  const next = panes[(at + step + panes.length) % panes.length];
+  const inside = next?.querySelector<HTMLElement>("[data-pane-focus], [tabindex='0'], .cm-content, button, input");
+  (inside ?? next)?.focus();
+}
+
+function NoSuchPlace({ path }: { path: string }) {
+  const date = /^\/day\/(.+)$/.exec(path)?.[1];
+  return (
+    <main className="flex-1 bg-sheet p-10 font-words text-page">
+      <h1 className="mb-2 text-[27px] leading-9 font-semibold">
+        {date ? "There is no such day" : "There is nothing here"}
+      </h1>
+      <p>
+        {date
+          ? `“${decodeURIComponent(date)}” is not a date that exists. A day’s address looks like /day/2026-11-24. `
+          : "The address leads nowhere. "}
+        <button className="link" onClick={() => goTo("/")}>
+          Go to today
+        </button>
+      </p>
+    </main>
+  );
+}

@@ -1,0 +1,276 @@
+"use client";
+import { useEffect, useId, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent, type Ref } from "react";
+import { X } from "lucide-react";
+import type { CaptureContext, Draft } from "@/core/capture";
+import { capture } from "@/core/commands";
+import { namedRecord } from "@/core/page";
+import { dateOf, dateText, rangeText, type MomentText } from "@/core/time";
+import { notify } from "@/ui/notices";
+import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { PastedLines } from "./PastedLines";
+
+type Capture = typeof import("@/core/capture");
+const loadCapture = () => import("@/core/capture");
+
+/** The field in the top bar: a plain line becomes a record, and shows beforehand what was understood of it. */
+export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
+  const [line, setLine] = useState("");
+  const [kind, setKind] = useState<Draft["kind"]>();
+  const [refused, setRefused] = useState<ReadonlySet<string>>(new Set());
+  const [reader, setReader] = useState<Capture>();
+  const [pasted, setPasted] = useState<string>();
+  const [inside, setInside] = useState(false);
+  const marks = useRef<HTMLDivElement>(null);
+  const box = useRef<HTMLDivElement>(null);
+  const panel = useId();
+  const act = useAct();
+  const context = useCaptureContext();
+  const style = useTimeStyle();
+
+  const draft = useMemo(() => {
+    if (!reader || line.trim() === "") return undefined;
+    const read = reader.understand(kind ? `${kind}: ${line}` : line, context(), refused);
+    return kind ? withoutPrefix(read, `${kind}: `.length) : read;
+  }, [reader, line, kind, refused, context]);
+
+  const begin = () => {
+    setInside(true);
+    if (!reader) void loadCapture().then((module) => setReader(() => module));
+  };
+  const clear = () => {
+    setLine("");
+    setKind(undefined);
+    setRefused(new Set());
+  };
+  const add = async () => {
+    if (line.trim() === "") return;
+    const { understand } = reader ?? (await loadCapture());
+    const ready = draft ?? understand(line, context());
+    const said = act(capture, [ready], { quiet: true });
+    if (said === undefined) return;
+    notify({ text: `${said}${placeText(ready, context().now, (day) => dateText(day, "short", style))}`, undo: true });
+    clear();
+  };
+  const press = (event: KeyboardEvent<HTMLInputElement>) => {
+    if (event.key === "Enter" && !event.nativeEvent.isComposing) {
+      event.preventDefault();
+      void add();
+    } else if (event.key === "Escape") {
+      event.preventDefault();
+      if (line !== "" && refused.size + (kind ? 1 : 0) > 0) {
+        setRefused(new Set());
+        setKind(undefined);
+      } else event.currentTarget.blur();
+    }
+  };
+  const paste = (event: ClipboardEvent) => {
+    const text = event.clipboardData.getData("text/plain");
+    if (!/[\r\n]/.test(text.trim())) return;
+    event.preventDefault();
+    setPasted(line.trim() === "" ? text : `${line}\n${text}`);
+  };
+  const syncScroll = (event: { currentTarget: HTMLInputElement }) => {
+    if (marks.current) marks.current.scrollLeft = event.currentTarget.scrollLeft;
+  };
+
+  return (
+    <div
+      ref={box}
+      className="capture relative min-w-0 flex-1"
+      onBlur={(event) => {
+        if (!box.current?.contains(event.relatedTarget)) setInside(false);
+      }}
+    >
+      <div className="relative h-8 rounded-[4px] border border-rule bg-sheet focus-within:border-woad">
+        <div
+          ref={marks}
+          aria-hidden
+          className="pointer-events-none absolute inset-y-0 right-9 left-2.5 overflow-hidden leading-[30px] whitespace-pre text-transparent"
+        >
+          {draft && <MarkedLine line={line} draft={draft} />}
+        </div>
+        <input
+          ref={ref}
+          data-pane="capture"
+          aria-label="Add something"
+          aria-controls={panel}
+          autoComplete="off"
+          spellCheck={false}
+          className="absolute inset-0 w-full bg-transparent pr-9 pl-2.5 leading-[30px] text-ink outline-none placeholder:text-ink-3"
+          placeholder="Add: “call the ecologist Thu 9:30 for 20 min”"
+          value={line}
+          onFocus={begin}
+          onChange={(event) => setLine(event.target.value)}
+          onKeyDown={press}
+          onPaste={paste}
+          onScroll={syncScroll}
+          onSelect={syncScroll}
+        />
+        <kbd className="pointer-events-none absolute top-[7px] right-2.5 rounded-[3px] border border-rule px-1.5 text-[11px] leading-4 font-semibold text-ink-3">
+          N
+        </kbd>
+      </div>
+      {inside && line.trim() !== "" && draft && (
+        <DraftPanel
+          id={panel}
+          line={line}
+          draft={draft}
+          onKind={setKind}
+          onRefuse={(key) => setRefused(new Set([...refused, key]))}
+          keyOf={(part) => reader!.partKey(part, line)}
+          onAdd={() => void add()}
+          today={dateOf(context().now)}
+        />
+      )}
+      {pasted !== undefined && (
+        <PastedLines
+          text={pasted}
+          context={context}
+          onClose={(added) => {
+            setPasted(undefined);
+            if (added) clear();
+          }}
+        />
+      )}
+    </div>
+  );
+}
+
+/** The parts of a draft read with a kind before the line, as they stand in the line itself. */
+function withoutPrefix(draft: Draft, length: number): Draft {
+  const parts = draft.parts
+    .filter((part) => part.what !== "kind")
+    .map((part) => ({ ...part, from: part.from - length, to: part.to - length }));
+  return { ...draft, parts, ...(draft.text ? { text: draft.text.slice(length) } : {}) };
+}
+
+function placeText(draft: Draft, now: MomentText, write: (day: string) => string): string {
+  const day = draft.day ?? dateOf(now);
+  if (draft.kind === "note") return " as a note";
+  return day === dateOf(now) ? " to today" : ` to ${write(day)}`;
+}
+
+/** What a line is understood against, as it stands now. */
+function useCaptureContext(): () => CaptureContext {
+  const store = useStore();
+  const settings = useSettings();
+  const style = useTimeStyle();
+  return useMemo(
+    () => () => {
+      const named = (kind: "theme" | "person") => (name: string) => {
+        const record = namedRecord(store, kind, name);
+        return record?.kind === kind ? { id: record.id, title: record.title } : undefined;
+      };
+      return {
+        now: store.clock.now(),
+        style,
+        priorities: settings.priorities,
+        theme: named("theme"),
+        person: named("person"),
+      };
+    },
+    [store, settings, style],
+  );
+}
+
+function MarkedLine({ line, draft }: { line: string; draft: Draft }) {
+  const pieces = [];
+  let at = 0;
+  for (const part of draft.parts) {
+    pieces.push(line.slice(at, part.from));
+    pieces.push(
+      <mark
+        key={part.from}
+        className="bg-[color-mix(in_srgb,var(--woad)_14%,transparent)] text-transparent shadow-[0_2px_0_var(--woad)]"
+      >
+        {line.slice(part.from, part.to)}
+      </mark>,
+    );
+    at = part.to;
+  }
+  return [...pieces, line.slice(at)];
+}
+
+interface DraftPanelProps {
+  id: string;
+  line: string;
+  draft: Draft;
+  today: string;
+  onKind: (kind: Draft["kind"]) => void;
+  onRefuse: (key: string) => void;
+  keyOf: (part: Draft["parts"][number]) => string;
+  onAdd: () => void;
+}
+
+const partNames = {
+  kind: "Kind",
+  day: "Day",
+  time: "Time",
+  length: "Length",
+  due: "Due",
+  priority: "Priority",
+  theme: "Theme",
+  tag: "Tag",
+  person: "Person",
+};
+
+function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }: DraftPanelProps) {
+  const style = useTimeStyle();
+  const day = draft.day ?? today;
+  const hours =
+    draft.startMinute !== undefined && draft.endMinute !== undefined
+      ? `, ${rangeText(draft.startMinute, draft.endMinute, style)}`
+      : "";
+  const where =
+    draft.kind === "note"
+      ? "a page of its own"
+      : `${draft.day ? dateText(day, "short", style) : draft.kind === "event" ? "today, all day" : "today’s page"}${hours}`;
+  return (
+    <div id={id} className="absolute top-9 right-0 left-0 z-30 border border-rule bg-sheet p-3">
+      <div className="flex items-baseline justify-between gap-4">
+        <p className="min-w-0 truncate font-words text-page font-semibold">{draft.title}</p>
+        <div role="group" aria-label="What it becomes" className="flex flex-none gap-3">
+          {(["task", "event", "note"] as const).map((kind) => (
+            <button
+              key={kind}
+              aria-pressed={draft.kind === kind}
+              className={`min-h-6 ${draft.kind === kind ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2"}`}
+              onClick={() => onKind(kind)}
+            >
+              {kind[0]!.toUpperCase() + kind.slice(1)}
+            </button>
+          ))}
+        </div>
+      </div>
+      <p className="text-ink-2">{where}</p>
+      {draft.parts.length > 0 && (
+        <ul className="mt-2 flex flex-wrap gap-x-4 gap-y-1" aria-label="Understood">
+          {draft.parts.map((part) => (
+            <li key={part.from} className="flex items-center gap-1 border-b border-woad">
+              <span className="text-ink-2">{partNames[part.what]}</span>
+              <b className="font-semibold">{part.meaning}</b>
+              <button
+                className="button-quiet grid place-items-center"
+                aria-label={`Not ${partNames[part.what].toLowerCase()}: keep “${part.meaning}” as words`}
+                onClick={() => onRefuse(keyOf(part))}
+              >
+                <X size={13} aria-hidden />
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {draft.remarks.map((remark) => (
+        <p key={remark} className="mt-2 text-madder">
+          {remark}
+        </p>
+      ))}
+      <p className="mt-2 flex items-center justify-between text-small text-ink-3">
+        <span>Enter adds it. Tab reaches what was understood, to refuse it.</span>
+        <button className="link text-base font-semibold" onClick={onAdd}>
+          Add
+        </button>
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,357 @@
+"use client";
+import { Popover } from "radix-ui";
+import { useId, useState, type KeyboardEvent, type ReactNode } from "react";
+import { editRecord } from "@/core/commands";
+import { dyes, states, type Field, type Id, type PensumRecord, type Person, type Task, type Theme } from "@/core/model";
+import { plainTitle } from "@/core/page";
+import { dateOf, estimateText, isMoment, parseDuration, relativeMomentText } from "@/core/time";
+import { DayPicker } from "@/ui/DayPicker";
+import { notify } from "@/ui/notices";
+import { useAct, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+
+interface FieldRowProps {
+  record: PensumRecord;
+  field: Field;
+}
+
+/** One field of a record: its name, and its value to be changed. */
+export function FieldRow({ record, field }: FieldRowProps) {
+  const id = useId();
+  const act = useAct();
+  const value = (record as unknown as Record<string, unknown>)[field.name];
+  const set = (next: unknown) => act(editRecord, { id: record.id, fields: { [field.name]: next } }) !== undefined;
+  return (
+    <div className="grid min-h-9 grid-cols-[96px_1fr] items-center gap-2 border-b border-hairline py-1">
+      <dt className="text-ink-2" id={id}>
+        {field.label}
+      </dt>
+      <dd className="min-w-0">
+        <FieldValue field={field} value={value} labelledBy={id} set={set} record={record} />
+      </dd>
+    </div>
+  );
+}
+
+interface ValueProps extends FieldRowProps {
+  value: unknown;
+  labelledBy: string;
+  set: (next: unknown) => boolean;
+}
+
+function FieldValue(props: ValueProps): ReactNode {
+  const { field, value, labelledBy, set } = props;
+  const settings = useSettings();
+  if (field.kept) return <span>{String(value ?? "")}</span>;
+  switch (field.type) {
+    case "title":
+    case "text":
+    case "zone":
+      return (
+        <WordsField
+          labelledBy={labelledBy}
+          words={String(value ?? "")}
+          commit={(words) => set(words.trim() === "" && field.type === "zone" ? undefined : words.trim())}
+        />
+      );
+    case "tags":
+      return (
+        <WordsField
+          labelledBy={labelledBy}
+          words={(value as string[]).join(", ")}
+          commit={(words) =>
+            set([
+              ...new Set(
+                words
+                  .split(/[,\s]+/)
+                  .map((tag) => tag.replace(/^#/, ""))
+                  .filter(Boolean),
+              ),
+            ])
+          }
+        />
+      );
+    case "minutes":
+      return (
+        <WordsField
+          labelledBy={labelledBy}
+          words={typeof value === "number" ? estimateText(value) : ""}
+          hint="45 min, 1 h 30"
+          commit={(words) => {
+            if (words.trim() === "") return set(undefined);
+            const minutes = parseDuration(words);
+            if (minutes === undefined)
+              notify({
+                text: `“${words}” is not a length of time, like “45 min” or “1 h 30”. Nothing was changed.`,
+                tone: "refused",
+              });
+            return minutes !== undefined && set(minutes);
+          }}
+        />
+      );
+    case "state":
+      return (
+        <Choice
+          labelledBy={labelledBy}
+          value={String(value)}
+          options={states.map((state) => [state, state[0]!.toUpperCase() + state.slice(1)])}
+          set={set}
+        />
+      );
+    case "dye":
+      return (
+        <Choice
+          labelledBy={labelledBy}
+          value={String(value)}
+          options={dyes.map((dye) => [dye, dye[0]!.toUpperCase() + dye.slice(1)])}
+          set={set}
+        />
+      );
+    case "priority":
+      return (
+        <Choice
+          labelledBy={labelledBy}
+          empty="None"
+          value={(value as string | undefined) ?? ""}
+          options={settings.priorities.map(({ id, title }) => [id, title])}
+          set={set}
+        />
+      );
+    case "theme":
+      return <ThemeChoice {...props} />;
+    case "task":
+      return <TaskChoice {...props} />;
+    case "people":
+      return <PeopleField {...props} />;
+    case "date":
+    case "dateOrMoment":
+      return <DayField {...props} />;
+    case "moment":
+      return <MomentField {...props} />;
+    default:
+      return <span>{String(value ?? "")}</span>;
+  }
+}
+
+interface WordsFieldProps {
+  labelledBy: string;
+  words: string;
+  hint?: string;
+  list?: string;
+  /** Takes the words in; false when they were refused, and the field goes back to what it was. */
+  commit: (words: string) => boolean;
+}
+
+/** A field of words that is taken in with Enter or on leaving it; Escape leaves it as it was. */
+function WordsField({ labelledBy, words, hint, list, commit }: WordsFieldProps) {
+  const [typed, setTyped] = useState<string>();
+  const take = () => {
+    if (typed !== undefined && typed !== words) commit(typed);
+    setTyped(undefined);
+  };
+  const press = (event: KeyboardEvent<HTMLInputElement>) => {
+    if (event.key === "Enter") take();
+    if (event.key !== "Escape") return;
+    event.stopPropagation();
+    setTyped(undefined);
+  };
+  return (
+    <input
+      className="field w-full"
+      aria-labelledby={labelledBy}
+      placeholder={hint}
+      list={list}
+      value={typed ?? words}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={take}
+      onKeyDown={press}
+    />
+  );
+}
+
+interface ChoiceProps {
+  labelledBy: string;
+  value: string;
+  options: readonly (readonly [string, string])[];
+  /** What no choice is called; absent where one must be made. */
+  empty?: string;
+  set: (next: string | undefined) => boolean;
+}
+
+function Choice({ labelledBy, value, options, empty, set }: ChoiceProps) {
+  return (
+    <select
+      className="field w-full"
+      aria-labelledby={labelledBy}
+      value={value}
+      onChange={(event) => set(event.target.value || undefined)}
+    >
+      {empty !== undefined && <option value="">{empty}</option>}
+      {value !== "" && !options.some(([id]) => id === value) && <option value={value}>{value}</option>}
+      {options.map(([id, name]) => (
+        <option key={id} value={id}>
+          {name}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+function ThemeChoice({ value, labelledBy, set }: ValueProps) {
+  const themes = useList("kind", "theme") as readonly Theme[];
+  const dye = themes.find((theme) => theme.id === value)?.dye;
+  return (
+    <div className="flex items-center gap-2">
+      {dye && <i className="diamond" data-dye={dye} />}
+      <Choice
+        labelledBy={labelledBy}
+        empty="None"
+        value={(value as string | undefined) ?? ""}
+        options={themes.map(({ id, title }) => [id, title])}
+        set={set}
+      />
+    </div>
+  );
+}
+
+const mostOffered = 300;
+
+function TaskChoice({ record, value, labelledBy, set }: ValueProps) {
+  const list = useId();
+  const store = useStore();
+  const tasks = useList("unfinishedTasks", "all") as readonly Task[];
+  const chosen = store.find("task", value as Id | undefined);
+  const commit = (words: string) => {
+    if (words.trim() === "") return set(undefined);
+    const found = tasks.find(
+      (task) => plainTitle(task.title).toLowerCase() === words.trim().toLowerCase() && task.id !== record.id,
+    );
+    if (!found) notify({ text: `There is no open task “${words.trim()}”. Nothing was changed.`, tone: "refused" });
+    return found !== undefined && set(found.id);
+  };
+  return (
+    <>
+      <WordsField
+        labelledBy={labelledBy}
+        list={list}
+        hint="None"
+        words={chosen ? plainTitle(chosen.title) : ""}
+        commit={commit}
+      />
+      <datalist id={list}>
+        {tasks
+          .slice(0, mostOffered)
+          .map((task) => task.id !== record.id && <option key={task.id} value={plainTitle(task.title)} />)}
+      </datalist>
+    </>
+  );
+}
+
+function PeopleField({ value, labelledBy, set }: ValueProps) {
+  const people = useList("kind", "person") as readonly Person[];
+  const chosen = value as readonly Id[];
+  const left = people.filter((person) => !chosen.includes(person.id));
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1" role="group" aria-labelledby={labelledBy}>
+      {chosen.map((id) => (
+        <button
+          key={id}
+          className="link min-h-6"
+          title="Take out"
+          onClick={() => set(chosen.filter((other) => other !== id))}
+        >
+          {people.find((person) => person.id === id)?.title ?? "somebody unknown"}
+          <span className="sr-only">, take out</span>
+        </button>
+      ))}
+      {left.length > 0 && (
+        <select
+          className="field"
+          aria-label="Add a person"
+          value=""
+          onChange={(event) => set([...chosen, event.target.value])}
+        >
+          <option value="">Add</option>
+          {left.map((person) => (
+            <option key={person.id} value={person.id}>
+              {person.title}
+            </option>
+          ))}
+        </select>
+      )}
+    </div>
+  );
+}
+
+function DayField({ field, value, labelledBy, set }: ValueProps) {
+  const [open, setOpen] = useState(false);
+  const store = useStore();
+  const style = useTimeStyle();
+  const today = dateOf(store.clock.now());
+  const moment = value as string | undefined;
+  const time = moment && isMoment(moment) ? moment.slice(11) : "";
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger className="field w-full text-left" aria-labelledby={labelledBy}>
+        {moment ? relativeMomentText(moment, today, style) : <span className="text-ink-3">None</span>}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content align="end" className="z-40 border border-rule bg-sheet p-3" aria-label={field.label}>
+          <DayPicker
+            today={today}
+            value={moment && dateOf(moment)}
+            onPick={(date) => {
+              if (set(time ? `${date}T${time}` : date)) setOpen(false);
+            }}
+          />
+          <div className="mt-2 flex items-center justify-between gap-2">
+            {field.type === "dateOrMoment" && (
+              <label className="flex items-center gap-2 text-ink-2">
+                Time
+                <input
+                  type="time"
+                  className="field"
+                  value={time}
+                  onChange={(event) =>
+                    set(
+                      event.target.value ? `${dateOf(moment ?? today)}T${event.target.value}` : dateOf(moment ?? today),
+                    )
+                  }
+                />
+              </label>
+            )}
+            {!field.required && moment && (
+              <button
+                className="button"
+                onClick={() => {
+                  set(undefined);
+                  setOpen(false);
+                }}
+              >
+                Clear
+              </button>
+            )}
+          </div>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function MomentField({ field, value, labelledBy, set }: ValueProps) {
+  const [typed, setTyped] = useState<string>();
+  const take = () => {
+    if (typed !== undefined && typed !== value) set(typed === "" && !field.required ? undefined : typed.slice(0, 16));
+    setTyped(undefined);
+  };
+  return (
+    <input
+      type="datetime-local"
+      className="field w-full"
+      aria-labelledby={labelledBy}
+      value={typed ?? (value as string | undefined) ?? ""}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={take}
+      onKeyDown={(event) => event.key === "Enter" && take()}
+    />
+  );
+}

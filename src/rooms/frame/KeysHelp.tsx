@@ -1,0 +1,70 @@
+"use client";
+import { Dialog } from "@/ui/Dialog";
+
+const groups: readonly (readonly [string, readonly (readonly [string, string])[]])[] = [
+  [
+    "Everywhere",
+    [
+      ["N, or Alt N while writing", "Add something"],
+      ["Alt ↑ and Alt ↓", "The day before, the day after"],
+      ["Alt Home", "Today"],
+      ["F6, Shift F6", "Next pane, pane before"],
+      ["Ctrl Z, Ctrl Shift Z", "Undo, do again"],
+      ["Esc", "Close what is open; cancel a drag"],
+    ],
+  ],
+  [
+    "On the page",
+    [
+      ["Ctrl Enter", "Tick the task off, or open it again"],
+      ["Alt H", "Place the line on the hours"],
+      ["Alt G", "Give the task a day"],
+      ["Alt O", "Open the task"],
+      ["Tab, Shift Tab", "Nest, un-nest"],
+      ["[[, #, @", "Link, tag or theme, person"],
+    ],
+  ],
+  [
+    "On the hours",
+    [
+      ["↑ ↓ on the empty rail, then Enter", "Set time aside there"],
+      ["↑ ↓ on a block", "Move it"],
+      ["Shift ↑ ↓", "Stretch its end"],
+      ["Ctrl ↑ ↓", "Stretch its start"],
+      ["← →", "Move it to the day before, the day after"],
+      ["Delete", "Take it off"],
+    ],
+  ],
+  [
+    "Not placed",
+    [
+      ["↑ ↓", "Go from task to task"],
+      ["H", "Place it on the hours"],
+      ["G", "Give it a day"],
+      ["Space", "Tick it off"],
+      ["Enter", "Open it"],
+    ],
+  ],
+];
+
+export function KeysHelp({ onClose }: { onClose: () => void }) {
+  return (
+    <Dialog title="Keys" onClose={onClose} wide>
+      <div className="grid gap-x-8 gap-y-4 sm:grid-cols-2">
+        {groups.map(([title, keys]) => (
+          <section key={title}>
+            <h3 className="mb-1 border-b border-ink pb-1 font-words text-[16px] font-semibold">{title}</h3>
+            <dl>
+              {keys.map(([key, what]) => (
+                <div key={key} className="flex justify-between gap-4 border-b border-hairline py-1">
+                  <dt className="font-semibold">{key}</dt>
+                  <dd className="text-right text-ink-2">{what}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
+        ))}
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,58 @@
+"use client";
+import { useEffect, useSyncExternalStore } from "react";
+import { X } from "lucide-react";
+import { currentNotice, notify, onNotice } from "@/ui/notices";
+import { useStore } from "@/ui/workspaceContext";
+
+const shownMilliseconds = 7000;
+
+/** The line at the bottom that says what was done, undone or refused, and offers to take it back. */
+export function NoticeLine() {
+  const store = useStore();
+  const notice = useSyncExternalStore(onNotice, currentNotice, () => undefined);
+  useEffect(() => {
+    if (!notice) return;
+    const timer = setTimeout(() => notify(undefined), shownMilliseconds);
+    return () => clearTimeout(timer);
+  }, [notice]);
+  const undo = () => {
+    const said = store.undo();
+    if (said) notify({ text: `Undone: ${said}`, redo: true });
+  };
+  const redo = () => {
+    const said = store.redo();
+    if (said) notify({ text: `Done again: ${said}`, undo: true });
+  };
+  return (
+    <div
+      className="pointer-events-none fixed inset-x-0 bottom-4 z-40 flex justify-center px-3"
+      role="status"
+      aria-live="polite"
+    >
+      {notice && (
+        <div
+          className={`pointer-events-auto flex max-w-160 items-center gap-3 rounded-[4px] border bg-sheet py-1.5 pr-1.5 pl-3 ${notice.tone === "refused" ? "border-madder" : "border-ink-3"}`}
+        >
+          <span className={notice.tone === "refused" ? "text-madder" : ""}>{notice.text}</span>
+          {notice.undo && (
+            <button className="link font-semibold" onClick={undo}>
+              Undo
+            </button>
+          )}
+          {notice.redo && (
+            <button className="link font-semibold" onClick={redo}>
+              Do again
+            </button>
+          )}
+          <button
+            className="button-quiet grid place-items-center"
+            aria-label="Close this line"
+            onClick={() => notify(undefined)}
+          >
+            <X size={14} aria-hidden />
+          </button>
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,237 @@
+"use client";
+import { X } from "lucide-react";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { nameOf, removeRecord, takeOff } from "@/core/commands";
+import { fieldsOf, isPage, kindNames, type Block, type Id, type PensumRecord, type Task } from "@/core/model";
+import { linksTo } from "@/core/page";
+import {
+  dateOf,
+  dateText,
+  isDate,
+  minuteOf,
+  minuteOn,
+  momentAt,
+  rangeText,
+  relativeDateText,
+  clockText,
+} from "@/core/time";
+import { historyOf, type HistoryEntry } from "@/data/history";
+import { PageEditor } from "@/ui/editor/PageEditor";
+import { dayAddress, goTo, openRecord } from "@/ui/navigation";
+import { useAct, useList, useRecord, useSaving, useStore, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
+import { FieldRow } from "./FieldRow";
+
+/** A record, open beside what one looks at: its fields, words, hours, what links to it, and what happened to it. */
+export function RecordSheet({ id }: { id: Id }) {
+  const record = useRecord(id);
+  const store = useStore();
+  const act = useAct();
+  const heading = useRef<HTMLHeadingElement>(null);
+  useEffect(() => heading.current?.focus(), [id]);
+  const close = () => openRecord(undefined);
+  return (
+    <aside
+      aria-label="Record"
+      data-pane="sheet"
+      className="record-sheet flex w-[372px] flex-none flex-col overflow-y-auto border-l border-rule bg-sheet [scrollbar-width:thin]"
+    >
+      <div className="sticky top-0 z-10 flex items-center justify-between border-b border-rule bg-sheet py-1.5 pr-2 pl-4">
+        <h2 ref={heading} tabIndex={-1} className="font-semibold text-ink-2 outline-none">
+          {record ? kindNames[record.kind] : "Nothing"}
+        </h2>
+        <button className="button-quiet grid place-items-center" aria-label="Close the record" onClick={close}>
+          <X size={16} aria-hidden />
+        </button>
+      </div>
+      {!record || record.kind === "settings" ? (
+        <p className="p-4 font-words text-page">
+          This record is not there. It may have been removed; undo brings it back.
+        </p>
+      ) : (
+        <div className="px-4 pb-8">
+          <h3 className="pt-3 pb-2 font-words text-[19px] leading-6 font-semibold break-words">
+            {nameOf(record, store)}
+          </h3>
+          <dl className="mb-4 border-t border-rule">
+            {fieldsOf[record.kind].map((field) => (
+              <FieldRow key={field.name} record={record} field={field} />
+            ))}
+          </dl>
+          {record.kind === "day" ? (
+            <p className="mb-4">
+              <button
+                className="link font-semibold"
+                onClick={() => goTo(dayAddress(record.date, dateOf(store.clock.now())))}
+              >
+                Go to this day
+              </button>
+            </p>
+          ) : (
+            <section className="mb-5">
+              <h4 className="mb-1 font-semibold text-ink-2">{isPage(record) ? "Page" : "Note"}</h4>
+              <PageEditor id={record.id} label={`Note of ${nameOf(record, store)}`} placeholder="Write here." />
+            </section>
+          )}
+          {record.kind === "task" && <Hours task={record} />}
+          {record.kind === "task" && <Parts task={record} />}
+          <Links record={record} />
+          <History id={record.id} />
+          {record.kind !== "day" && (
+            <button
+              className="button mt-2"
+              onClick={() => {
+                if (act(removeRecord, { id: record.id }) !== undefined) close();
+              }}
+            >
+              Remove this {kindNames[record.kind].toLowerCase()}
+            </button>
+          )}
+        </div>
+      )}
+    </aside>
+  );
+}
+
+function Hours({ task }: { task: Task }) {
+  const blocks = useList("blocksByTask", task.id) as readonly Block[];
+  const style = useTimeStyle();
+  const store = useStore();
+  const act = useAct();
+  const today = dateOf(store.clock.now());
+  return (
+    <section className="mb-5">
+      <h4 className="mb-1 font-semibold text-ink-2">Hours</h4>
+      {blocks.length === 0 && (
+        <p className="text-ink-3">Not placed. Drag it onto the hours, or press Alt H on its line.</p>
+      )}
+      <ul>
+        {blocks
+          .toSorted((a, b) => (a.start < b.start ? -1 : 1))
+          .map((block) => (
+            <li key={block.id} className="flex items-center justify-between gap-2 border-b border-hairline py-1">
+              <button className="text-left" onClick={() => goTo(dayAddress(dateOf(block.start), today))}>
+                {relativeDateText(dateOf(block.start), today, style)},{" "}
+                {rangeText(minuteOf(block.start), minuteOn(dateOf(block.start), block.end), style)}
+              </button>
+              <button className="button-quiet" onClick={() => act(takeOff, { block: block.id })}>
+                Take off
+              </button>
+            </li>
+          ))}
+      </ul>
+    </section>
+  );
+}
+
+function Parts({ task }: { task: Task }) {
+  const parts = useList("tasksByParent", task.id) as readonly Task[];
+  if (parts.length === 0) return null;
+  return <RecordList title="Parts" records={parts} />;
+}
+
+function Links({ record }: { record: PensumRecord }) {
+  const store = useStore();
+  const [found, setFound] = useState<readonly PensumRecord[]>();
+  useEffect(() => {
+    const look = () => setFound(linksTo(record, store.records()));
+    const timer = setTimeout(look, 30);
+    return () => clearTimeout(timer);
+  }, [record, store]);
+  const shown = useMemo(
+    () =>
+      found?.filter(
+        (one) =>
+          !(one.kind === "task" && record.kind === "task" && one.parent === record.id) &&
+          !(one.kind === "block" && one.task === record.id),
+      ),
+    [found, record],
+  );
+  if (!shown) return null;
+  if (shown.length === 0)
+    return (
+      <section className="mb-5">
+        <h4 className="mb-1 font-semibold text-ink-2">Links here</h4>
+        <p className="text-ink-3">Nothing links here yet. “[[{nameOf(record, store)}]]” in any page does.</p>
+      </section>
+    );
+  return <RecordList title="Links here" records={shown} />;
+}
+
+const shownAtFirst = 12;
+
+function RecordList({ title, records }: { title: string; records: readonly PensumRecord[] }) {
+  const store = useStore();
+  const style = useTimeStyle();
+  const [all, setAll] = useState(false);
+  const shown = all ? records : records.slice(0, shownAtFirst);
+  return (
+    <section className="mb-5">
+      <h4 className="mb-1 flex justify-between font-semibold text-ink-2">
+        <span>{title}</span>
+        <span>{records.length}</span>
+      </h4>
+      <ul>
+        {shown.map((record) => (
+          <li key={record.id} className="border-b border-hairline">
+            <button
+              className="flex min-h-7 w-full items-baseline justify-between gap-3 py-1 text-left"
+              onClick={() => openRecord(record.id)}
+            >
+              <span className="min-w-0 truncate">
+                {record.kind === "day" ? dateText(record.date, "short", style) : nameOf(record, store)}
+              </span>
+              <span className="flex-none text-small text-ink-3">{kindNames[record.kind].toLowerCase()}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {records.length > shown.length && (
+        <button className="link mt-1 min-h-6" onClick={() => setAll(true)}>
+          Show {records.length - shown.length} more
+        </button>
+      )}
+    </section>
+  );
+}
+
+function History({ id }: { id: Id }) {
+  const { database, journal } = useWorkspace();
+  const saving = useSaving();
+  const style = useTimeStyle();
+  const [entries, setEntries] = useState<readonly HistoryEntry[]>();
+  const seq = saving.kind === "saved" ? journal.seq : undefined;
+  useEffect(() => {
+    let gone = false;
+    if (database && seq !== undefined)
+      historyOf(database, id).then(
+        (found) => !gone && setEntries(found),
+        () => !gone && setEntries([]),
+      );
+    return () => {
+      gone = true;
+    };
+  }, [database, id, seq]);
+  if (!entries) return null;
+  return (
+    <section className="mb-5">
+      <h4 className="mb-1 font-semibold text-ink-2">History</h4>
+      {entries.length === 0 && <p className="text-ink-3">Nothing was changed since it came into this workspace.</p>}
+      <ol>
+        {entries.map(({ seq: entry, at, said }) => (
+          <li key={entry} className="flex items-baseline justify-between gap-3 border-b border-hairline py-1">
+            <span className="min-w-0 break-words">{said}</span>
+            <time className="flex-none text-small text-ink-3">{whenText(at, style)}</time>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+function whenText(at: number, style: Parameters<typeof clockText>[1]): string {
+  const date = new Date(at);
+  const pad = (value: number) => String(value).padStart(2, "0");
+  const day = `${date.getFullYear()}-${pad(date.getMonth() + 1)}-${pad(date.getDate())}`;
+  const minute = date.getHours() * 60 + date.getMinutes();
+  return isDate(day) ? `${dateText(day, "short", style)} ${clockText(minuteOf(momentAt(day, minute)), style)}` : "";
+}

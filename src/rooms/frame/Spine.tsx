@@ -1,0 +1,262 @@
+"use client";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { memo, useCallback, useEffect, useRef, useState, type KeyboardEvent } from "react";
+import { giveDay, moveItem, placeLine } from "@/core/commands";
+import { loadOf, unplacedMinutes, type Load } from "@/core/plan";
+import {
+  addDays,
+  addMinutes,
+  dateOf,
+  dateText,
+  daysBetween,
+  durationText,
+  isMoment,
+  minuteOf,
+  minutesBetween,
+  momentAt,
+  startOfWeek,
+  weekday,
+  weekNumber,
+  type DateText,
+} from "@/core/time";
+import { addDropZone, type Dragged } from "@/ui/drag";
+import { LoadBar, loadText } from "@/ui/LoadBar";
+import { dayAddress, goTo } from "@/ui/navigation";
+import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+
+const weeksEachWay = 10 * 52;
+const dayHeight = 30;
+const todayHeight = 44;
+
+interface SpineProps {
+  /** The day whose page is open. */
+  date: DateText | undefined;
+  today: DateText;
+}
+
+/** The days, ten years each way, each with how full it is. Anything can be dropped on a day. */
+export function Spine({ date, today }: SpineProps) {
+  const scroller = useRef<HTMLElement>(null);
+  const firstWeekday = useFirstWeekday();
+  const { showWeekNumbers } = useSettings();
+  const [target, setTarget] = useState<DateText>();
+  const labelHeight = showWeekNumbers ? 22 : 10;
+  const thisWeek = startOfWeek(today, firstWeekday);
+  const firstWeek = addDays(thisWeek, -7 * weeksEachWay);
+  const [roving, setRoving] = useState<DateText>();
+  const current = roving ?? date ?? today;
+
+  const virtual = useVirtualizer({
+    count: 2 * weeksEachWay,
+    getScrollElement: () => scroller.current,
+    estimateSize: (at) => labelHeight + 7 * dayHeight + (at === weeksEachWay ? todayHeight - dayHeight : 0),
+    overscan: 1,
+    initialOffset: weeksEachWay * (labelHeight + 7 * dayHeight) - 4.1 * dayHeight - labelHeight,
+  });
+  useEffect(() => virtual.measure(), [virtual, labelHeight]);
+
+  useEffect(() => {
+    const row = scroller.current?.querySelector(`[data-date="${current}"]`);
+    if (row) row.scrollIntoView({ block: "nearest" });
+    else if (current)
+      virtual.scrollToIndex(weeksEachWay + Math.floor(daysBetween(thisWeek, current) / 7), { align: "center" });
+  }, [current, thisWeek, virtual]);
+
+  const dropTarget = useDayDrop(scroller, today, setTarget);
+  useEffect(() => dropTarget(), [dropTarget]);
+
+  const press = (event: KeyboardEvent) => {
+    const step = { ArrowUp: -1, ArrowDown: 1, PageUp: -7, PageDown: 7 }[event.key];
+    if (step === undefined && event.key !== "Home") return;
+    if (event.altKey) return;
+    event.preventDefault();
+    const to = event.key === "Home" ? today : addDays(current, step as number);
+    setRoving(to);
+    requestAnimationFrame(() =>
+      requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>(`[data-date="${to}"]`)?.focus()),
+    );
+  };
+
+  return (
+    <nav
+      ref={scroller}
+      aria-label="Days"
+      data-pane="spine"
+      className="spine w-24 flex-none overflow-x-hidden overflow-y-auto border-r border-rule [scrollbar-width:none]"
+      onKeyDown={press}
+      onBlur={() => setRoving(undefined)}
+    >
+      <div className="relative" style={{ height: virtual.getTotalSize() }}>
+        {virtual.getVirtualItems().map((item) => (
+          <div key={item.key} className="absolute inset-x-0 top-0" style={{ transform: `translateY(${item.start}px)` }}>
+            <Week
+              start={addDays(firstWeek, item.index * 7)}
+              labelHeight={labelHeight}
+              showNumber={showWeekNumbers}
+              today={today}
+              open={date}
+              current={current}
+              target={target}
+            />
+          </div>
+        ))}
+      </div>
+    </nav>
+  );
+}
+
+interface WeekProps {
+  start: DateText;
+  labelHeight: number;
+  showNumber: boolean;
+  today: DateText;
+  open: DateText | undefined;
+  current: DateText;
+  target: DateText | undefined;
+}
+
+function Week({ start, labelHeight, showNumber, today, open, current, target }: WeekProps) {
+  const style = useTimeStyle();
+  const thursday = addDays(start, (4 - weekday(start) + 7) % 7);
+  const newMonth =
+    Number(start.slice(8)) <= 7
+      ? dateText(start, "month", style)
+          .replace(/\s?\d{4}/, "")
+          .slice(0, 3)
+      : "";
+  return (
+    <div>
+      <div
+        className="flex items-end justify-between overflow-hidden pr-2.5 pb-px pl-3 text-[10.5px] leading-4 text-ink-3"
+        style={{ height: labelHeight }}
+      >
+        {showNumber && <span>Week {weekNumber(thursday)}</span>}
+        {showNumber && newMonth && <span>{newMonth}</span>}
+      </div>
+      {Array.from({ length: 7 }, (_, at) => addDays(start, at)).map((day) => (
+        <Day
+          key={day}
+          date={day}
+          today={today}
+          open={day === open}
+          tabbable={day === current}
+          target={day === target}
+        />
+      ))}
+    </div>
+  );
+}
+
+interface DayProps {
+  date: DateText;
+  today: DateText;
+  open: boolean;
+  tabbable: boolean;
+  target: boolean;
+}
+
+const Day = memo(function Day({ date, today, open, tabbable, target }: DayProps) {
+  const settings = useSettings();
+  const style = useTimeStyle();
+  const { zone } = useStore().clock;
+  const load = useComputed(useCallback((store) => loadOf(store, date, settings, zone), [date, settings, zone]));
+  const isToday = date === today;
+  const free = load.capacityMinutes === 0;
+  return (
+    <a
+      href={dayAddress(date, today)}
+      data-date={date}
+      data-pane-focus={tabbable ? "" : undefined}
+      tabIndex={tabbable ? 0 : -1}
+      aria-current={open ? "date" : undefined}
+      aria-label={`${dateText(date, "full", style)}${isToday ? ", today" : ""}, ${loadText(load)}`}
+      title={`${dateText(date, "full", style)}: ${loadText(load)}`}
+      onClick={(event) => {
+        if (event.metaKey || event.ctrlKey || event.shiftKey) return;
+        event.preventDefault();
+        goTo(dayAddress(date, today));
+      }}
+      style={{ height: isToday ? todayHeight : dayHeight }}
+      className={`grid grid-cols-[24px_26px_1fr] items-center pr-2.5 pl-3 text-[12px] outline-offset-[-2px] hover:bg-sunk ${isToday || open ? "bg-sheet" : ""} ${open ? "shadow-[inset_3px_0_0_var(--woad)]" : ""} ${free ? "text-ink-3" : "text-ink-2"} ${target ? "outline-2 outline-woad" : ""}`}
+    >
+      <span>{dateText(date, "weekday", style).slice(0, 2)}</span>
+      <b className={isToday ? "font-words text-[19px] font-bold text-ink" : `font-semibold ${free ? "" : "text-ink"}`}>
+        {Number(date.slice(8))}
+      </b>
+      <LoadBar load={load} thick />
+    </a>
+  );
+});
+
+/** Lets tasks, lines and blocks be dropped on a day; says beforehand how full it becomes. */
+function useDayDrop(
+  scroller: React.RefObject<HTMLElement | null>,
+  today: DateText,
+  setTarget: (date: DateText | undefined) => void,
+) {
+  const store = useStore();
+  const settings = useSettings();
+  const style = useTimeStyle();
+  const act = useAct();
+  return useCallback(() => {
+    const element = scroller.current;
+    if (!element) return () => {};
+    const dateAt = (x: number, y: number) =>
+      document
+        .elementsFromPoint(x, y)
+        .map((one) => one.closest<HTMLElement>("[data-date]")?.dataset.date)
+        .find(Boolean);
+    return addDropZone({
+      element,
+      scroller: element,
+      leave: () => setTarget(undefined),
+      over(dragged, x, y) {
+        const date = dateAt(x, y);
+        setTarget(date);
+        if (!date) return undefined;
+        const load = loadOf(store, date, settings, store.clock.zone);
+        const more = minutesAdded(dragged, date);
+        return `${dateText(date, "short", style)}, day becomes ${becomesText({ ...load, plannedMinutes: load.plannedMinutes + more })}`;
+      },
+      drop(dragged, x, y) {
+        const date = dateAt(x, y);
+        if (!date) return;
+        if (dragged.kind === "task") act(giveDay, { tasks: [dragged.task], day: date });
+        else if (dragged.kind === "line")
+          act(placeLine, {
+            page: dragged.page,
+            lineFrom: dragged.lineFrom,
+            line: dragged.line,
+            start: momentAt(date, 720),
+            minutes: dragged.minutes,
+          });
+        else moveToDay(dragged.id, date);
+      },
+    });
+
+    function minutesAdded(dragged: Dragged, date: DateText): number {
+      if (dragged.kind === "line") return 0;
+      if (dragged.kind === "task") {
+        const task = store.find("task", dragged.task);
+        return task && task.doDay !== date ? unplacedMinutes(store, { ...task, doDay: date }, date) : 0;
+      }
+      const item = store.get(dragged.id);
+      const there = (item?.kind === "block" || item?.kind === "event") && dateOf(item.start) === date;
+      return there || (item?.kind === "block" && !item.task && !item.theme) ? 0 : dragged.minutes;
+    }
+
+    function moveToDay(id: string, date: DateText) {
+      const item = store.get(id);
+      if ((item?.kind !== "block" && item?.kind !== "event") || !isMoment(item.start)) return;
+      const start = momentAt(date, minuteOf(item.start));
+      act(moveItem, { id, start, end: addMinutes(start, minutesBetween(item.start, item.end)) });
+    }
+  }, [scroller, store, settings, style, act, setTarget]);
+}
+
+/** "9 h 05 of 8 h". */
+function becomesText({ plannedMinutes, capacityMinutes }: Load): string {
+  return capacityMinutes
+    ? `${durationText(plannedMinutes)} of ${durationText(capacityMinutes)}`
+    : durationText(plannedMinutes);
+}

@@ -1,0 +1,78 @@
+"use client";
+import { CircleHelp } from "lucide-react";
+import type { ReactNode } from "react";
+import { dateText, type DateText } from "@/core/time";
+import { goTo } from "@/ui/navigation";
+import { useSaving, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
+
+interface TopBarProps {
+  room: string;
+  date: DateText | undefined;
+  today: DateText;
+  onHelp: () => void;
+  children: ReactNode;
+}
+
+export function TopBar({ room, date, today, onHelp, children }: TopBarProps) {
+  return (
+    <header className="top-bar flex h-[50px] flex-none items-center gap-5 border-b border-rule pr-4">
+      <button
+        className="wordmark w-24 flex-none text-center font-words text-[19px] font-semibold text-woad italic"
+        onClick={() => goTo("/")}
+      >
+        Pensum
+      </button>
+      <nav aria-label="Rooms" className="flex gap-4">
+        <RoomLink path="/" here={room === "today"} label="Today" />
+        <RoomLink path="/settings" here={room === "settings"} label="Settings" />
+      </nav>
+      {children}
+      <Status date={date} today={today} />
+      <button className="button-quiet grid place-items-center" aria-label="Keys and help" onClick={onHelp}>
+        <CircleHelp size={16} aria-hidden />
+      </button>
+    </header>
+  );
+}
+
+function RoomLink({ path, here, label }: { path: string; here: boolean; label: string }) {
+  return (
+    <a
+      href={path}
+      aria-current={here ? "page" : undefined}
+      className={`py-1 ${here ? "font-[680] text-ink shadow-[0_2px_0_var(--woad)]" : "font-[540] text-ink-2 hover:text-ink"}`}
+      onClick={(event) => {
+        if (event.metaKey || event.ctrlKey || event.shiftKey) return;
+        event.preventDefault();
+        goTo(path);
+      }}
+    >
+      {label}
+    </a>
+  );
+}
+
+/** Where one is in time when it is not today, and how it stands with the disk. */
+function Status({ date, today }: { date: DateText | undefined; today: DateText }) {
+  const saving = useSaving();
+  const style = useTimeStyle();
+  const { name } = useWorkspace();
+  const text = saving.kind === "saved" ? "All saved" : saving.kind === "saving" ? "Saving" : "Not saved";
+  return (
+    <div className="status flex w-44 flex-none flex-col items-end leading-4">
+      {date && date !== today ? (
+        <button className="link font-semibold" onClick={() => goTo("/")}>
+          Back to today
+        </button>
+      ) : (
+        <span className="font-semibold">{dateText(today, "short", style)}</span>
+      )}
+      <span
+        className={`text-small ${saving.kind === "failed" ? "font-semibold text-madder" : "text-ink-3"}`}
+        role="status"
+      >
+        {name === "demo" ? `Demo, ${text.toLowerCase()}` : text}
+      </span>
+    </div>
+  );
+}

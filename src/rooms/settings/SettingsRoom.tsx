@@ -1,0 +1,302 @@
+"use client";
+import { useState, type ReactNode } from "react";
+import { saveSettings } from "@/core/commands";
+import { newId, type PriorityLevel } from "@/core/model";
+import { dateText, startOfWeek, addDays, durationText, parseDuration, type WorkingDay } from "@/core/time";
+import { minuteOfParts } from "@/core/page";
+import { notify } from "@/ui/notices";
+import { useAct, useSettings, useTimeStyle } from "@/ui/workspaceContext";
+import { Appearance } from "./Appearance";
+import { Backup } from "./Backup";
+import { Themes } from "./Themes";
+import { WorkspaceChoice } from "./WorkspaceChoice";
+
+/** What the person chooses for the workspace and for this device. */
+export function SettingsRoom() {
+  return (
+    <main
+      data-pane="page"
+      className="min-w-0 flex-1 overflow-y-auto bg-sheet px-9 pt-[22px] pb-24 [scrollbar-width:thin]"
+    >
+      <div className="mx-auto max-w-[760px]">
+        <h1 className="mb-5 font-words text-[27px] leading-[33px] font-semibold tracking-[-0.01em]">Settings</h1>
+        <WorkingWeek />
+        <TimeWriting />
+        <Themes />
+        <Priorities />
+        <Appearance />
+        <Backup />
+        <WorkspaceChoice />
+      </div>
+    </main>
+  );
+}
+
+export function Section({ title, children, note }: { title: string; children: ReactNode; note?: string }) {
+  return (
+    <section className="mb-8" aria-label={title}>
+      <h2 className="mb-2 border-b border-ink pb-1 font-words text-[16px] font-semibold">{title}</h2>
+      {note && <p className="mb-2 text-ink-2">{note}</p>}
+      {children}
+    </section>
+  );
+}
+
+const someMonday = startOfWeek("2026-11-24", 1);
+const usual: WorkingDay = { startMinute: 480, endMinute: 1050, capacityMinutes: 480 };
+
+function WorkingWeek() {
+  const { workingWeek } = useSettings();
+  const act = useAct();
+  const style = useTimeStyle();
+  const set = (at: number, day: WorkingDay | null) =>
+    act(saveSettings, { workingWeek: workingWeek.map((one, index) => (index === at ? day : one)) });
+  return (
+    <Section
+      title="Working hours"
+      note="The rail hatches what lies outside them; the capacity is what the day’s load is measured against."
+    >
+      <div className="grid grid-cols-[minmax(90px,150px)_84px_84px_96px] items-center gap-x-3 gap-y-1">
+        <span />
+        {["From", "To", "Capacity"].map((label) => (
+          <span key={label} className="text-small text-ink-2">
+            {label}
+          </span>
+        ))}
+        {workingWeek.map((day, at) => {
+          const name = dateText(addDays(someMonday, at), "full", style).split(" ")[0]!;
+          return (
+            <div key={at} role="group" aria-label={name} className="contents">
+              <label className="flex min-h-7 items-center gap-2 font-semibold">
+                <input
+                  type="checkbox"
+                  className="size-4 accent-[var(--woad)]"
+                  checked={day !== null}
+                  onChange={(event) => set(at, event.target.checked ? usual : null)}
+                />
+                {name}
+              </label>
+              {day ? (
+                <>
+                  <ClockField
+                    label={`${name}, from`}
+                    minute={day.startMinute}
+                    set={(startMinute) => set(at, { ...day, startMinute })}
+                  />
+                  <ClockField
+                    label={`${name}, to`}
+                    minute={day.endMinute}
+                    set={(endMinute) => set(at, { ...day, endMinute })}
+                  />
+                  <LengthField
+                    label={`${name}, capacity`}
+                    minutes={day.capacityMinutes}
+                    set={(capacityMinutes) => set(at, { ...day, capacityMinutes })}
+                  />
+                </>
+              ) : (
+                <span className="col-span-3 text-ink-3">free</span>
+              )}
+            </div>
+          );
+        })}
+      </div>
+    </Section>
+  );
+}
+
+function ClockField({ label, minute, set }: { label: string; minute: number; set: (minute: number) => void }) {
+  const text = `${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
+  return (
+    <TypedField
+      label={label}
+      text={text}
+      commit={(typed) => {
+        const parts = /^(\d{1,2})(?:[:.](\d{2}))?\s*(am|pm)?$/i.exec(typed.trim());
+        const value = parts ? minuteOfParts(Number(parts[1]), Number(parts[2] ?? 0), parts[3]) : undefined;
+        if (value === undefined)
+          notify({ text: `“${typed}” is not a clock time, like 8:00. Nothing was changed.`, tone: "refused" });
+        else set(value);
+      }}
+    />
+  );
+}
+
+function LengthField({ label, minutes, set }: { label: string; minutes: number; set: (minutes: number) => void }) {
+  return (
+    <TypedField
+      label={label}
+      text={durationText(minutes)}
+      commit={(typed) => {
+        const value = parseDuration(typed);
+        if (value === undefined)
+          notify({ text: `“${typed}” is not a length of time, like “7 h 30”. Nothing was changed.`, tone: "refused" });
+        else set(value);
+      }}
+    />
+  );
+}
+
+/** A field that is taken in with Enter or on leaving it. */
+export function TypedField({ label, text, commit }: { label: string; text: string; commit: (typed: string) => void }) {
+  const [typed, setTyped] = useState<string>();
+  const take = () => {
+    if (typed !== undefined && typed !== text) commit(typed);
+    setTyped(undefined);
+  };
+  return (
+    <input
+      className="field w-full"
+      aria-label={label}
+      value={typed ?? text}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={take}
+      onKeyDown={(event) => event.key === "Enter" && take()}
+    />
+  );
+}
+
+/** A row of a setting: what it is, and its choices. */
+export function Choices<T extends string>({
+  label,
+  value,
+  options,
+  set,
+}: {
+  label: string;
+  value: T;
+  options: readonly (readonly [T, string])[];
+  set: (value: T) => void;
+}) {
+  return (
+    <div role="radiogroup" aria-label={label} className="flex min-h-8 flex-wrap items-center gap-x-4">
+      <span className="w-40 text-ink-2">{label}</span>
+      {options.map(([one, name]) => (
+        <button
+          key={one}
+          role="radio"
+          aria-checked={one === value}
+          className={`min-h-6 ${one === value ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2 hover:text-ink"}`}
+          onClick={() => set(one)}
+        >
+          {name}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+function TimeWriting() {
+  const { firstWeekday, hour12, snapMinutes, showWeekNumbers } = useSettings();
+  const act = useAct();
+  const style = useTimeStyle();
+  const name = (day: number) => dateText(addDays(someMonday, day - 1), "full", style).split(" ")[0]!;
+  return (
+    <Section title="Days and hours">
+      <Choices
+        label="The week begins on"
+        value={String(firstWeekday ?? "")}
+        options={[
+          ["", "as usual here"],
+          ["1", name(1)],
+          ["6", name(6)],
+          ["7", name(7)],
+        ]}
+        set={(value) => act(saveSettings, { firstWeekday: value === "" ? undefined : Number(value) })}
+      />
+      <Choices
+        label="Clock"
+        value={hour12 === undefined ? "" : hour12 ? "12" : "24"}
+        options={[
+          ["", "as usual here"],
+          ["24", "24 hours"],
+          ["12", "12 hours"],
+        ]}
+        set={(value) => act(saveSettings, { hour12: value === "" ? undefined : value === "12" })}
+      />
+      <Choices
+        label="Week numbers"
+        value={showWeekNumbers ? "yes" : "no"}
+        options={[
+          ["yes", "shown"],
+          ["no", "not shown"],
+        ]}
+        set={(value) => act(saveSettings, { showWeekNumbers: value === "yes" })}
+      />
+      <Choices
+        label="Steps on the rail"
+        value={String(snapMinutes)}
+        options={["1", "5", "10", "15", "30"].map((step) => [step, `${step} min`] as const)}
+        set={(value) => act(saveSettings, { snapMinutes: Number(value) })}
+      />
+    </Section>
+  );
+}
+
+function Priorities() {
+  const { priorities } = useSettings();
+  const act = useAct();
+  const save = (levels: readonly PriorityLevel[]) => act(saveSettings, { priorities: levels });
+  const move = (at: number, by: number) => {
+    const levels = [...priorities];
+    const [level] = levels.splice(at, 1);
+    if (level) levels.splice(at + by, 0, level);
+    save(levels);
+  };
+  return (
+    <Section
+      title="Priority levels"
+      note="From the most pressing to the least. These words are understood when something is added."
+    >
+      <ol>
+        {priorities.map((level, at) => (
+          <li key={level.id} className="flex items-center gap-2 py-0.5">
+            <div className="w-48">
+              <TypedField
+                label={`Level ${at + 1}`}
+                text={level.title}
+                commit={(title) =>
+                  save(priorities.map((one) => (one.id === level.id ? { ...one, title: title.trim() } : one)))
+                }
+              />
+            </div>
+            <button
+              className="button-quiet"
+              disabled={at === 0}
+              aria-label={`Move ${level.title} up`}
+              onClick={() => move(at, -1)}
+            >
+              Up
+            </button>
+            <button
+              className="button-quiet"
+              disabled={at === priorities.length - 1}
+              aria-label={`Move ${level.title} down`}
+              onClick={() => move(at, 1)}
+            >
+              Down
+            </button>
+            <button
+              className="button-quiet"
+              aria-label={`Take ${level.title} out`}
+              onClick={() => save(priorities.filter((one) => one.id !== level.id))}
+            >
+              Take out
+            </button>
+          </li>
+        ))}
+      </ol>
+      <button
+        className="button mt-2"
+        onClick={() => save([...priorities, { id: newId(), title: freshName(priorities) }])}
+      >
+        Add a level
+      </button>
+    </Section>
+  );
+}
+
+function freshName(levels: readonly PriorityLevel[]): string {
+  for (let number = levels.length + 1; ; number++)
+    if (!levels.some((level) => level.title === `Level ${number}`)) return `Level ${number}`;
+}

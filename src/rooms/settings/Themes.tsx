@@ -1,0 +1,88 @@
+"use client";
+import { useState, type FormEvent } from "react";
+import { addRecord, editRecord, removeRecord } from "@/core/commands";
+import { dyes, type Dye, type Theme } from "@/core/model";
+import { durationText, parseDuration } from "@/core/time";
+import { notify } from "@/ui/notices";
+import { useAct, useList } from "@/ui/workspaceContext";
+import { Section, TypedField } from "./SettingsRoom";
+
+/** The kinds of work, each with its dye and the hours a week it should get. */
+export function Themes() {
+  const themes = useList("kind", "theme") as readonly Theme[];
+  const act = useAct();
+  const [title, setTitle] = useState("");
+  const edit = (theme: Theme, fields: Partial<Record<keyof Theme, unknown>>) =>
+    act(editRecord, { id: theme.id, fields });
+  const add = (event: FormEvent) => {
+    event.preventDefault();
+    const free = dyes.find((dye) => !themes.some((theme) => theme.dye === dye)) ?? "slate";
+    if (act(addRecord, { kind: "theme", title, dye: free }) !== undefined) setTitle("");
+  };
+  return (
+    <Section title="Themes" note="The kinds of work. A theme’s dye colours its tasks, blocks and events everywhere.">
+      {themes.length === 0 && (
+        <p className="mb-2 text-ink-3">There is no theme yet. Name the first kind of work below.</p>
+      )}
+      <ul>
+        {themes.map((theme) => (
+          <li key={theme.id} className="flex flex-wrap items-center gap-2 py-0.5">
+            <i className="diamond mx-1" data-dye={theme.dye} />
+            <div className="w-48">
+              <TypedField
+                label={`Name of ${theme.title}`}
+                text={theme.title}
+                commit={(name) => edit(theme, { title: name.trim() })}
+              />
+            </div>
+            <select
+              className="field"
+              aria-label={`Dye of ${theme.title}`}
+              value={theme.dye}
+              onChange={(event) => edit(theme, { dye: event.target.value as Dye })}
+            >
+              {dyes.map((dye) => (
+                <option key={dye} value={dye}>
+                  {dye[0]!.toUpperCase() + dye.slice(1)}
+                </option>
+              ))}
+            </select>
+            <div className="w-20">
+              <TypedField
+                label={`Weekly target of ${theme.title}`}
+                text={theme.weeklyMinutes === undefined ? "" : durationText(theme.weeklyMinutes)}
+                commit={(typed) => {
+                  const minutes = typed.trim() === "" ? undefined : parseDuration(typed);
+                  if (typed.trim() !== "" && minutes === undefined)
+                    notify({
+                      text: `“${typed}” is not a length of time, like “9 h”. Nothing was changed.`,
+                      tone: "refused",
+                    });
+                  else edit(theme, { weeklyMinutes: minutes });
+                }}
+              />
+            </div>
+            <span className="text-ink-2">a week</span>
+            <button
+              className="button-quiet"
+              aria-label={`Remove ${theme.title}`}
+              onClick={() => act(removeRecord, { id: theme.id })}
+            >
+              Remove
+            </button>
+          </li>
+        ))}
+      </ul>
+      <form className="mt-2 flex gap-2" onSubmit={add}>
+        <input
+          className="field w-48"
+          aria-label="Name of a new theme"
+          placeholder="A kind of work"
+          value={title}
+          onChange={(event) => setTitle(event.target.value)}
+        />
+        <button className="button">Add a theme</button>
+      </form>
+    </Section>
+  );
+}

@@ -1,0 +1,66 @@
+"use client";
+import { useState } from "react";
+import { Dialog } from "@/ui/Dialog";
+import { useWorkspace } from "@/ui/workspaceContext";
+import { chooseWorkspace, clearDemo } from "../workspaces";
+import { Section } from "./SettingsRoom";
+
+/** Which workspace this browser opens: the person's own, or the demo's. */
+export function WorkspaceChoice() {
+  const { name, store, journal, close } = useWorkspace();
+  const [asking, setAsking] = useState(false);
+  const go = async (to: "own" | "demo") => {
+    await journal.durable();
+    chooseWorkspace(to);
+    location.assign("/");
+  };
+  const anew = async () => {
+    close();
+    await clearDemo();
+    chooseWorkspace("demo");
+    location.assign("/");
+  };
+  return (
+    <Section
+      title="Workspace"
+      note={
+        name === "demo"
+          ? "This is the demo. Nothing you do here touches your own workspace."
+          : `This is your own workspace, with ${store.size.toLocaleString()} records. Everything is kept in this browser.`
+      }
+    >
+      <div className="flex flex-wrap gap-3">
+        {name === "demo" ? (
+          <>
+            <button className="button" onClick={() => void go("own")}>
+              Go to my own workspace
+            </button>
+            <button className="button" onClick={() => setAsking(true)}>
+              Make the demo anew
+            </button>
+          </>
+        ) : (
+          <button className="button" onClick={() => void go("demo")}>
+            Look around in the demo
+          </button>
+        )}
+      </div>
+      {asking && (
+        <Dialog title="Make the demo anew?" onClose={() => setAsking(false)}>
+          <p>
+            What you changed in the demo is thrown away, and its data is made again around today. Your own workspace
+            stays as it is.
+          </p>
+          <div className="mt-4 flex gap-3">
+            <button className="button-filled" onClick={() => void anew()}>
+              Make it anew
+            </button>
+            <button className="button" onClick={() => setAsking(false)}>
+              Cancel
+            </button>
+          </div>
+        </Dialog>
+      )}
+    </Section>
+  );
+}

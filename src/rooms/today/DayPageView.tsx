@@ -1,0 +1,98 @@
+"use client";
+import { useCallback, useState } from "react";
+import { Popover } from "radix-ui";
+import { giveDay, usualBlockMinutes } from "@/core/commands";
+import { isUnfinished, type Id, type Task } from "@/core/model";
+import { plainTitle } from "@/core/page";
+import { dateText, weekNumber, type DateText } from "@/core/time";
+import { DayPicker } from "@/ui/DayPicker";
+import { startDrag } from "@/ui/drag";
+import { PageEditor, type LineHandle } from "@/ui/editor/PageEditor";
+import { useAct, useComputed, useList, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { LeftOverBand } from "./LeftOverBand";
+import { usePlacing } from "./placing";
+
+interface DayPageViewProps {
+  id: Id;
+  date: DateText;
+  today: DateText;
+}
+
+/** The page of a day: its heading, what was left over before it, and its writing. */
+export function DayPageView({ id, date, today }: DayPageViewProps) {
+  const style = useTimeStyle();
+  const store = useStore();
+  const act = useAct();
+  const { place } = usePlacing();
+  const [giving, setGiving] = useState<{ task: Id; x: number; y: number }>();
+  const lines = useList("linesByPage", id);
+  const tasks = lines.filter((record): record is Task => record.kind === "task" && record.state !== "dropped");
+  const done = tasks.filter((task) => !isUnfinished(task.state)).length;
+  const carried = useComputed(
+    useCallback(
+      (from) =>
+        (from.list("linesByPage", id) as readonly { kind: string; carried?: number }[]).filter(
+          (one) => one.kind === "task" && (one.carried ?? 0) > 0,
+        ).length,
+      [id],
+    ),
+  );
+
+  const draggedOf = (line: LineHandle) => {
+    const task = store.find("task", line.task);
+    const title = plainTitle(task?.title ?? line.words);
+    return task
+      ? ({ kind: "task", task: task.id, title, minutes: task.estimateMinutes || usualBlockMinutes } as const)
+      : ({ kind: "line", page: id, lineFrom: line.from, line: line.text, title, minutes: usualBlockMinutes } as const);
+  };
+  return (
+    <main data-pane="page" className="day-page min-w-0 flex-1 overflow-y-auto bg-sheet [scrollbar-width:thin]">
+      <div className="mx-auto max-w-[720px] px-9 pt-[22px] pb-24">
+        <h1 className="font-words text-[27px] leading-[33px] font-semibold tracking-[-0.01em]">
+          {dateText(date, "full", style)}
+        </h1>
+        <p className="mt-1 mb-3.5 flex flex-wrap gap-x-3.5 text-[12.5px] text-ink-2">
+          <span>Week {weekNumber(date)}</span>
+          {date.slice(0, 4) !== today.slice(0, 4) && <span>{date.slice(0, 4)}</span>}
+          {tasks.length > 0 && (
+            <span>
+              {done} of {tasks.length} {tasks.length === 1 ? "task" : "tasks"} done
+            </span>
+          )}
+          {carried > 0 && <span>{carried} carried here</span>}
+        </p>
+        {date === today && <LeftOverBand today={today} />}
+        <PageEditor
+          id={id}
+          date={date}
+          label={`Page of ${dateText(date, "full", style)}`}
+          placeholder="Write here. “- [ ]” begins a task, “12:15-13:00 lunch” sets an hour aside."
+          onPlace={(line) => place(draggedOf(line))}
+          onGiveDay={(line, at) => line.task && setGiving({ task: line.task, ...at })}
+          onDragLine={(event, line) => startDrag(event, { dragged: draggedOf(line) })}
+        />
+      </div>
+      {giving && (
+        <Popover.Root open onOpenChange={(open) => !open && setGiving(undefined)}>
+          <Popover.Anchor className="fixed size-0" style={{ left: giving.x, top: giving.y }} />
+          <Popover.Portal>
+            <Popover.Content
+              align="start"
+              className="z-40 border border-rule bg-sheet p-3"
+              aria-label="A day for the task"
+            >
+              <DayPicker
+                today={today}
+                value={store.find("task", giving.task)?.doDay}
+                onPick={(day) => {
+                  setGiving(undefined);
+                  act(giveDay, { tasks: [giving.task], day });
+                }}
+              />
+            </Popover.Content>
+          </Popover.Portal>
+        </Popover.Root>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,184 @@
+"use client";
+import { useCallback, useState } from "react";
+import { Popover } from "radix-ui";
+import { carry, giveDay, rest, setState } from "@/core/commands";
+import type { Id } from "@/core/model";
+import { plainTitle } from "@/core/page";
+import { carriedText, leftOver, type LeftOver } from "@/core/plan";
+import { addDays, estimateText, relativeDateText, type DateText } from "@/core/time";
+import { DayPicker } from "@/ui/DayPicker";
+import { openRecord } from "@/ui/navigation";
+import { useAct, useComputed, useSettings, useTimeStyle } from "@/ui/workspaceContext";
+
+const shownAtFirst = 5;
+
+/** What was left over from earlier days, at the top of today: each to be carried, put to rest, dropped or left. */
+export function LeftOverBand({ today }: { today: DateText }) {
+  const settings = useSettings();
+  const offered = useComputed(useCallback((store) => leftOver(store, today, settings), [today, settings]));
+  const [chosen, setChosen] = useState<ReadonlySet<Id>>(new Set());
+  const [open, setOpen] = useState(false);
+  const [all, setAll] = useState(false);
+  if (offered.length === 0) return null;
+  const several = offered.filter(({ task }) => chosen.has(task.id)).map(({ task }) => task.id);
+  const done = () => setChosen(new Set());
+  const toggle = (id: Id) => {
+    const next = new Set(chosen);
+    if (!next.delete(id)) next.add(id);
+    setChosen(next);
+  };
+  const shown = all ? offered : offered.slice(0, shownAtFirst);
+  return (
+    <section aria-label="Left over" className="mb-4 border-y border-rule font-interface text-base">
+      <div className="flex min-h-8 flex-wrap items-center justify-between gap-x-3 py-1">
+        <button className="min-h-6 font-semibold" aria-expanded={open} onClick={() => setOpen(!open)}>
+          <span className="text-ink">
+            {offered.length} {offered.length === 1 ? "task" : "tasks"} left over
+          </span>
+          <span className="font-[450] text-ink-2"> from earlier days</span>
+          <span className="link ml-2 font-semibold">{open ? "Close" : "Decide"}</span>
+        </button>
+        {several.length > 0 ? (
+          <Choices ids={several} today={today} label={`${several.length} chosen`} onDone={done} />
+        ) : (
+          open &&
+          offered.length > 1 && (
+            <button className="link min-h-6" onClick={() => setChosen(new Set(offered.map(({ task }) => task.id)))}>
+              Choose all
+            </button>
+          )
+        )}
+      </div>
+      {open && (
+        <ul className="border-t border-hairline">
+          {shown.map((item) => (
+            <Row key={item.task.id} item={item} today={today} chosen={chosen.has(item.task.id)} onToggle={toggle} />
+          ))}
+        </ul>
+      )}
+      {open && offered.length > shown.length && (
+        <button className="link my-1 min-h-6 font-semibold" onClick={() => setAll(true)}>
+          Show {offered.length - shown.length} more
+        </button>
+      )}
+    </section>
+  );
+}
+
+function Row({
+  item: { task, parts },
+  today,
+  chosen,
+  onToggle,
+}: {
+  item: LeftOver;
+  today: DateText;
+  chosen: boolean;
+  onToggle: (id: Id) => void;
+}) {
+  const style = useTimeStyle();
+  const facts = [
+    `from ${relativeDateText(task.doDay as DateText, today, style)}`,
+    ...(task.carried > 0 ? [carriedText(task.carried)] : []),
+    ...(task.estimateMinutes ? [estimateText(task.estimateMinutes)] : []),
+    ...(parts.length > 0 ? [`with ${parts.length} ${parts.length === 1 ? "part" : "parts"}`] : []),
+  ];
+  return (
+    <li className="flex flex-wrap items-center gap-x-3 border-b border-hairline py-1 last:border-0">
+      <input
+        type="checkbox"
+        className="size-4 flex-none accent-[var(--woad)]"
+        aria-label={`Choose ${plainTitle(task.title)}`}
+        checked={chosen}
+        onChange={() => onToggle(task.id)}
+      />
+      <button className="min-w-40 flex-1 text-left" onClick={() => openRecord(task.id)}>
+        <span className="block font-words text-page leading-5">{plainTitle(task.title)}</span>
+        <span className="block text-small text-ink-2">{facts.join(", ")}</span>
+      </button>
+      <Choices ids={[task.id]} today={today} label={plainTitle(task.title)} />
+    </li>
+  );
+}
+
+/** What can be done with tasks that were left over. */
+function Choices({
+  ids,
+  today,
+  label,
+  onDone,
+}: {
+  ids: readonly Id[];
+  today: DateText;
+  label: string;
+  onDone?: () => void;
+}) {
+  const act = useAct();
+  const run = (work: () => string | undefined) => {
+    if (work() !== undefined) onDone?.();
+  };
+  return (
+    <div role="group" aria-label={label} className="flex flex-wrap items-center gap-x-1">
+      {onDone && <span className="mr-1 text-ink-2">{label}</span>}
+      <button
+        className="button-quiet font-semibold text-woad"
+        onClick={() => run(() => act(carry, { tasks: ids, to: today }))}
+      >
+        Today
+      </button>
+      <DayChoice
+        label="Another day"
+        today={today}
+        from={addDays(today, 1)}
+        onPick={(to) => run(() => act(carry, { tasks: ids, to }))}
+      />
+      <DayChoice
+        label="Rest until"
+        today={today}
+        from={addDays(today, 1)}
+        onPick={(until) => run(() => act(rest, { tasks: ids, until }))}
+      />
+      <button className="button-quiet" onClick={() => run(() => act(setState, { tasks: ids, state: "dropped" }))}>
+        Drop
+      </button>
+      <button
+        className="button-quiet"
+        title="It stays where it was written, without a day"
+        onClick={() => run(() => act(giveDay, { tasks: ids, day: undefined }))}
+      >
+        Leave
+      </button>
+    </div>
+  );
+}
+
+function DayChoice({
+  label,
+  today,
+  from,
+  onPick,
+}: {
+  label: string;
+  today: DateText;
+  from: DateText;
+  onPick: (date: DateText) => void;
+}) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger className="button-quiet">{label}</Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content align="end" className="z-40 border border-rule bg-sheet p-3" aria-label={label}>
+          <DayPicker
+            today={today}
+            from={from}
+            onPick={(date) => {
+              setOpen(false);
+              onPick(date);
+            }}
+          />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

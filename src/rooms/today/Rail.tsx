@@ -1,0 +1,492 @@
+"use client";
+import {
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent as ReactPointerEvent,
+} from "react";
+import { moveItem, place as placeTask, placeLine, takeOff, usualBlockMinutes } from "@/core/commands";
+import type { Block, Event } from "@/core/model";
+import {
+  allDayEvents,
+  columns,
+  dayItems,
+  firstFit,
+  freeTime,
+  loadOf,
+  localSpan,
+  totalMinutes,
+  unplacedMinutes,
+  type DayItem,
+} from "@/core/plan";
+import {
+  addDays,
+  addMinutes,
+  clockChange,
+  clockText,
+  dateOf,
+  dateText,
+  durationText,
+  isMoment,
+  minuteOf,
+  minuteOn,
+  minutesBetween,
+  momentAt,
+  moveZone,
+  rangeText,
+  workingDay,
+  type DateText,
+} from "@/core/time";
+import { useNow } from "@/ui/clock";
+import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
+import { dayAddress, goTo, openRecord } from "@/ui/navigation";
+import { notify } from "@/ui/notices";
+import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { DrawForm } from "./DrawForm";
+import { usePlacing } from "./placing";
+import { RailItem } from "./RailItem";
+
+export const hourPixels = 63;
+const minutePixels = hourPixels / 60;
+/** An item shorter than this is drawn as long as this, so that it can be read and grabbed. */
+const leastMinutes = 18;
+const dayPixels = 24 * hourPixels;
+
+/** A stretch that is shown before it is there. */
+interface Ghost {
+  startMinute: number;
+  endMinute: number;
+  title: string;
+  text: string;
+}
+
+/** The hours of a day, drawn to scale, with what lies on them. */
+export function Rail({ date, today }: { date: DateText; today: DateText }) {
+  const store = useStore();
+  const settings = useSettings();
+  const style = useTimeStyle();
+  const act = useAct();
+  const { placing, place } = usePlacing();
+  const { zone } = store.clock;
+  const now = useNow(store.clock);
+  const scroller = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLDivElement>(null);
+  const [ghost, setGhost] = useState<Ghost>();
+  const [drawn, setDrawn] = useState<{ startMinute: number; endMinute: number }>();
+  const [cursor, setCursor] = useState<number>();
+
+  const items = useComputed(useCallback((from) => dayItems(from, date, zone), [date, zone]));
+  const wholeDay = useComputed(useCallback((from) => allDayEvents(from, date), [date]));
+  const load = useComputed(useCallback((from) => loadOf(from, date, settings, zone), [date, settings, zone]));
+  const layout = useMemo(() => columns(items, leastMinutes), [items]);
+  const hours = workingDay(settings.workingWeek, date);
+  const nowMinute = date === today ? minuteOf(now) : undefined;
+  const free = useComputed(
+    useCallback(
+      (from) => (date < today ? [] : freeTime(from, date, settings, zone, nowMinute ?? 0)),
+      [date, today, settings, zone, nowMinute],
+    ),
+  );
+  const snap = settings.snapMinutes;
+  const change = clockChange(date, zone);
+
+  useLayoutEffect(() => {
+    const element = scroller.current;
+    if (!element) return;
+    const from = Math.min(hours?.startMinute ?? 480, nowMinute === undefined ? 1440 : Math.max(0, nowMinute - 180));
+    element.scrollTop = Math.max(0, from * minutePixels - 6);
+    // Only when another day is opened: later the place one scrolled to stays.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [date]);
+
+  const becomes = useCallback(
+    (more: number) => {
+      const { plannedMinutes, capacityMinutes } = loadOf(store, date, settings, zone);
+      const planned = durationText(plannedMinutes + more);
+      return capacityMinutes ? `day becomes ${planned} of ${durationText(capacityMinutes)}` : `day becomes ${planned}`;
+    },
+    [store, date, settings, zone],
+  );
+
+  /** What a drop of `dragged` from `startMinute` on would do. */
+  const preview = useCallback(
+    (dragged: Dragged, startMinute: number, minutes = dragged.minutes): Ghost => {
+      let more = 0;
+      if (dragged.kind === "task") {
+        const task = store.find("task", dragged.task);
+        const counted = task && task.doDay === date ? unplacedMinutes(store, task, date) : 0;
+        more = Math.max(0, minutes - counted);
+      } else if (dragged.kind === "item") {
+        const item = store.get(dragged.id);
+        const here = items.find((one) => one.record.id === dragged.id);
+        const isWork = item?.kind === "event" || (item?.kind === "block" && Boolean(item.task ?? item.theme));
+        more = isWork ? minutes - (here ? here.endMinute - here.startMinute : 0) : 0;
+      }
+      const range = rangeText(startMinute, startMinute + minutes, style);
+      const text = `${dateText(date, "weekday", style)} ${range}, ${becomes(more)}`;
+      return { startMinute, endMinute: startMinute + minutes, title: dragged.title, text };
+    },
+    [store, date, items, style, becomes],
+  );
+
+  const minuteAt = useCallback(
+    (y: number, by = snap) => {
+      const top = canvas.current?.getBoundingClientRect().top ?? 0;
+      const minute = Math.round((y - top) / minutePixels / by) * by;
+      return Math.max(0, Math.min(1440 - by, minute));
+    },
+    [snap],
+  );
+
+  const put = useCallback(
+    (dragged: Dragged, startMinute: number) => {
+      const start = momentAt(date, startMinute);
+      if (dragged.kind === "task") act(placeTask, { task: dragged.task, start, minutes: dragged.minutes });
+      else if (dragged.kind === "line")
+        act(placeLine, {
+          page: dragged.page,
+          lineFrom: dragged.lineFrom,
+          line: dragged.line,
+          start,
+          minutes: dragged.minutes,
+        });
+      else moveTo(dragged.id, start);
+
+      function moveTo(id: string, local: string) {
+        const item = store.get(id);
+        if (item?.kind !== "block" && item?.kind !== "event") return;
+        const from = item.kind === "event" && item.zone ? moveZone(local, zone, item.zone) : local;
+        act(moveItem, { id, start: from, end: addMinutes(from, minutesBetween(item.start, item.end)) });
+      }
+    },
+    [act, date, store, zone],
+  );
+
+  useEffect(() => {
+    const element = scroller.current;
+    if (!element) return;
+    const startOf = (dragged: Dragged, y: number) =>
+      minuteAt(y - (dragged.kind === "item" ? dragged.grabMinutes * minutePixels : 0));
+    return addDropZone({
+      element,
+      scroller: element,
+      leave: () => setGhost(undefined),
+      over(dragged, _x, y) {
+        const next = preview(dragged, startOf(dragged, y));
+        setGhost((shown) => (shown?.startMinute === next.startMinute && shown.text === next.text ? shown : next));
+        return next.text;
+      },
+      drop: (dragged, _x, y) => put(dragged, startOf(dragged, y)),
+    });
+  }, [minuteAt, preview, put]);
+
+  // Placing by keyboard: the same ghost, moved by arrows, let down by Enter.
+  useEffect(() => {
+    if (!placing) return;
+    const gaps = freeTime(store, date, settings, zone, nowMinute ?? 0);
+    let at = firstFit(gaps, placing.minutes) ?? Math.ceil((nowMinute ?? 540) / snap) * snap;
+    const show = () => {
+      const next = preview(placing, at);
+      setGhost(next);
+      notify({ text: `${next.title}: ${next.text}. Arrows move it, Enter places it, Escape leaves it.` });
+      scroller.current?.scrollTo({ top: Math.max(0, at * minutePixels - 160) });
+    };
+    const end = () => {
+      setGhost(undefined);
+      place(undefined);
+    };
+    const press = (event: globalThis.KeyboardEvent) => {
+      const step = { ArrowUp: -1, ArrowDown: 1 }[event.key];
+      if (step !== undefined) at = Math.max(0, Math.min(1440 - snap, at + step * (event.shiftKey ? 60 : snap)));
+      else if (event.key === "Enter") {
+        put(placing, at);
+        end();
+      } else if (event.key === "Escape") {
+        notify(undefined);
+        end();
+      } else if (/^.$|^Tab$/.test(event.key)) {
+        notify(undefined);
+        end();
+        return;
+      } else return;
+      event.preventDefault();
+      event.stopPropagation();
+      if (step !== undefined) show();
+    };
+    show();
+    addEventListener("keydown", press, true);
+    return () => removeEventListener("keydown", press, true);
+    // The ghost lives from the key that began it to the one that ends it; nothing else begins it anew.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [placing]);
+
+  /** Draws a stretch on empty hours, from a press to where it is let go. */
+  const draw = (event: ReactPointerEvent) => {
+    if (event.button !== 0 || event.target !== event.currentTarget || event.pointerType === "touch") return;
+    const first = minuteAt(event.clientY);
+    let moved = false;
+    const span = (y: number) => {
+      const other = minuteAt(y);
+      const [startMinute, endMinute] = other < first ? [other, first] : [first, Math.max(other, first + snap)];
+      return { startMinute, endMinute: Math.min(1440, endMinute) };
+    };
+    const move = (next: PointerEvent) => {
+      if (!moved && Math.abs(next.clientY - event.clientY) < 5) return;
+      moved = true;
+      const { startMinute, endMinute } = span(next.clientY);
+      setGhost({
+        startMinute,
+        endMinute,
+        title: "",
+        text: `${rangeText(startMinute, endMinute, style)}, ${durationText(endMinute - startMinute)}`,
+      });
+    };
+    const end = (next?: PointerEvent) => {
+      removeEventListener("pointermove", move);
+      removeEventListener("pointerup", end);
+      removeEventListener("keydown", escape, true);
+      setGhost(undefined);
+      if (moved && next) setDrawn(span(next.clientY));
+    };
+    const escape = (key: globalThis.KeyboardEvent) => {
+      if (key.key === "Escape") end();
+    };
+    addEventListener("pointermove", move);
+    addEventListener("pointerup", end);
+    addEventListener("keydown", escape, true);
+  };
+
+  const press = (event: KeyboardEvent) => {
+    if (event.target !== event.currentTarget || event.altKey) return;
+    const at = cursor ?? nowMinute ?? hours?.startMinute ?? 540;
+    const step = { ArrowUp: -1, ArrowDown: 1 }[event.key];
+    if (step !== undefined) {
+      const next = Math.max(
+        0,
+        Math.min(1440 - snap, Math.round(at / snap) * snap + step * (event.shiftKey ? 60 : snap)),
+      );
+      setCursor(next);
+      notify({ text: `${clockText(next, style)}. Enter sets time aside here.` });
+    } else if (event.key === "Enter") {
+      const startMinute = Math.round(at / snap) * snap;
+      setDrawn({ startMinute, endMinute: Math.min(1440, startMinute + usualBlockMinutes) });
+    } else return;
+    event.preventDefault();
+  };
+
+  const freeMinutes = totalMinutes(free);
+  const over = load.capacityMinutes > 0 && load.plannedMinutes > load.capacityMinutes;
+  return (
+    <section
+      aria-label="Hours"
+      data-pane="rail"
+      className="rail relative flex w-[292px] flex-none flex-col border-r border-rule bg-sheet"
+    >
+      <h2 className="flex h-9 flex-none items-center justify-between px-3.5 font-semibold text-ink-2">
+        <span className={over ? "text-madder" : ""}>
+          {over
+            ? `${durationText(load.plannedMinutes)} of ${durationText(load.capacityMinutes)}`
+            : load.plannedMinutes > 0
+              ? `${durationText(load.plannedMinutes)} planned`
+              : "Nothing planned"}
+        </span>
+        {date >= today && hours && (
+          <span>{freeMinutes > 0 ? `${durationText(freeMinutes)} free` : "nothing free"}</span>
+        )}
+        {date >= today && !hours && <span>free day</span>}
+      </h2>
+      {wholeDay.map((event) => (
+        <AllDay key={event.id} event={event} />
+      ))}
+      {change !== 0 && (
+        <p className="flex-none border-b border-hairline px-3.5 pb-1.5 text-small text-ink-2">
+          The clocks go {change > 0 ? "forward" : "back"} by {durationText(Math.abs(change))} on this day.
+        </p>
+      )}
+      <div ref={scroller} className="relative min-h-0 flex-1 overflow-x-hidden overflow-y-auto [scrollbar-width:thin]">
+        <div
+          ref={canvas}
+          tabIndex={0}
+          data-pane-focus=""
+          role="group"
+          aria-label={`Hours of ${dateText(date, "full", style)}`}
+          className="relative my-1.5 outline-offset-[-2px]"
+          style={{ height: dayPixels }}
+          onPointerDown={draw}
+          onDoubleClick={(event) => {
+            if (event.target !== event.currentTarget) return;
+            const startMinute = minuteAt(event.clientY, 15);
+            setDrawn({ startMinute, endMinute: Math.min(1440, startMinute + usualBlockMinutes) });
+          }}
+          onKeyDown={press}
+          onBlur={() => setCursor(undefined)}
+        >
+          <Outside hours={hours} />
+          {Array.from({ length: 25 }, (_, hour) => (
+            <div
+              key={hour}
+              className="pointer-events-none absolute inset-x-0 border-t border-hairline"
+              style={{ top: hour * hourPixels }}
+            >
+              <span className="absolute -top-2 left-0 w-11 bg-sheet pr-1 text-right text-[11px] leading-4 text-ink-3">
+                {hourText(hour, style.hour12)}
+              </span>
+            </div>
+          ))}
+          {items.map((item, at) => (
+            <RailItem
+              key={item.record.id}
+              item={item}
+              column={layout[at]!}
+              minutePixels={minutePixels}
+              leastMinutes={leastMinutes}
+              snap={snap}
+              onGhost={setGhost}
+              preview={preview}
+              onKeyMove={(change) => keyMove(item, change)}
+              onGrab={(event, grabMinutes) => grab(event, item, grabMinutes)}
+              onTakeOff={() => takeItemOff(item.record)}
+            />
+          ))}
+          {ghost && <GhostBlock ghost={ghost} />}
+          {drawn && (
+            <DrawForm
+              date={date}
+              {...drawn}
+              top={drawn.startMinute * minutePixels}
+              height={(drawn.endMinute - drawn.startMinute) * minutePixels}
+              onClose={() => {
+                setDrawn(undefined);
+                canvas.current?.focus({ preventScroll: true });
+              }}
+            />
+          )}
+          {cursor !== undefined && (
+            <div
+              className="pointer-events-none absolute inset-x-0 border-t-2 border-woad"
+              style={{ top: cursor * minutePixels }}
+            />
+          )}
+          {nowMinute !== undefined && (
+            <NowLine minute={nowMinute} text={clockText(nowMinute, style)} top={nowMinute * minutePixels} />
+          )}
+        </div>
+      </div>
+    </section>
+  );
+
+  function grab(event: PointerEvent, item: DayItem, grabMinutes: number) {
+    const { record } = item;
+    startDrag(event, {
+      dragged: { kind: "item", id: record.id, title: titleOf(record), minutes: spanMinutes(record), grabMinutes },
+      elsewhere: record.kind === "block" ? "let go here to take it off the hours" : "",
+      onMissed: () => record.kind === "block" && takeItemOff(record),
+    });
+  }
+
+  function titleOf(record: Block | Event): string {
+    return record.kind === "block" && record.task
+      ? (store.find("task", record.task)?.title ?? record.title)
+      : record.title;
+  }
+
+  function spanMinutes(record: Block | Event): number {
+    return isMoment(record.start) ? minutesBetween(record.start, record.end) : 0;
+  }
+
+  function takeItemOff(record: Block | Event) {
+    if (record.kind === "block") act(takeOff, { block: record.id });
+    else
+      notify({ text: "An event stays on its time. It can be removed from its sheet: press Enter.", tone: "refused" });
+  }
+
+  function keyMove(item: DayItem, { start, end, days }: { start: number; end: number; days: number }) {
+    const { record } = item;
+    if (!isMoment(record.start)) return;
+    const group = `move ${record.id}`;
+    act(
+      moveItem,
+      { id: record.id, start: addMinutes(shift(record.start), start), end: addMinutes(shift(record.end), end) },
+      { group },
+    );
+    if (days !== 0) {
+      const span = localSpan(record, zone);
+      goTo(dayAddress(addDays(dateOf(span.start), days), today));
+      setTimeout(() => document.querySelector<HTMLElement>(`[data-item="${record.id}"]`)?.focus(), 60);
+    }
+
+    function shift(moment: string) {
+      return days === 0 ? moment : momentAt(addDays(dateOf(moment), days), minuteOn(dateOf(moment), moment));
+    }
+  }
+}
+
+function hourText(hour: number, hour12: boolean): string {
+  if (!hour12) return `${hour}:00`;
+  return `${hour % 12 === 0 ? 12 : hour % 12} ${hour % 24 < 12 ? "am" : "pm"}`;
+}
+
+function Outside({ hours }: { hours: ReturnType<typeof workingDay> }) {
+  const bands = hours
+    ? [
+        [0, hours.startMinute],
+        [hours.endMinute, 1440],
+      ]
+    : [[0, 1440]];
+  return bands.map(([from, to]) => (
+    <div
+      key={from}
+      aria-hidden
+      className="cloth-outside pointer-events-none absolute right-0 left-11.5"
+      style={{ top: from! * minutePixels, height: (to! - from!) * minutePixels }}
+    />
+  ));
+}
+
+function NowLine({ minute, text, top }: { minute: number; text: string; top: number }) {
+  return (
+    <div
+      role="img"
+      aria-label={`Now, ${text}`}
+      data-now={minute}
+      className="pointer-events-none absolute inset-x-0 z-10 border-t-[1.5px] border-madder"
+      style={{ top }}
+    >
+      <span className="absolute -top-[9px] left-1.5 rounded-[2px] bg-madder px-1 text-[10.5px] leading-[17px] font-[650] text-sheet">
+        {text}
+      </span>
+    </div>
+  );
+}
+
+function GhostBlock({ ghost }: { ghost: Ghost }) {
+  const height = Math.max(12, (ghost.endMinute - ghost.startMinute) * minutePixels);
+  return (
+    <div
+      data-ghost
+      className="cloth-drawn pointer-events-none absolute right-3 left-[52px] z-20 overflow-visible px-2 py-0.5"
+      style={{ top: ghost.startMinute * minutePixels, height }}
+    >
+      <span className="block truncate font-semibold">{ghost.title}</span>
+      <span className="inline-block rounded-[2px] bg-sheet/90 text-small text-ink">{ghost.text}</span>
+    </div>
+  );
+}
+
+function AllDay({ event }: { event: Event }) {
+  const store = useStore();
+  const dye = store.find("theme", event.theme)?.dye ?? "slate";
+  return (
+    <button
+      data-dye={dye}
+      className="cloth-event mx-3 mb-1 ml-[52px] min-h-6 flex-none truncate px-2 text-left font-[560]"
+      onClick={() => openRecord(event.id)}
+    >
+      {event.title}
+    </button>
+  );
+}

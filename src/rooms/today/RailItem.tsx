@@ -1,0 +1,163 @@
+"use client";
+import { memo, type KeyboardEvent, type PointerEvent as ReactPointerEvent } from "react";
+import { moveItem } from "@/core/commands";
+import { isUnfinished } from "@/core/model";
+import { plainTitle } from "@/core/page";
+import type { Column, DayItem } from "@/core/plan";
+import { addMinutes, estimateText, rangeText } from "@/core/time";
+import { swallowClick, type Dragged } from "@/ui/drag";
+import { openRecord } from "@/ui/navigation";
+import { useAct, useRecord, useTimeStyle } from "@/ui/workspaceContext";
+
+interface Ghost {
+  startMinute: number;
+  endMinute: number;
+  title: string;
+  text: string;
+}
+
+interface RailItemProps {
+  item: DayItem;
+  column: Column;
+  minutePixels: number;
+  leastMinutes: number;
+  snap: number;
+  onGhost: (ghost: Ghost | undefined) => void;
+  preview: (dragged: Dragged, startMinute: number, minutes?: number) => Ghost;
+  onKeyMove: (change: { start: number; end: number; days: number }) => void;
+  onGrab: (event: PointerEvent, grabMinutes: number) => void;
+  onTakeOff: () => void;
+}
+
+/** One block or event on the rail: press and pull to move it, at an edge to stretch it, or by keys. */
+export const RailItem = memo(function RailItem(props: RailItemProps) {
+  const { item, column, minutePixels, leastMinutes, snap, onGhost, preview, onKeyMove, onGrab, onTakeOff } = props;
+  const { record, startMinute, endMinute } = item;
+  const style = useTimeStyle();
+  const act = useAct();
+  const task = useRecord(record.kind === "block" ? record.task : undefined);
+  const theme = useRecord(record.theme ?? (task?.kind === "task" ? task.theme : undefined));
+  const done = task?.kind === "task" && !isUnfinished(task.state);
+  const title = plainTitle(
+    (task?.kind === "task" ? task.title : record.title) || (theme?.kind === "theme" ? theme.title : "Untitled"),
+  );
+  const dye = theme?.kind === "theme" ? theme.dye : record.kind === "event" ? "cochineal" : "weld";
+  const height = Math.max(endMinute - startMinute, leastMinutes) * minutePixels - 2;
+  const range = rangeText(startMinute, endMinute, style);
+  const place = record.kind === "event" && record.place ? `, ${record.place}` : "";
+  const took =
+    done && task.tookMinutes !== undefined
+      ? `${range.split(" to ")[0]}, took ${estimateText(task.tookMinutes)}`
+      : undefined;
+  const spill = item.beginsBefore ? " (since the day before)" : item.endsAfter ? " (into the next day)" : "";
+  const cloth = record.kind === "event" ? "cloth-event" : done ? "cloth-done" : "cloth-planned";
+
+  const press = (event: KeyboardEvent) => {
+    if (event.target !== event.currentTarget) return;
+    const step = { ArrowUp: -snap, ArrowDown: snap }[event.key];
+    if (event.altKey) return;
+    if (step !== undefined) {
+      if (event.shiftKey) onKeyMove({ start: 0, end: step, days: 0 });
+      else if (event.ctrlKey || event.metaKey) onKeyMove({ start: step, end: 0, days: 0 });
+      else onKeyMove({ start: step, end: step, days: 0 });
+    } else if (event.key === "ArrowLeft" || event.key === "ArrowRight")
+      onKeyMove({ start: 0, end: 0, days: event.key === "ArrowLeft" ? -1 : 1 });
+    else if (event.key === "Delete" || event.key === "Backspace") onTakeOff();
+    else if (event.key === "Enter" || event.key === " ") open();
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const open = () => openRecord(task?.id ?? record.id);
+
+  const grab = (event: ReactPointerEvent) => {
+    if ((event.target as HTMLElement).dataset.edge) return;
+    const top = event.currentTarget.getBoundingClientRect().top;
+    onGrab(event.nativeEvent, (event.clientY - top) / minutePixels);
+  };
+
+  /** Stretches one edge with the pointer; the other stays. */
+  const stretch = (edge: "start" | "end") => (down: ReactPointerEvent) => {
+    if (down.button !== 0) return;
+    down.stopPropagation();
+    let by = 0;
+    const dragged: Dragged = { kind: "item", id: record.id, title, minutes: endMinute - startMinute, grabMinutes: 0 };
+    const move = (event: PointerEvent) => {
+      const raw = (event.clientY - down.clientY) / minutePixels;
+      const from = edge === "start" ? startMinute : endMinute;
+      const to = Math.round((from + raw) / snap) * snap;
+      const bounded =
+        edge === "start"
+          ? Math.min(Math.max(0, to), endMinute - snap)
+          : Math.max(Math.min(1440, to), startMinute + snap);
+      by = bounded - from;
+      const start = edge === "start" ? bounded : startMinute;
+      onGhost(preview(dragged, start, (edge === "end" ? bounded : endMinute) - start));
+    };
+    const end = (how: "keep" | "leave") => {
+      removeEventListener("pointermove", move);
+      removeEventListener("pointerup", keep);
+      removeEventListener("pointercancel", leave);
+      removeEventListener("keydown", escape, true);
+      onGhost(undefined);
+      if (how === "leave" || by === 0) return;
+      swallowClick();
+      const start = edge === "start" ? addMinutes(record.start, by) : record.start;
+      act(moveItem, { id: record.id, start, end: edge === "end" ? addMinutes(record.end, by) : record.end });
+    };
+    const keep = () => end("keep");
+    const leave = () => end("leave");
+    const escape = (event: globalThis.KeyboardEvent) => {
+      if (event.key !== "Escape") return;
+      event.stopPropagation();
+      end("leave");
+    };
+    addEventListener("pointermove", move);
+    addEventListener("pointerup", keep);
+    addEventListener("pointercancel", leave);
+    addEventListener("keydown", escape, true);
+  };
+
+  const width = 100 / column.of;
+  return (
+    <div
+      role="button"
+      tabIndex={0}
+      data-item={record.id}
+      data-dye={dye}
+      aria-label={`${title}, ${range}${place}${done ? ", done" : ""}${spill}`}
+      className={`rail-item ${cloth} absolute touch-none overflow-hidden px-2 text-[12.5px] font-[560] select-none ${height < 30 ? "leading-[15px]" : "py-[3px] leading-4"}`}
+      style={{
+        top: startMinute * minutePixels + 1,
+        height,
+        left: `calc(52px + (100% - 64px) * ${(column.column * width) / 100})`,
+        width: `calc((100% - 64px) * ${(column.span * width) / 100} - ${column.column + column.span < column.of ? 3 : 0}px)`,
+      }}
+      onPointerDown={grab}
+      onClick={open}
+      onKeyDown={press}
+    >
+      <span
+        data-edge="start"
+        aria-hidden
+        className="absolute inset-x-0 top-0 h-1.5 cursor-ns-resize"
+        onPointerDown={stretch("start")}
+      />
+      <span className={height < 34 ? "block truncate" : "line-clamp-2"}>
+        {title}
+        {height < 34 && column.of === 1 && (
+          <span className="font-[450] text-ink-2"> {took ? took.replace(/^.*?, /, "") : range.split(" to ")[0]}</span>
+        )}
+      </span>
+      {height >= 34 && (
+        <span className="block truncate text-small font-[450] text-ink-2">{took ?? `${range}${place}${spill}`}</span>
+      )}
+      <span
+        data-edge="end"
+        aria-hidden
+        className="absolute inset-x-0 bottom-0 h-1.5 cursor-ns-resize"
+        onPointerDown={stretch("end")}
+      />
+    </div>
+  );
+});

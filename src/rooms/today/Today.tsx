@@ -1,0 +1,49 @@
+"use client";
+import { useCallback, useState } from "react";
+import { dayPageId } from "@/core/model";
+import type { DateText } from "@/core/time";
+import { PlacingContext, type Placing } from "./placing";
+import { DayPageView } from "./DayPageView";
+import { Rail } from "./Rail";
+import { SideColumn } from "./SideColumn";
+
+const panes = ["Hours", "Page", "Not placed"] as const;
+type Pane = (typeof panes)[number];
+
+interface TodayProps {
+  date: DateText;
+  today: DateText;
+  sideOpen: boolean;
+}
+
+/** One day: its hours, its page, and what is not placed. On a phone one of the three at a time. */
+export function Today({ date, today, sideOpen }: TodayProps) {
+  const [pane, setPane] = useState<Pane>("Page");
+  const [placing, setPlacing] = useState<Placing>();
+  const place = useCallback((next: Placing | undefined) => {
+    setPlacing(next);
+    if (next) setPane("Hours");
+  }, []);
+  return (
+    <PlacingContext.Provider value={{ placing, place }}>
+      <div className="today flex min-w-0 flex-1" data-phone-pane={pane}>
+        <div role="tablist" aria-label="Parts of the day" className="phone-tabs">
+          {panes.map((name) => (
+            <button
+              key={name}
+              role="tab"
+              aria-selected={pane === name}
+              className={pane === name ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2"}
+              onClick={() => setPane(name)}
+            >
+              {name}
+            </button>
+          ))}
+        </div>
+        <Rail date={date} today={today} />
+        <DayPageView id={dayPageId(date)} date={date} today={today} />
+        <SideColumn date={date} today={today} hidden={sideOpen} />
+      </div>
+    </PlacingContext.Provider>
+  );
+}

@@ -1,0 +1,55 @@
+import { proxy, wrap } from "comlink";
+import type { Clock } from "@/core/time";
+import { WorkspaceDatabase } from "@/data/database";
+import type { DemoWorker } from "@/workers/demo.worker";
+
+/** The person's own workspace, or the demo's. Each has a database of its own. */
+export type WorkspaceName = "own" | "demo";
+
+const key = "pensum-workspace";
+
+/** The workspace this browser was last told to open. */
+export function chosenWorkspace(): WorkspaceName | undefined {
+  try {
+    const chosen = localStorage.getItem(key);
+    return chosen === "own" || chosen === "demo" ? chosen : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+export function chooseWorkspace(name: WorkspaceName) {
+  try {
+    localStorage.setItem(key, name);
+  } catch {
+    // Without storage the choice holds for this page only, which is all there is then.
+  }
+}
+
+/** Fills the demo's workspace when it is empty, in a worker. */
+export async function fillWithDemo(clock: Clock, progress: (share: number) => void, stop: AbortSignal): Promise<void> {
+  const database = new WorkspaceDatabase("demo");
+  await database.open();
+  const filled = (await database.snapshots.count()) > 0 || (await database.log.count()) > 0;
+  database.close();
+  if (filled) return;
+  const worker = new Worker(new URL("../workers/demo.worker.ts", import.meta.url), { type: "module" });
+  stop.addEventListener("abort", () => worker.terminate());
+  try {
+    await wrap<DemoWorker>(worker).fill({ now: clock.now(), size: demoSize(), seed: 7 }, proxy(progress));
+  } finally {
+    worker.terminate();
+  }
+}
+
+/** Empties the demo's workspace, so that it is made anew at the next start. */
+export async function clearDemo(): Promise<void> {
+  const database = new WorkspaceDatabase("demo");
+  await database.delete();
+}
+
+/** The demo holds about 3,000 records; tests and measurements ask for other sizes in `globalThis.pensumDemoSize`. */
+function demoSize(): number {
+  const size: unknown = (globalThis as { pensumDemoSize?: unknown }).pensumDemoSize;
+  return typeof size === "number" ? size : 3000;
+}

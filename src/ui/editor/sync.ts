@@ -1,0 +1,102 @@
+import { Annotation, Transaction, type ChangeSpec } from "@codemirror/state";
+import { ViewPlugin, type EditorView, type ViewUpdate } from "@codemirror/view";
+import { writePage } from "@/core/commands";
+import { Refusal, type Id } from "@/core/model";
+import { spliceBetween, type Store } from "@/core/store";
+import { notify } from "../notices";
+
+/** Marks changes that come from the store, which must not be handed back to it. */
+export const fromStore = Annotation.define<boolean>();
+
+/** Typing is handed in when it pauses for so long, and at the latest after `longest`. */
+const pauseMilliseconds = 250;
+const longestMilliseconds = 1000;
+
+/** The text of a record in the store. */
+export function storedText(store: Store, id: Id): string {
+  const record = store.get(id);
+  return record && "text" in record ? record.text : "";
+}
+
+/**
+ * The changes that make `to` of `from`. Where both have as many lines each line is changed for itself, so that a
+ * cursor between two changed lines stays where it is.
+ */
+export function changesBetween(from: string, to: string): ChangeSpec[] {
+  const whole = spliceBetween(from, to);
+  const before = whole.removed.split("\n");
+  const after = whole.inserted.split("\n");
+  if (before.length !== after.length)
+    return [{ from: whole.at, to: whole.at + whole.removed.length, insert: whole.inserted }];
+  const changes: ChangeSpec[] = [];
+  let at = whole.at;
+  before.forEach((line, index) => {
+    const splice = spliceBetween(line, after[index] as string);
+    if (splice.removed !== "" || splice.inserted !== "")
+      changes.push({ from: at + splice.at, to: at + splice.at + splice.removed.length, insert: splice.inserted });
+    at += line.length + 1;
+  });
+  return changes;
+}
+
+/** Keeps the editor's text and a record's text the same, both ways. */
+export function syncWithStore(store: Store, id: Id) {
+  return ViewPlugin.fromClass(
+    class {
+      #timer: ReturnType<typeof setTimeout> | undefined;
+      #since = 0;
+      #handingIn = false;
+      readonly #stop: (() => void)[];
+
+      constructor(readonly view: EditorView) {
+        this.#stop = [store.subscribe(id, () => this.#takeIn()), store.onSettle(() => this.#handIn())];
+      }
+
+      update(update: ViewUpdate) {
+        const typed = update.transactions.some(
+          (transaction) => transaction.docChanged && !transaction.annotation(fromStore),
+        );
+        if (!typed) return;
+        const now = performance.now();
+        if (this.#timer === undefined) this.#since = now;
+        clearTimeout(this.#timer);
+        const wait = Math.max(0, Math.min(pauseMilliseconds, this.#since + longestMilliseconds - now));
+        this.#timer = setTimeout(() => this.#handIn(), wait);
+      }
+
+      destroy() {
+        if (this.#timer !== undefined) this.#handIn();
+        for (const stop of this.#stop) stop();
+      }
+
+      #handIn() {
+        if (this.#timer === undefined) return;
+        clearTimeout(this.#timer);
+        this.#timer = undefined;
+        const text = this.view.state.doc.toString();
+        if (text === storedText(store, id)) return;
+        this.#handingIn = true;
+        try {
+          store.act(writePage, { id, text }, `typing ${id}`);
+        } catch (error) {
+          if (!(error instanceof Refusal)) throw error;
+          notify({ text: error.message, tone: "refused" });
+        } finally {
+          this.#handingIn = false;
+        }
+        queueMicrotask(() => this.#takeIn());
+      }
+
+      #takeIn() {
+        if (this.#handingIn || this.#timer !== undefined || !this.view.dom.isConnected) return;
+        const now = this.view.state.doc.toString();
+        const wanted = storedText(store, id);
+        if (now === wanted) return;
+        this.view.dispatch({
+          changes: changesBetween(now, wanted),
+          annotations: [fromStore.of(true), Transaction.addToHistory.of(false)],
+        });
+      }
+    },
+  );
+}

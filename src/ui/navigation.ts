@@ -1,0 +1,38 @@
+"use client";
+import { usePathname, useSearchParams } from "next/navigation";
+import type { Id } from "@/core/model";
+import { isDate, type DateText } from "@/core/time";
+
+/** Where in the app one is. */
+export type Place =
+  { room: "today"; date: DateText | undefined } | { room: "settings" } | { room: "none"; path: string };
+
+/** The place that the address names. */
+export function usePlace(): Place {
+  const path = usePathname();
+  if (path === "/") return { room: "today", date: undefined };
+  if (path === "/settings") return { room: "settings" };
+  const date = /^\/day\/([^/]+)\/?$/.exec(path)?.[1];
+  return date && isDate(date) ? { room: "today", date } : { room: "none", path };
+}
+
+/** The record that is open beside the room. */
+export function useOpenRecord(): Id | undefined {
+  return useSearchParams().get("record") ?? undefined;
+}
+
+/** The address of the page of a date. */
+export function dayAddress(date: DateText, today: DateText): string {
+  return date === today ? "/" : `/day/${date}`;
+}
+
+/** Goes to an address without asking the server. What is open beside stays open. */
+export function goTo(path: string) {
+  if (path !== location.pathname) history.pushState(null, "", path + location.search);
+}
+
+/** Opens a record beside the room, or closes what is open. */
+export function openRecord(id: Id | undefined) {
+  const search = id ? `?record=${encodeURIComponent(id)}` : "";
+  if (search !== location.search) history.pushState(null, "", location.pathname + search);
+}

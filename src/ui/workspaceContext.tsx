@@ -1,0 +1,136 @@
+"use client";
+import { createContext, useCallback, useContext, useMemo, useRef, useSyncExternalStore } from "react";
+import { Refusal, type Id, type PensumRecord, type Settings } from "@/core/model";
+import type { Command, IndexName, Saving, Store } from "@/core/store";
+import type { TimeStyle } from "@/core/time";
+import { settingsOf, type Workspace } from "@/data/workspace";
+import { notify } from "./notices";
+import { localeFirstWeekday, localeHour12 } from "./locale";
+
+export const WorkspaceContext = createContext<Workspace | undefined>(undefined);
+
+/** The workspace that is open. */
+export function useWorkspace(): Workspace {
+  const workspace = useContext(WorkspaceContext);
+  if (!workspace) throw new Error("No workspace is open here.");
+  return workspace;
+}
+
+export function useStore(): Store {
+  return useWorkspace().store;
+}
+
+/** A record, followed as it changes. */
+export function useRecord(id: Id | undefined): PensumRecord | undefined {
+  const store = useStore();
+  const subscribe = useCallback((listener: () => void) => (id ? store.subscribe(id, listener) : () => {}), [store, id]);
+  return useSyncExternalStore(
+    subscribe,
+    () => (id ? store.get(id) : undefined),
+    () => undefined,
+  );
+}
+
+const noRecords: readonly PensumRecord[] = [];
+
+/** The records under a key of an index, followed as they change. */
+export function useList(index: IndexName, key: string): readonly PensumRecord[] {
+  const store = useStore();
+  const subscribe = useCallback(
+    (listener: () => void) => store.subscribe(`${index}:${key}`, listener),
+    [store, index, key],
+  );
+  return useSyncExternalStore(
+    subscribe,
+    () => store.list(index, key),
+    () => noRecords,
+  );
+}
+
+/**
+ * A value computed from the store, computed again after any act. Give it a `compute` that stays the same function
+ * while its inputs do.
+ */
+export function useComputed<T>(compute: (store: Store) => T): T {
+  const store = useStore();
+  const revision = useRevision(store);
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- the revision stands for all that the store holds
+  return useMemo(() => compute(store), [compute, store, revision]);
+}
+
+const revisions = new WeakMap<Store, { count: number }>();
+
+/** A number that grows with every change of the store. */
+function useRevision(store: Store): number {
+  const counter = useRef<{ count: number }>(null);
+  if (!counter.current) {
+    let shared = revisions.get(store);
+    if (!shared) {
+      const fresh = { count: 0 };
+      store.subscribe("*", () => fresh.count++);
+      revisions.set(store, (shared = fresh));
+    }
+    counter.current = shared;
+  }
+  const subscribe = useCallback((listener: () => void) => store.subscribe("*", listener), [store]);
+  return useSyncExternalStore(
+    subscribe,
+    () => counter.current?.count ?? 0,
+    () => 0,
+  );
+}
+
+export function useSettings(): Settings {
+  const store = useStore();
+  const subscribe = useCallback((listener: () => void) => store.subscribe("settings", listener), [store]);
+  return useSyncExternalStore(
+    subscribe,
+    () => settingsOf(store),
+    () => settingsOf(store),
+  );
+}
+
+/** How dates and times are written for this person. */
+export function useTimeStyle(): TimeStyle {
+  const { hour12 } = useSettings();
+  return useMemo(() => ({ locale: navigator.language, hour12: hour12 ?? localeHour12() }), [hour12]);
+}
+
+/** The first day of the week, 1 for Monday to 7 for Sunday. */
+export function useFirstWeekday(): number {
+  return useSettings().firstWeekday ?? localeFirstWeekday();
+}
+
+/** How it stands with writing to the disk. */
+export function useSaving(): Saving {
+  const { journal } = useWorkspace();
+  const subscribe = useCallback((listener: () => void) => journal.onSaving(listener), [journal]);
+  return useSyncExternalStore(
+    subscribe,
+    () => journal.saving,
+    () => journal.saving,
+  );
+}
+
+/** Does acts, and tells the person why when one is refused. Gives what the act says, or undefined when it was refused. */
+export function useAct(): <A>(
+  command: Command<A>,
+  input: A,
+  options?: { quiet?: boolean; group?: string },
+) => string | undefined {
+  const store = useStore();
+  return useCallback(
+    (command, input, options) => {
+      try {
+        const { said } = store.act(command, input, options?.group);
+        if (!options?.quiet) notify({ text: said, undo: true });
+        return said;
+      } catch (error) {
+        if (!(error instanceof Refusal)) throw error;
+        notify({ text: error.message, tone: "refused" });
+        return undefined;
+      }
+    },
+    [store],
+  );
+}

@@ -1,0 +1,43 @@
+import { expose } from "comlink";
+import { readBackup, writeBackup, type Progress } from "@/core/interop";
+import { Refusal } from "@/core/model";
+import { readContents, replaceContents } from "@/data/contents";
+import { WorkspaceDatabase } from "@/data/database";
+
+const worker = {
+  /** Writes all that is durable in a workspace as a backup file. */
+  async write(name: string, progress: Progress): Promise<Blob> {
+    const database = new WorkspaceDatabase(name);
+    try {
+      const chunks: Uint8Array<ArrayBuffer>[] = [];
+      for await (const chunk of writeBackup(await readContents(database), progress))
+        chunks.push(chunk as Uint8Array<ArrayBuffer>);
+      return new Blob(chunks, { type: "application/x-ndjson" });
+    } finally {
+      database.close();
+    }
+  },
+
+  /** Reads a backup file and, when all of it is good, puts it in place of what the workspace holds. */
+  async read(name: string, file: Blob, progress: Progress): Promise<{ records: number } | { refused: string }> {
+    const database = new WorkspaceDatabase(name);
+    try {
+      const contents = await readBackup(chunksOf(file), file.size, progress);
+      await replaceContents(database, contents);
+      return { records: contents.records.length };
+    } catch (error) {
+      if (error instanceof Refusal) return { refused: error.message };
+      throw error;
+    } finally {
+      database.close();
+    }
+  },
+};
+
+async function* chunksOf(file: Blob): AsyncGenerator<Uint8Array> {
+  const reader = file.stream().getReader();
+  for (let next = await reader.read(); !next.done; next = await reader.read()) yield next.value;
+}
+
+export type BackupWorker = typeof worker;
+expose(worker);
