@@ -4,7 +4,8 @@ const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
   devIndicators: false,
-  typescript: { tsconfigPath: "tsconfig.json" },
+  // Types are checked by tsc, once, for the app and its tests together.
+  typescript: { ignoreBuildErrors: true },
 };
 
 export default config;

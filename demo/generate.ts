@@ -152,8 +152,9 @@ class World {
   #addEventsOf(date: DateText, days: number) {
     const day = weekday(date);
     const week = Math.floor((days + 400) / 7);
+    const weeksToCome = Math.floor(days / 7);
     if (day === 1) this.#event("Crew call", momentAt(date, 540), 45, "People", "", ["Ines", "Tam"]);
-    if (day === 3 && week % 2 === 0)
+    if (day === 3 && weeksToCome % 2 === 0)
       this.#event("Board liaison", momentAt(date, 780), 90, "People", "river house", ["Odile"]);
     if (day === 6 && week % 5 === 0)
       this.#event("Planting day", momentAt(date, 540), 240, "Fieldwork", "mill yard", ["Ines"]);

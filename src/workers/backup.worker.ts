@@ -4,6 +4,12 @@ import { Refusal } from "@/core/model";
 import { readContents, replaceContents } from "@/data/contents";
 import { WorkspaceDatabase } from "@/data/database";
 
+/** How many records came in, or why none did. */
+export interface ReadResult {
+  records: number;
+  refused?: string;
+}
+
 const worker = {
   /** Writes all that is durable in a workspace as a backup file. */
   async write(name: string, progress: Progress): Promise<Blob> {
@@ -19,14 +25,14 @@ const worker = {
   },
 
   /** Reads a backup file and, when all of it is good, puts it in place of what the workspace holds. */
-  async read(name: string, file: Blob, progress: Progress): Promise<{ records: number } | { refused: string }> {
+  async read(name: string, file: Blob, progress: Progress): Promise<ReadResult> {
     const database = new WorkspaceDatabase(name);
     try {
       const contents = await readBackup(chunksOf(file), file.size, progress);
       await replaceContents(database, contents);
       return { records: contents.records.length };
     } catch (error) {
-      if (error instanceof Refusal) return { refused: error.message };
+      if (error instanceof Refusal) return { records: 0, refused: error.message };
       throw error;
     } finally {
       database.close();

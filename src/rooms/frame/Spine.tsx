@@ -55,12 +55,18 @@ export function Spine({ date, today }: SpineProps) {
   });
   useEffect(() => virtual.measure(), [virtual, labelHeight]);
 
+  const settled = useRef(false);
   useEffect(() => {
+    if (!settled.current && current === today) {
+      settled.current = true;
+      return;
+    }
+    settled.current = true;
     const row = scroller.current?.querySelector(`[data-date="${current}"]`);
     if (row) row.scrollIntoView({ block: "nearest" });
     else if (current)
       virtual.scrollToIndex(weeksEachWay + Math.floor(daysBetween(thisWeek, current) / 7), { align: "center" });
-  }, [current, thisWeek, virtual]);
+  }, [current, today, thisWeek, virtual]);
 
   const dropTarget = useDayDrop(scroller, today, setTarget);
   useEffect(() => dropTarget(), [dropTarget]);

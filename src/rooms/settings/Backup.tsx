@@ -68,7 +68,7 @@ export function Backup() {
       worker.read(workspace.name, file, proxy(progress)),
     );
     if (!result) return;
-    if ("refused" in result) return setStage({ at: "said", text: result.refused, refused: true });
+    if (result.refused) return setStage({ at: "said", text: result.refused, refused: true });
     workspace.announceReplaced();
     location.reload();
   };

@@ -332,7 +332,10 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
               className="pointer-events-none absolute inset-x-0 border-t border-hairline"
               style={{ top: hour * hourPixels }}
             >
-              <span className="absolute -top-2 left-0 w-11 bg-sheet pr-1 text-right text-[11px] leading-4 text-ink-3">
+              <span
+                hidden={nowMinute !== undefined && Math.abs(nowMinute - hour * 60) < 14}
+                className="absolute -top-2 left-0 w-11 bg-sheet pr-1 text-right text-[11px] leading-4 text-ink-3"
+              >
                 {hourText(hour, style.hour12)}
               </span>
             </div>

@@ -282,6 +282,7 @@ function drawLine(
 ) {
   const { line, indent, mark, box, wordsFrom, wordsTo, attributes } = parts;
   if (depth === undefined) {
+    if (line.text.trim() === "") ranges.push(lineOf("cm-blank").range(line.from));
     const range = from.date ? readTimeRange(line.text.trimStart()) : undefined;
     const start = line.from + line.text.length - line.text.trimStart().length;
     if (range && line.text.trim() !== "") ranges.push(markOf("cm-hours").range(start, start + range.length));

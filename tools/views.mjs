@@ -1,0 +1,38 @@
+/** The main views, and what to do in each before its picture is taken. */
+export const views = {
+  today: {},
+  "today-dark": { dark: true },
+  "left-over": {
+    act: async (page) => {
+      await page.getByRole("button", { name: /left over/ }).click();
+    },
+  },
+  capture: {
+    act: async (page) => {
+      await page.keyboard.press("n");
+      await page.keyboard.type("landowner letter 1 h due 2 Dec vital #reporting", { delay: 5 });
+      await page
+        .getByText("Understood")
+        .or(page.getByRole("list", { name: "Understood" }))
+        .first()
+        .waitFor();
+    },
+  },
+  dragging: {
+    act: async (page) => {
+      const row = page.locator("[data-tray]").first();
+      const box = await row.boundingBox();
+      await page.mouse.move(box.x + 40, box.y + 10);
+      await page.mouse.down();
+      await page.mouse.move(260, 590, { steps: 6 });
+    },
+  },
+  record: {
+    act: async (page) => {
+      await page.locator("[data-tray]").first().click();
+      await page.locator(".record-sheet").waitFor();
+    },
+  },
+  settings: { path: "/settings" },
+  phone: { width: 390, height: 780 },
+};
