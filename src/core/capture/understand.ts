@@ -248,7 +248,7 @@ function duePart(day: DateText, minute: number | undefined, style: TimeStyle) {
   const due = minute === undefined ? day : momentAt(day, minute);
   return {
     what: "due" as const,
-    meaning: `due ${dateText(day, "short", style)}${minute === undefined ? "" : ` ${clockText(minute, style)}`}`,
+    meaning: `${dateText(day, "short", style)}${minute === undefined ? "" : ` ${clockText(minute, style)}`}`,
     apply: (draft: Mutable) => void (draft.due = due),
   };
 }

@@ -76,6 +76,9 @@ export function readOutline(text: string, earlier?: Outline): Outline {
             tasks.push(line);
             item.task = line;
           }
+          // Lines that go on without a mark of their own belong to the item, but may still set hours aside.
+          const firstEnd = text.indexOf("\n", node.from);
+          if (firstEnd >= 0 && firstEnd < node.to) blockLines(text, firstEnd + 1, node.to, blocks);
           return false;
         }
         case "Paragraph":

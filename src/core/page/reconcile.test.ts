@@ -219,6 +219,12 @@ describe("a page and its records", () => {
     expect(textOf(store)).toMatch(/^- 10-12 volunteers\n/);
   });
 
+  test("hours right under a task line are a block too", () => {
+    const store = newStore();
+    store.act(write, "- [ ] Stakes\n12:15-13:00 walk");
+    expect(lines(store).map((record) => "title" in record && record.title)).toEqual(["Stakes", "walk"]);
+  });
+
   test("boxes in code, in quotes and after other list marks are not tasks", () => {
     const store = newStore();
     const text = "```\n- [ ] code\n```\n\n+ [ ] plain\n\n1. [ ] numbered\n\n> - [ ] quoted\n";

@@ -68,6 +68,6 @@ export function byPressing(now: MomentText, settings: Settings): (a: Task, b: Ta
   return (a, b) => {
     const [x, y] = [key(a), key(b)];
     for (let at = 0; at < x.length; at++) if (x[at] !== y[at]) return x[at]! - y[at]!;
-    return a.createdAt < b.createdAt ? -1 : a.createdAt > b.createdAt ? 1 : a.id < b.id ? -1 : 1;
+    return a.createdAt < b.createdAt ? -1 : a.createdAt > b.createdAt ? 1 : 0;
   };
 }

@@ -93,7 +93,7 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
           ref={ref}
           data-pane="capture"
           aria-label="Add something"
-          aria-controls={panel}
+          aria-controls={inside && draft ? panel : undefined}
           autoComplete="off"
           spellCheck={false}
           className="absolute inset-0 w-full bg-transparent pr-9 pl-2.5 leading-[30px] text-ink outline-none placeholder:text-ink-3"

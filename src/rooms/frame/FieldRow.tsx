@@ -3,8 +3,17 @@ import { Popover } from "radix-ui";
 import { useId, useState, type KeyboardEvent, type ReactNode } from "react";
 import { editRecord } from "@/core/commands";
 import { dyes, states, type Field, type Id, type PensumRecord, type Person, type Task, type Theme } from "@/core/model";
-import { plainTitle } from "@/core/page";
-import { dateOf, estimateText, isMoment, parseDuration, relativeMomentText } from "@/core/time";
+import { minuteOfParts, plainTitle } from "@/core/page";
+import {
+  clockText,
+  dateOf,
+  estimateText,
+  isMoment,
+  minuteOf,
+  momentAt,
+  parseDuration,
+  relativeMomentText,
+} from "@/core/time";
 import { DayPicker } from "@/ui/DayPicker";
 import { notify } from "@/ui/notices";
 import { useAct, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
@@ -124,9 +133,8 @@ function FieldValue(props: ValueProps): ReactNode {
       return <PeopleField {...props} />;
     case "date":
     case "dateOrMoment":
-      return <DayField {...props} />;
     case "moment":
-      return <MomentField {...props} />;
+      return <DayField {...props} />;
     default:
       return <span>{String(value ?? "")}</span>;
   }
@@ -288,7 +296,7 @@ function DayField({ field, value, labelledBy, set }: ValueProps) {
   const style = useTimeStyle();
   const today = dateOf(store.clock.now());
   const moment = value as string | undefined;
-  const time = moment && isMoment(moment) ? moment.slice(11) : "";
+  const time = moment && isMoment(moment) ? moment.slice(11) : field.type === "moment" ? "12:00" : "";
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger className="field w-full text-left" aria-labelledby={labelledBy}>
@@ -304,20 +312,14 @@ function DayField({ field, value, labelledBy, set }: ValueProps) {
             }}
           />
           <div className="mt-2 flex items-center justify-between gap-2">
-            {field.type === "dateOrMoment" && (
-              <label className="flex items-center gap-2 text-ink-2">
-                Time
-                <input
-                  type="time"
-                  className="field"
-                  value={time}
-                  onChange={(event) =>
-                    set(
-                      event.target.value ? `${dateOf(moment ?? today)}T${event.target.value}` : dateOf(moment ?? today),
-                    )
-                  }
-                />
-              </label>
+            {field.type !== "date" && (
+              <TimeField
+                words={moment && isMoment(moment) ? clockText(minuteOf(moment), style) : ""}
+                commit={(minute) => {
+                  if (minute !== undefined) return set(momentAt(dateOf(moment ?? today), minute));
+                  return field.type === "dateOrMoment" && set(dateOf(moment ?? today));
+                }}
+              />
             )}
             {!field.required && moment && (
               <button
@@ -337,21 +339,27 @@ function DayField({ field, value, labelledBy, set }: ValueProps) {
   );
 }
 
-function MomentField({ field, value, labelledBy, set }: ValueProps) {
-  const [typed, setTyped] = useState<string>();
-  const take = () => {
-    if (typed !== undefined && typed !== value) set(typed === "" && !field.required ? undefined : typed.slice(0, 16));
-    setTyped(undefined);
-  };
+/** A clock time to be typed, in 24 hours or in 12; empty takes it away. */
+function TimeField({ words, commit }: { words: string; commit: (minute: number | undefined) => boolean }) {
+  const id = useId();
   return (
-    <input
-      type="datetime-local"
-      className="field w-full"
-      aria-labelledby={labelledBy}
-      value={typed ?? (value as string | undefined) ?? ""}
-      onChange={(event) => setTyped(event.target.value)}
-      onBlur={take}
-      onKeyDown={(event) => event.key === "Enter" && take()}
-    />
+    <div className="flex items-center gap-2 text-ink-2">
+      <span id={id}>Time</span>
+      <div className="w-24">
+        <WordsField
+          labelledBy={id}
+          words={words}
+          hint="9:30"
+          commit={(typed) => {
+            if (typed.trim() === "") return commit(undefined);
+            const parts = /^(\d{1,2})(?:[:.](\d{2}))?\s*(am|pm)?$/i.exec(typed.trim());
+            const minute = parts ? minuteOfParts(Number(parts[1]), Number(parts[2] ?? 0), parts[3]) : undefined;
+            if (minute === undefined)
+              notify({ text: `“${typed}” is not a clock time, like 9:30. Nothing was changed.`, tone: "refused" });
+            return minute !== undefined && commit(minute);
+          }}
+        />
+      </div>
+    </div>
   );
 }

@@ -53,7 +53,7 @@ export function RecordSheet({ id }: { id: Id }) {
             {nameOf(record, store)}
           </h3>
           <dl className="mb-4 border-t border-rule">
-            {fieldsOf[record.kind].map((field) => (
+            {fieldsShown(record).map((field) => (
               <FieldRow key={field.name} record={record} field={field} />
             ))}
           </dl>
@@ -90,6 +90,13 @@ export function RecordSheet({ id }: { id: Id }) {
       )}
     </aside>
   );
+}
+
+/** How long a task took, and when it was done, are asked only once it is done. */
+function fieldsShown(record: Exclude<PensumRecord, { kind: "settings" }>) {
+  const fields = fieldsOf[record.kind];
+  if (record.kind !== "task" || record.state === "done") return fields;
+  return fields.filter(({ name }) => name !== "doneAt" && (name !== "tookMinutes" || record.tookMinutes !== undefined));
 }
 
 function Hours({ task }: { task: Task }) {

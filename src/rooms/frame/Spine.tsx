@@ -136,8 +136,8 @@ function Week({ start, labelHeight, showNumber, today, open, current, target }: 
         className="flex items-end justify-between overflow-hidden pr-2.5 pb-px pl-3 text-[10.5px] leading-4 text-ink-3"
         style={{ height: labelHeight }}
       >
-        {showNumber && <span>Week {weekNumber(thursday)}</span>}
-        {showNumber && newMonth && <span>{newMonth}</span>}
+        {showNumber && <span className="whitespace-nowrap">Week {weekNumber(thursday)}</span>}
+        {showNumber && newMonth && <span className="week-month">{newMonth}</span>}
       </div>
       {Array.from({ length: 7 }, (_, at) => addDays(start, at)).map((day) => (
         <Day

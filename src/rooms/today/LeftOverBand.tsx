@@ -84,7 +84,7 @@ function Row({
     ...(parts.length > 0 ? [`with ${parts.length} ${parts.length === 1 ? "part" : "parts"}`] : []),
   ];
   return (
-    <li className="flex flex-wrap items-center gap-x-3 border-b border-hairline py-1 last:border-0">
+    <li className="grid grid-cols-[16px_1fr] items-center gap-x-3 border-b border-hairline py-1.5 last:border-0">
       <input
         type="checkbox"
         className="size-4 flex-none accent-[var(--woad)]"
@@ -92,11 +92,13 @@ function Row({
         checked={chosen}
         onChange={() => onToggle(task.id)}
       />
-      <button className="min-w-40 flex-1 text-left" onClick={() => openRecord(task.id)}>
-        <span className="block font-words text-page leading-5">{plainTitle(task.title)}</span>
-        <span className="block text-small text-ink-2">{facts.join(", ")}</span>
+      <button className="min-h-6 text-left font-words text-page leading-5" onClick={() => openRecord(task.id)}>
+        {plainTitle(task.title)}
       </button>
-      <Choices ids={[task.id]} today={today} label={plainTitle(task.title)} />
+      <div className="col-start-2 flex flex-wrap items-center justify-between gap-x-3">
+        <span className="text-small text-ink-2">{facts.join(", ")}</span>
+        <Choices ids={[task.id]} today={today} label={plainTitle(task.title)} />
+      </div>
     </li>
   );
 }

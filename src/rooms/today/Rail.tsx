@@ -475,7 +475,7 @@ function GhostBlock({ ghost }: { ghost: Ghost }) {
       style={{ top: ghost.startMinute * minutePixels, height }}
     >
       <span className="block truncate font-semibold">{ghost.title}</span>
-      <span className="inline-block rounded-[2px] bg-sheet/90 text-small text-ink">{ghost.text}</span>
+      <span className="ghost-text inline-block rounded-[2px] bg-sheet/90 text-small text-ink">{ghost.text}</span>
     </div>
   );
 }

@@ -262,7 +262,6 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
 
   return (
     <div className="page-editor relative" onPointerLeave={() => setGrip(undefined)}>
-      {view && <EditorBar view={view} />}
       {grip && onDragLine && view && (
         <span
           aria-hidden
@@ -285,6 +284,7 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
         </span>
       )}
       <div ref={host} />
+      {view && <EditorBar view={view} />}
     </div>
   );
 }

@@ -140,6 +140,11 @@ function draw(view: EditorView, from: DrawnFrom): DecorationSet {
   return Decoration.set(ranges, true);
 }
 
+/** Draws a stretch in a style; nothing where the stretch is empty, as it is for a moment while one types. */
+function pushMark(ranges: Range<Decoration>[], decoration: Decoration, from: number, to: number) {
+  if (to > from) ranges.push(decoration.range(from, to));
+}
+
 type IsAt = (from: number, to: number) => boolean;
 
 function drawNode(
@@ -171,7 +176,7 @@ function drawNode(
     case "StrongEmphasis":
     case "Strikethrough":
     case "InlineCode":
-      ranges.push(markOf(`cm-${name.toLowerCase()}`).range(from, to));
+      pushMark(ranges, markOf(`cm-${name.toLowerCase()}`), from, to);
       if (!isAt(from, to)) {
         const length =
           name === "StrongEmphasis" || name === "Strikethrough"
@@ -182,7 +187,7 @@ function drawNode(
       return;
     case "Link": {
       const found = /^\[([^\]]*)\]\(\s*<?([^)\s>]*)>?[^)]*\)$/.exec(state.sliceDoc(from, to));
-      if (!found || isAt(from, to)) return;
+      if (!found || isAt(from, to) || found[0].includes("\n")) return;
       const address = safeAddress(found[2] as string);
       if (!address) return;
       const textFrom = from + 1;
@@ -194,12 +199,12 @@ function drawNode(
     case "URL":
     case "Autolink": {
       const address = safeAddress(state.sliceDoc(from, to).replace(/^<|>$/g, ""));
-      if (address) ranges.push(linkMark(address).range(from, to));
+      if (address) pushMark(ranges, linkMark(address), from, to);
       return false;
     }
     case "Image": {
       const found = /^!\[([^\]]*)\]\(\s*<?([^)\s>]*)>?[^)]*\)$/.exec(state.sliceDoc(from, to));
-      if (!found || isAt(from, to)) return;
+      if (!found || isAt(from, to) || found[0].includes("\n")) return;
       ranges.push(
         Decoration.replace({ widget: new Picture(found[1] as string, found[2] as string, source.loadFile) }).range(
           from,
@@ -213,9 +218,10 @@ function drawNode(
       const bar = inner.indexOf("|");
       const target = (bar < 0 ? inner : inner.slice(0, bar)).trim();
       const mark = Decoration.mark({ class: "cm-pagelink link", attributes: { "data-target": target } });
-      if (isAt(from, to)) ranges.push(markOf("cm-pagelink").range(from, to));
+      if (isAt(from, to)) pushMark(ranges, markOf("cm-pagelink"), from, to);
       else {
         const shownFrom = from + 2 + (bar < 0 ? 0 : bar + 1);
+        if (shownFrom >= to - 2) return;
         ranges.push(hidden.range(from, shownFrom), mark.range(shownFrom, to - 2), hidden.range(to - 2, to));
       }
       return;
@@ -223,7 +229,7 @@ function drawNode(
     case "Tag":
     case "Mention": {
       const attributes = { [name === "Tag" ? "data-tag" : "data-person"]: state.sliceDoc(from + 1, to) };
-      ranges.push(Decoration.mark({ class: "cm-named", attributes }).range(from, to));
+      pushMark(ranges, Decoration.mark({ class: "cm-named", attributes }), from, to);
       return;
     }
     case "Attributes": {
@@ -285,9 +291,10 @@ function drawLine(
     if (line.text.trim() === "") ranges.push(lineOf("cm-blank").range(line.from));
     const range = from.date ? readTimeRange(line.text.trimStart()) : undefined;
     const start = line.from + line.text.length - line.text.trimStart().length;
-    if (range && line.text.trim() !== "") ranges.push(markOf("cm-hours").range(start, start + range.length));
+    if (range) pushMark(ranges, markOf("cm-hours"), start, start + range.length);
     return;
   }
+  if (mark === "") return;
   const markFrom = line.from + indent.length;
   ranges.push(lineOf(`cm-item cm-depth-${Math.min(6, depth)}`).range(line.from));
   if (indent.length > 0) ranges.push(whole().range(line.from, markFrom));
@@ -306,23 +313,31 @@ function drawLine(
           : "open";
     const circle = new TaskCircle(shown, plainTitle(state.sliceDoc(wordsFrom, wordsTo)));
     ranges.push(whole(circle).range(markFrom, wordsFrom));
-    if (ticked && wordsTo > wordsFrom) ranges.push(markOf("cm-struck").range(wordsFrom, wordsTo));
+    if (ticked) pushMark(ranges, markOf("cm-struck"), wordsFrom, wordsTo);
     const chips = task && from.follows ? chipsOf(task, from) : [];
-    if (chips.length > 0) ranges.push(Decoration.widget({ widget: new Chips(chips), side: -1 }).range(line.from));
+    if (chips.length > 0) ranges.push(chipsAt(chips, line.from, wordsTo));
     return;
   }
   if (box !== "") {
     ranges.push(whole(new PlainBox(box[1] !== " ")).range(markFrom, wordsFrom));
-    if (box[1] !== " " && wordsTo > wordsFrom) ranges.push(markOf("cm-struck").range(wordsFrom, wordsTo));
+    if (box[1] !== " ") pushMark(ranges, markOf("cm-struck"), wordsFrom, wordsTo);
     return;
   }
   const carried = attributes?.classes.includes("carried") ?? false;
   if (/^[-*+]/.test(mark)) ranges.push(whole(new Bullet(carried ? "→" : "•")).range(markFrom, wordsFrom));
-  else ranges.push(markOf("cm-number").range(markFrom, wordsFrom));
+  else pushMark(ranges, markOf("cm-number"), markFrom, wordsFrom);
   if (carried) drawCarried(parts, ranges, from);
   const range =
     from.date && !carried ? readTimeRange(state.sliceDoc(wordsFrom, Math.min(wordsTo, wordsFrom + 40))) : undefined;
-  if (range) ranges.push(markOf("cm-hours").range(wordsFrom, wordsFrom + range.length));
+  if (range) pushMark(ranges, markOf("cm-hours"), wordsFrom, wordsFrom + range.length);
+}
+
+/** Facts float at the right of the first line; where there is no room beside the words they stand below them. */
+function chipsAt(chips: readonly Chip[], lineFrom: number, wordsTo: number): Range<Decoration> {
+  const narrow = innerWidth < 760;
+  return Decoration.widget({ widget: new Chips(chips, narrow), side: narrow ? 1 : -1 }).range(
+    narrow ? wordsTo : lineFrom,
+  );
 }
 
 function drawCarried(
@@ -330,12 +345,13 @@ function drawCarried(
   ranges: Range<Decoration>[],
   from: DrawnFrom,
 ) {
-  if (wordsTo > wordsFrom) ranges.push(markOf("cm-carried").range(wordsFrom, wordsTo));
+  pushMark(ranges, markOf("cm-carried"), wordsFrom, wordsTo);
   const to = attributes?.pairs.to;
   if (!to || !isDate(to)) return;
   const today = dateOf(from.store.clock.now());
-  const chips = new Chips([{ text: `carried to ${relativeDateText(to, today, from.style)}`, date: to }]);
-  ranges.push(Decoration.widget({ widget: chips, side: -1 }).range(line.from));
+  ranges.push(
+    chipsAt([{ text: `carried to ${relativeDateText(to, today, from.style)}`, date: to }], line.from, wordsTo),
+  );
 }
 
 /** The facts shown beside a task: theme, estimate and how long it took, another do day, priority, due. */

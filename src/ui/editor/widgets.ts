@@ -32,7 +32,7 @@ export class TaskCircle extends WidgetType {
     return button;
   }
   override ignoreEvent() {
-    return true;
+    return false;
   }
 }
 
@@ -56,7 +56,7 @@ export class PlainBox extends WidgetType {
     return button;
   }
   override ignoreEvent() {
-    return true;
+    return false;
   }
 }
 
@@ -92,16 +92,19 @@ export interface Chip {
 /** The facts of a task at the right end of its line: theme, estimate, due, took. */
 export class Chips extends WidgetType {
   readonly #key: string;
-  constructor(readonly chips: readonly Chip[]) {
+  constructor(
+    readonly chips: readonly Chip[],
+    readonly after = false,
+  ) {
     super();
-    this.#key = JSON.stringify(chips);
+    this.#key = JSON.stringify([chips, after]);
   }
   override eq(other: Chips) {
     return other.#key === this.#key;
   }
   toDOM() {
     const span = document.createElement("span");
-    span.className = "cm-chips";
+    span.className = this.after ? "cm-chips cm-chips-after" : "cm-chips";
     for (const { text, dye, late, date } of this.chips) {
       const chip = document.createElement("span");
       if (dye) {

@@ -1,0 +1,32 @@
+import { defineConfig } from "@playwright/test";
+
+/** `tools/test.mjs` starts the app and says where in PENSUM_ADDRESS. */
+export default defineConfig({
+  testDir: "tests",
+  timeout: 60_000,
+  workers: 1,
+  fullyParallel: false,
+  retries: 0,
+  reporter: [["list"], ["json", { outputFile: "test-results/report.json" }]],
+  use: {
+    screenshot: "only-on-failure",
+    actionTimeout: 8000,
+    baseURL: process.env.PENSUM_ADDRESS ?? "http://localhost:3210",
+    viewport: { width: 1280, height: 800 },
+    locale: "en-GB",
+    timezoneId: "Europe/Berlin",
+    reducedMotion: "reduce",
+    launchOptions: {
+      executablePath: "/usr/bin/chromium",
+      args: [
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+      ],
+    },
+  },
+});

@@ -1,0 +1,60 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test } from "@playwright/test";
+import { open } from "./helpers";
+
+const views: readonly (readonly [string, string, ((page: import("@playwright/test").Page) => Promise<void>)?])[] = [
+  ["today", "/"],
+  ["an empty day", "/day/2027-03-02"],
+  ["settings", "/settings"],
+  [
+    "an open record and what was left over",
+    "/",
+    async (page) => {
+      await page.getByRole("button", { name: /left over/ }).click();
+      await page.locator("[data-tray]").first().click();
+      await page.getByRole("complementary", { name: "Record" }).waitFor();
+    },
+  ],
+  [
+    "a line being added",
+    "/",
+    async (page) => {
+      await page.keyboard.press("n");
+      await page.keyboard.type("letter 1 h due 2 Dec vital #reporting");
+      await page.getByRole("list", { name: "Understood" }).waitFor();
+    },
+  ],
+];
+
+for (const colorScheme of ["light", "dark"] as const)
+  for (const [name, path, act] of views)
+    test(`axe finds nothing serious in ${name}, ${colorScheme}`, async ({ page }) => {
+      await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
+      await open(page, { workspace: "demo", path });
+      await act?.(page);
+      const { violations } = await new AxeBuilder({ page })
+        .withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"])
+        .analyze();
+      const serious = violations.filter(({ impact }) => impact === "serious" || impact === "critical");
+      expect(
+        serious.map(
+          ({ id, nodes }) =>
+            `${id}: ${nodes
+              .slice(0, 3)
+              .map((node) => node.html.slice(0, 160))
+              .join(" | ")}`,
+        ),
+      ).toEqual([]);
+    });
+
+test("at phone width nothing runs over the side, and every part of the day can be reached", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 780 });
+  await open(page, { workspace: "demo" });
+  for (const tab of ["Hours", "Not placed", "Page"]) {
+    await page.getByRole("tab", { name: tab }).click();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  }
+  await page.getByRole("tab", { name: "Not placed" }).click();
+  await page.locator("[data-tray]").first().click();
+  await expect(page.getByRole("complementary", { name: "Record" })).toBeInViewport();
+});
