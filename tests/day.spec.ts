@@ -8,6 +8,7 @@ import {
   open,
   pointOnRail,
   pull,
+  pullToRail,
   railItem,
   ready,
   saved,
@@ -44,17 +45,17 @@ test("one day, from a captured line to a carried rest, by pointer", async ({ pag
   await pull(page, row, ten);
   await expect(railItem(page, "order willow stakes")).toContainText("13:00 to 13:45");
   await expect(trayRow(page, "order willow stakes")).toHaveCount(0);
-  await pull(page, await middle(line(page, "level the gauge").locator(".cm-circle")), await pointOnRail(page, 15 * 60));
+  await pullToRail(page, line(page, "level the gauge").locator(".cm-circle"), 15 * 60);
   await expect(railItem(page, "level the gauge")).toHaveAttribute("aria-label", /15:00 to 15:30/);
 
   // Move, stretch both edges, overlap, take off.
-  await pull(page, await middle(railItem(page, "level the gauge")), await pointOnRail(page, 13 * 60 + 35));
+  await pullToRail(page, railItem(page, "level the gauge"), 13 * 60 + 35);
   await expect(railItem(page, "level the gauge")).toHaveAttribute("aria-label", /13:\d\d to/);
   const [left, right] = await Promise.all(
     ["order willow stakes", "level the gauge"].map((words) => railItem(page, words).boundingBox()),
   );
   expect(left!.x + left!.width <= right!.x + 1 || right!.x + right!.width <= left!.x + 1).toBe(true);
-  await pull(page, await middle(railItem(page, "level the gauge")), await pointOnRail(page, 16 * 60 + 15));
+  await pullToRail(page, railItem(page, "level the gauge"), 16 * 60 + 15);
   const box = (await railItem(page, "level the gauge").boundingBox())!;
   const before = (await railItem(page, "level the gauge").getAttribute("aria-label"))!;
   await pull(page, { x: box.x + 40, y: box.y + box.height - 2 }, { x: box.x + 40, y: box.y + box.height - 2 + 63 });

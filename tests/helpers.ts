@@ -51,7 +51,7 @@ export const editor = (page: Page): Locator => page.locator(".day-page .cm-conte
 export const line = (page: Page, words: string): Locator => page.locator(".day-page .cm-line", { hasText: words });
 export const railItem = (page: Page, words: string | RegExp): Locator => page.locator(".rail-item", { hasText: words });
 export const trayRow = (page: Page, words: string): Locator => page.locator("[data-tray]", { hasText: words });
-export const notice = (page: Page): Locator => page.locator("[aria-live=polite]").last();
+export const notice = (page: Page): Locator => page.locator("[data-notice]");
 
 /** Waits until everything done so far is on the disk. */
 export async function saved(page: Page): Promise<void> {
@@ -77,6 +77,13 @@ export async function pull(page: Page, from: { x: number; y: number }, to: { x: 
   await page.mouse.move(to.x, to.y, { steps: 4 });
   await page.waitForTimeout(60);
   await page.mouse.up();
+}
+
+/** Pulls something to a minute of the day. Both must fit into the rail's height. */
+export async function pullToRail(page: Page, locator: Locator, minute: number): Promise<void> {
+  const to = await pointOnRail(page, minute);
+  const box = (await locator.boundingBox())!;
+  await pull(page, { x: box.x + Math.min(60, box.width / 2), y: box.y + box.height / 2 }, to);
 }
 
 export async function middle(locator: Locator): Promise<{ x: number; y: number }> {

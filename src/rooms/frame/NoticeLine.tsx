@@ -28,6 +28,7 @@ export function NoticeLine() {
       className="pointer-events-none fixed inset-x-0 bottom-4 z-40 flex justify-center px-3"
       role="status"
       aria-live="polite"
+      data-notice=""
     >
       {notice && (
         <div

@@ -27,7 +27,9 @@ export function RecordSheet({ id }: { id: Id }) {
   const store = useStore();
   const act = useAct();
   const heading = useRef<HTMLHeadingElement>(null);
-  useEffect(() => heading.current?.focus(), [id]);
+  useEffect(() => {
+    heading.current?.focus();
+  }, [id]);
   const close = () => openRecord(undefined);
   return (
     <aside

@@ -53,7 +53,9 @@ export function Spine({ date, today }: SpineProps) {
     overscan: 1,
     initialOffset: weeksEachWay * (labelHeight + 7 * dayHeight) - 4.1 * dayHeight - labelHeight,
   });
-  useEffect(() => virtual.measure(), [virtual, labelHeight]);
+  useEffect(() => {
+    virtual.measure();
+  }, [virtual, labelHeight]);
 
   const settled = useRef(false);
   useEffect(() => {

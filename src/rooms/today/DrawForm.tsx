@@ -23,7 +23,9 @@ export function DrawForm({ date, startMinute, endMinute, top, height, onClose }:
   const style = useTimeStyle();
   const act = useAct();
   const form = useRef<HTMLFormElement>(null);
-  useEffect(() => form.current?.scrollIntoView({ block: "nearest" }), []);
+  useEffect(() => {
+    void form.current?.scrollIntoView({ block: "nearest" });
+  }, []);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     const stretch = {

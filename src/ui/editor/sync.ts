@@ -84,7 +84,7 @@ export function syncWithStore(store: Store, id: Id) {
         } finally {
           this.#handingIn = false;
         }
-        queueMicrotask(() => this.#takeIn());
+        this.#takeIn();
       }
 
       #takeIn() {

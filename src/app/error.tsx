@@ -1,0 +1,22 @@
+"use client";
+
+/** What is shown when drawing the app failed. Whatever was done is in the workspace, or waits to be written to it. */
+export default function Failure({ error, reset }: { error: Error; reset: () => void }) {
+  return (
+    <main className="mx-auto mt-24 max-w-120 p-6">
+      <h1 className="mb-2 font-words text-[19px] font-semibold">Something in Pensum failed</h1>
+      <p className="font-words text-page">
+        This screen could not be drawn ({error.message}). What you did is kept in this browser. Try again; if it fails
+        again, load the page anew.
+      </p>
+      <div className="mt-4 flex gap-3">
+        <button className="button-filled" onClick={reset}>
+          Try again
+        </button>
+        <button className="button" onClick={() => location.reload()}>
+          Load the page anew
+        </button>
+      </div>
+    </main>
+  );
+}

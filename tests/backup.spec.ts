@@ -1,0 +1,90 @@
+import { readFileSync, writeFileSync } from "node:fs";
+import { expect, test, type Page } from "@playwright/test";
+import { capture, line, open, ready, trayRow } from "./helpers";
+
+async function writeBackup(page: Page): Promise<string> {
+  await page.goto("/settings");
+  await ready(page);
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Write a backup file" }).click(),
+  ]);
+  return download.path();
+}
+
+async function readBackup(page: Page, path: string): Promise<void> {
+  await page.getByLabel("Backup file").setInputFiles(path);
+  await page.getByRole("dialog").getByRole("button", { name: "Replace it" }).click();
+}
+
+test("a backup read into an empty workspace gives the same workspace and the same bytes", async ({
+  page,
+  browser,
+}, info) => {
+  await open(page);
+  await capture(page, "order stakes 45 min due Fri vital");
+  await capture(page, "note: gate code");
+  const first = await writeBackup(page);
+  const path = info.outputPath("first.pensum");
+  writeFileSync(path, readFileSync(first));
+
+  const fresh = await browser.newContext();
+  const other = await fresh.newPage();
+  await open(other, { path: "/settings" });
+  await readBackup(other, path);
+  await expect(other.getByText(/own workspace, with [1-9]/)).toBeVisible();
+  const again = await writeBackup(other);
+  expect(readFileSync(again).equals(readFileSync(path))).toBe(true);
+  await other.goto("/");
+  await expect(trayRow(other, "order stakes")).toContainText("due Fri, vital");
+
+  // A damaged file is refused with the reason, and nothing changes.
+  const bytes = readFileSync(path);
+  const damaged = info.outputPath("damaged.pensum");
+  writeFileSync(damaged, bytes.subarray(0, bytes.length - 20));
+  await other.goto("/settings");
+  await ready(other);
+  await readBackup(other, damaged);
+  await expect(other.getByRole("status").filter({ hasText: "Nothing was changed" })).toBeVisible();
+  await other.goto("/");
+  await expect(line(other, "order stakes")).toBeVisible();
+  await fresh.close();
+});
+
+test("the demo and one's own workspace do not touch each other", async ({ page }) => {
+  await page.addInitScript(() => ((globalThis as { pensumNow?: unknown }).pensumNow = "2026-11-24T11:07"));
+  await page.goto("/");
+  await page.getByRole("button", { name: "Start with an empty workspace" }).click();
+  await ready(page);
+  await capture(page, "my own line");
+  await expect(line(page, "my own line")).toBeVisible();
+  await page.getByRole("link", { name: "Settings" }).click();
+  await page.getByRole("button", { name: "Look around in the demo" }).click();
+  await expect(trayRow(page, "Order 400 willow stakes")).toBeVisible({ timeout: 30_000 });
+  await expect(line(page, "my own line")).toHaveCount(0);
+  await page.getByRole("link", { name: "Settings" }).click();
+  await page.getByRole("button", { name: "Go to my own workspace" }).click();
+  await expect(line(page, "my own line")).toBeVisible();
+  await expect(trayRow(page, "Order 400 willow stakes")).toHaveCount(0);
+});
+
+test("settings take effect at once and are found again", async ({ page }) => {
+  await open(page, { workspace: "demo", path: "/settings" });
+  await page.getByRole("radiogroup", { name: "Clock" }).getByRole("radio", { name: "12 hours" }).click();
+  await page.getByRole("radiogroup", { name: "The week begins on" }).getByRole("radio", { name: "Sunday" }).click();
+  await page.getByRole("radiogroup", { name: "Week numbers" }).getByRole("radio", { name: "not shown" }).click();
+  await page.getByRole("textbox", { name: "Tuesday, capacity" }).fill("4 h");
+  await page.getByRole("textbox", { name: "Tuesday, capacity" }).press("Enter");
+  await page.getByRole("textbox", { name: "Level 1", exact: true }).fill("Heart");
+  await page.getByRole("textbox", { name: "Level 1", exact: true }).press("Enter");
+  await page.getByRole("radiogroup", { name: "On this device" }).getByRole("radio", { name: "dark" }).click();
+  await page.getByRole("link", { name: "Today" }).click();
+  await expect(page.locator(".rail-item", { hasText: "Settle the culvert" })).toContainText("2:00 pm to 3:00 pm");
+  await expect(page.getByRole("region", { name: "Hours" })).toContainText("5 h 25 of 4 h");
+  await expect(page.locator("nav[aria-label=Days]")).not.toContainText("Week");
+  await expect(trayRow(page, "Order 400 willow stakes")).toContainText("heart");
+  await page.reload();
+  await ready(page);
+  await expect(page.locator("html")).toHaveAttribute("data-appearance", "dark");
+  await expect(page.locator(".rail-item", { hasText: "Settle the culvert" })).toContainText("2:00 pm");
+});

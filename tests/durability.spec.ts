@@ -1,0 +1,164 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { chromium, expect, test } from "@playwright/test";
+import { spawn, type ChildProcess } from "node:child_process";
+import config from "../playwright.config";
+import { capture, editor, line, now, open, prepare, ready } from "./helpers";
+
+const kills = 50;
+const { executablePath, args } = config.use!.launchOptions!;
+const address = config.use!.baseURL!;
+
+/** Starts Chromium as a process of its own, so that it can be killed by its id, and connects to it. */
+async function start(profile: string): Promise<{ browser: import("@playwright/test").Browser; child: ChildProcess }> {
+  const child = spawn(
+    executablePath!,
+    [...args!, "--headless", "--remote-debugging-port=0", `--user-data-dir=${profile}`, "about:blank"],
+    {
+      stdio: ["ignore", "ignore", "pipe"],
+      detached: true,
+    },
+  );
+  const endpoint = await new Promise<string>((resolve, reject) => {
+    let said = "";
+    child.stderr!.on("data", (data: Buffer) => {
+      said += String(data);
+      const found = /DevTools listening on (ws:\S+)/.exec(said);
+      if (found) resolve(found[1]!);
+    });
+    child.once("exit", () => reject(new Error(`Chromium ended: ${said.slice(0, 500)}`)));
+  });
+  return { browser: await chromium.connectOverCDP(endpoint), child };
+}
+
+function kill(child: ChildProcess): Promise<unknown> {
+  const gone = new Promise((resolve) => child.once("exit", resolve));
+  process.kill(-child.pid!, "SIGKILL");
+  return gone;
+}
+
+test(`a browser killed ${kills} times in bursts of acts loses nothing that was acknowledged`, async () => {
+  test.setTimeout(420_000);
+  const profile = mkdtempSync(join(tmpdir(), "pensum-kill-"));
+  const acknowledged = new Set<string>();
+  let written = 0;
+  try {
+    for (let round = 0; round <= kills; round++) {
+      const { browser, child } = await start(profile);
+      const context = browser.contexts()[0]!;
+      const page = context.pages()[0] ?? (await context.newPage());
+      await page.exposeFunction("acknowledge", (title: string) => void acknowledged.add(title));
+      await prepare(context, "own", now);
+      await page.goto(address);
+      await ready(page);
+      const found = await page.evaluate(() => document.querySelectorAll("[data-tray]").length);
+      const titles = await allTitles(page);
+      for (const title of acknowledged) expect(titles, `lost after kill ${round}`).toContain(title);
+      expect(found).toBeGreaterThanOrEqual(Math.min(1, acknowledged.size));
+      if (round === kills) {
+        await kill(child);
+        break;
+      }
+      // A burst: lines are added one after the other, and each is noted when the app says that all is saved.
+      const first = written;
+      const burst = page.evaluate(
+        async ({ from, count }) => {
+          const field = document.querySelector<HTMLInputElement>("[data-pane=capture]")!;
+          const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")!.set!;
+          field.focus();
+          for (let at = from; at < from + count; at++) {
+            set.call(field, `burst line number${at}x`);
+            field.dispatchEvent(new Event("input", { bubbles: true }));
+            await new Promise((resolve) => setTimeout(resolve, 1));
+            field.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true }));
+            const status = document.querySelector(".status [role=status]")!;
+            const until = performance.now() + 400;
+            while (field.value !== "" && performance.now() < until)
+              await new Promise((resolve) => setTimeout(resolve, 1));
+            await new Promise((resolve) => setTimeout(resolve, 2));
+            while (!/all saved/i.test(status.textContent ?? "") && performance.now() < until)
+              await new Promise((resolve) => setTimeout(resolve, 1));
+            if (/all saved/i.test(status.textContent ?? ""))
+              await (globalThis as unknown as { acknowledge(title: string): Promise<void> }).acknowledge(
+                `burst line number${at}x`,
+              );
+          }
+        },
+        { from: first, count: 40 },
+      );
+      burst.catch(() => {});
+      written += 40;
+      await new Promise((resolve) => setTimeout(resolve, 120 + ((round * 37) % 200)));
+      await kill(child);
+    }
+  } finally {
+    rmSync(profile, { recursive: true, force: true });
+  }
+  expect(acknowledged.size).toBeGreaterThan(kills);
+});
+
+/** The titles of all tasks, straight from the page of the day. */
+async function allTitles(page: import("@playwright/test").Page): Promise<string[]> {
+  return page.evaluate(async () => {
+    const database = await new Promise<IDBDatabase>((resolve, reject) => {
+      const request = indexedDB.open("pensum-own");
+      request.onsuccess = () => resolve(request.result);
+      request.onerror = () => reject(request.error as DOMException);
+    });
+    const all = (store: string) =>
+      new Promise<unknown[]>((resolve) => {
+        const request = database.transaction(store).objectStore(store).getAll();
+        request.onsuccess = () => resolve(request.result as unknown[]);
+      });
+    const text = JSON.stringify([await all("log"), await all("snapshots")]);
+    database.close();
+    return [...new Set(text.match(/burst line number\d+x/g) ?? [])];
+  });
+}
+
+test("a full disk is said, what was typed stays, can be kept as a file, and is written when there is room", async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const add = IDBObjectStore.prototype.add;
+    IDBObjectStore.prototype.add = function (this: IDBObjectStore, ...words: Parameters<typeof add>) {
+      if ((globalThis as { diskFull?: boolean }).diskFull)
+        throw new DOMException("No space left on the device", "QuotaExceededError");
+      return add.apply(this, words);
+    };
+  });
+  await open(page);
+  await page.evaluate(() => ((globalThis as { diskFull?: boolean }).diskFull = true));
+  await capture(page, "written on a full disk");
+  const alert = page.getByRole("alert").filter({ hasText: "not saved" });
+  await expect(alert).toContainText("The disk is full");
+  await expect(line(page, "written on a full disk")).toBeVisible();
+  await capture(page, "and one more");
+  await expect(alert).toContainText("2 changes wait");
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    alert.getByRole("button", { name: "Save all as a file" }).click(),
+  ]);
+  const { readFileSync } = await import("node:fs");
+  expect(readFileSync(await download.path(), "utf8")).toContain("written on a full disk");
+  await page.evaluate(() => ((globalThis as { diskFull?: boolean }).diskFull = false));
+  await alert.getByRole("button", { name: "Try again" }).click();
+  await expect(alert).toHaveCount(0);
+  await page.reload();
+  await ready(page);
+  await expect(line(page, "and one more")).toBeVisible();
+});
+
+test("without a database the day can be worked on, and it is said that nothing is kept", async ({ page }) => {
+  await page.addInitScript(() => {
+    IDBFactory.prototype.open = () => {
+      throw new DOMException("The user denied access", "SecurityError");
+    };
+  });
+  await open(page);
+  await expect(page.getByRole("alert").filter({ hasText: "Nothing is being saved" })).toBeVisible();
+  await editor(page).click();
+  await page.keyboard.type("- [ ] still here");
+  await expect(page.locator("[data-tray]", { hasText: "still here" })).toBeVisible();
+});
