@@ -68,7 +68,7 @@ test("odd words stay words: scripts, other writing systems, long lines, dates th
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(1280);
   await page.keyboard.press("Escape");
   await capture(page, "<b>bold</b> pay rent 31 February #<i>");
-  await expect(line(page, "pay rent 31 February")).toContainText("<b>bold</b>");
+  await expect(trayRow(page, "pay rent 31 February")).toContainText("<b>bold</b>");
   await page.goto("/day/2026-02-31");
   await expect(page.getByRole("heading", { name: "There is no such day" })).toBeVisible();
   expect(asked).toEqual([]);

@@ -1,0 +1,26 @@
+import { gzipSync } from "node:zlib";
+import { launch, openApp, row } from "./harness.mjs";
+
+/** The JavaScript that the first load of Today fetches, gzipped. */
+export async function firstLoad({ address }) {
+  const browser = await launch();
+  try {
+    const bodies = [];
+    const warm = await openApp(browser, address);
+    const scripts = await warm.evaluate(async () => {
+      await new Promise((resolve) => setTimeout(resolve, 2500));
+      return performance
+        .getEntriesByType("resource")
+        .map((entry) => entry.name)
+        .filter((name) => /\.js(\?|$)/.test(name));
+    });
+    for (const script of new Set(scripts))
+      bodies.push(gzipSync(Buffer.from(await (await fetch(script)).arrayBuffer()), { level: 6 }).length);
+    const ours = bodies.reduce((sum, size) => sum + size, 0) / 1000;
+    return [
+      row("JavaScript of the first load of Today, gzipped", { ours, unit: "kB", target: "400 kB", holds: ours <= 400 }),
+    ];
+  } finally {
+    await browser.close();
+  }
+}

@@ -1,0 +1,95 @@
+// What the questions share: a browser, bundles of our own code, a page to run them in, and the numbers.
+import { createServer } from "node:http";
+import { join } from "node:path";
+import { build } from "esbuild";
+import { chromium } from "@playwright/test";
+import { chromiumFlags, chromiumPath, root } from "../tools/setup.mjs";
+
+/** The value below which a share of the numbers lie. */
+export function quantile(numbers, share) {
+  const sorted = [...numbers].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))];
+}
+
+export function bundle(entry, options = {}) {
+  const file = join(root, "node_modules", ".pensum", entry.replace(/\W+/g, "-") + ".mjs");
+  const alias = { "@": join(root, "src"), "@demo": join(root, "demo") };
+  return build({
+    entryPoints: [join(root, entry)],
+    bundle: true,
+    format: "esm",
+    outfile: file,
+    alias,
+    minify: true,
+    logLevel: "error",
+    ...options,
+  }).then(() => file);
+}
+
+export function launch() {
+  return chromium.launch({ executablePath: chromiumPath, args: chromiumFlags });
+}
+
+/** Runs `work` in a page that has loaded a bundle from an origin of its own. */
+export async function inPage(entry, work) {
+  const { readFileSync } = await import("node:fs");
+  const script = readFileSync(await bundle(entry));
+  const server = createServer((request, response) => {
+    const isScript = request.url === "/bundle.mjs";
+    response.setHeader("content-type", isScript ? "text/javascript" : "text/html");
+    response.end(isScript ? script : '<!doctype html><script type="module" src="/bundle.mjs"></script>');
+  });
+  await new Promise((resolve) => server.listen(0, "127.0.0.1", resolve));
+  const browser = await launch();
+  try {
+    const page = await browser.newPage();
+    await page.goto(`http://localhost:${server.address().port}/`);
+    await page.waitForFunction(() => "benchStorage" in globalThis);
+    return await work(page);
+  } finally {
+    await browser.close();
+    server.close();
+  }
+}
+
+/** Opens the app on a day of an empty workspace. */
+export async function openApp(browser, address) {
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    locale: "en-GB",
+    timezoneId: "Europe/Berlin",
+  });
+  const page = await context.newPage();
+  await page.addInitScript(() => {
+    localStorage.setItem("pensum-workspace", "own");
+    globalThis.pensumNow = "2026-11-24T11:07";
+  });
+  await page.goto(address);
+  await page.locator(".top-bar").waitFor();
+  return page;
+}
+
+/** Waits until all that was done is on the disk. */
+export function saved(page) {
+  return page.waitForFunction(() =>
+    /all saved/i.test(document.querySelector(".status [role=status]")?.textContent ?? ""),
+  );
+}
+
+/** A day page of so many lines, with so many tasks among headings and paragraphs. */
+export function longPage(lines, tasks) {
+  const every = Math.floor(lines / tasks);
+  return Array.from({ length: lines }, (_, at) => {
+    if (at % every === 1) return `- [ ] task number ${at} for the work at [[Reach 4]]`;
+    if (at % 50 === 0) return `## Heading ${at}`;
+    return at % every === 0 || at % every === 2
+      ? ""
+      : `Gauge reads ${at} mm high since the flood, and *so it was noted* in every level.`;
+  }).join("\n");
+}
+
+/** A row of the table. A ratio is ours to the peer's in the direction that the target asks for. */
+export function row(question, { ours, peer = null, unit, target, holds, ratio = null }) {
+  const round = (value) => (typeof value === "number" ? Number(value.toPrecision(3)) : value);
+  return { question, ours: round(ours), peer: round(peer), unit, ratio: round(ratio), target, holds };
+}

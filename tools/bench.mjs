@@ -1,0 +1,48 @@
+// Measures every question in bench/ side by side in one run, prints the table and writes docs/benchmarks.md.
+// `npm run bench -- --json` prints one object a row; further words choose questions by name.
+import { writeFileSync } from "node:fs";
+import { cpus } from "node:os";
+import { join } from "node:path";
+import { ensureBuild, ensureChromium, ensurePackages, freePort, root, startApp } from "./setup.mjs";
+
+ensurePackages();
+ensureChromium();
+ensureBuild();
+const json = process.argv.includes("--json");
+const wanted = process.argv.slice(2).filter((word) => !word.startsWith("--"));
+const questions = {
+  storage: (await import("../bench/storage.mjs")).storage,
+  reconcile: (await import("../bench/reconcile.mjs")).reconcile,
+  keystroke: (await import("../bench/keystroke.mjs")).keystroke,
+  dragging: (await import("../bench/dragging.mjs")).dragging,
+  firstLoad: (await import("../bench/firstLoad.mjs")).firstLoad,
+};
+const app = await startApp({ port: await freePort() });
+const rows = [];
+try {
+  for (const [name, ask] of Object.entries(questions)) {
+    if (wanted.length > 0 && !wanted.includes(name)) continue;
+    for (const row of await ask(app)) {
+      rows.push(row);
+      if (json) console.log(JSON.stringify(row));
+    }
+  }
+} finally {
+  app.stop();
+}
+const cell = (value) => (value === null ? "" : String(value));
+const table = [
+  "| question | ours | peer | unit | ratio | target | holds |",
+  "|---|---|---|---|---|---|---|",
+  ...rows.map(
+    (row) =>
+      `| ${row.question} | ${cell(row.ours)} | ${cell(row.peer)} | ${row.unit} | ${cell(row.ratio)} | ${row.target} | ${row.holds ? "yes" : "no"} |`,
+  ),
+].join("\n");
+if (!json) console.log(table);
+if (wanted.length === 0)
+  writeFileSync(
+    join(root, "docs", "benchmarks.md"),
+    `# Benchmarks\n\nMeasured by \`npm run bench\`, each question and its peer in the same run, on ${cpus().length} cores with Node ${process.version} and Debian’s Chromium. Machines differ and are noisy: the ratios count, not the times.\n\n${table}\n`,
+  );
+process.exitCode = rows.every((row) => row.holds) ? 0 : 1;
