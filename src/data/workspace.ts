@@ -1,5 +1,5 @@
 import { defaultSettings, modelVersion, type Settings } from "@/core/model";
-import { followPages } from "@/core/page";
+import { followPages, OutlineCache } from "@/core/page";
 import { Journal, MemoryLog, NewerVersion, replay, Store } from "@/core/store";
 import type { Clock } from "@/core/time";
 import { WorkspaceDatabase } from "./database";
@@ -11,6 +11,7 @@ export interface Workspace {
   readonly name: string;
   readonly store: Store;
   readonly journal: Journal;
+  readonly outlines: OutlineCache;
   /** Undefined when the browser gives no database: then all lives as long as the page. */
   readonly database: WorkspaceDatabase | undefined;
   /** Tells other tabs that everything was replaced, so that they start anew. */
@@ -42,7 +43,8 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
   const tail = await log.readAfter(snapshot.seq);
   const records = replay(snapshot.records, snapshot.version, tail);
   const seq = tail[tail.length - 1]?.seq ?? snapshot.seq;
-  const store = new Store(records, [followPages()], options.clock);
+  const outlines = new OutlineCache();
+  const store = new Store(records, [followPages(outlines)], options.clock);
 
   const channel = new BroadcastChannel(database.name);
   const by = crypto.randomUUID().slice(0, 8);
@@ -67,6 +69,7 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
     name,
     store,
     journal,
+    outlines,
     database,
     announceReplaced: () => channel.postMessage({ replaced: true } satisfies Message),
     close() {
@@ -79,9 +82,10 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
 
 /** A workspace without a database, for a browser that gives none. */
 export function openInMemory(name: string, clock: Clock): Workspace {
-  const store = new Store(new Map(), [followPages()], clock);
+  const outlines = new OutlineCache();
+  const store = new Store(new Map(), [followPages(outlines)], clock);
   const journal = new Journal(store, new MemoryLog(), { seq: 0, by: "memory" });
-  return { name, store, journal, database: undefined, announceReplaced: () => {}, close: () => {} };
+  return { name, store, journal, outlines, database: undefined, announceReplaced: () => {}, close: () => {} };
 }
 
 /** Takes a snapshot whenever nothing has happened for a while and the log has grown. Gives back how to stop. */

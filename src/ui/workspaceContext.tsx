@@ -1,5 +1,5 @@
 "use client";
-import { createContext, useCallback, useContext, useMemo, useRef, useSyncExternalStore } from "react";
+import { createContext, useCallback, useContext, useMemo, useSyncExternalStore } from "react";
 import { Refusal, type Id, type PensumRecord, type Settings } from "@/core/model";
 import type { Command, IndexName, Saving, Store } from "@/core/store";
 import type { TimeStyle } from "@/core/time";
@@ -48,35 +48,36 @@ export function useList(index: IndexName, key: string): readonly PensumRecord[] 
 }
 
 /**
- * A value computed from the store, computed again after any act. Give it a `compute` that stays the same function
- * while its inputs do.
+ * A value computed from the store, computed again after any act; what shows it is drawn again only when it differs.
+ * Give it a `compute` that stays the same function while its inputs do.
  */
 export function useComputed<T>(compute: (store: Store) => T): T {
   const store = useStore();
-  const revision = useRevision(store);
-  // eslint-disable-next-line react-hooks/exhaustive-deps -- the revision stands for all that the store holds
-  return useMemo(() => compute(store), [compute, store, revision]);
+  const read = useMemo(() => {
+    let revision = -1;
+    let value: T;
+    return () => {
+      const present = store.revision;
+      if (present !== revision) {
+        const next = compute(store);
+        if (revision < 0 || !isAlike(value, next)) value = next;
+        revision = present;
+      }
+      return value;
+    };
+  }, [store, compute]);
+  const subscribe = useCallback((listener: () => void) => store.subscribe("*", listener), [store]);
+  return useSyncExternalStore(subscribe, read, read);
 }
 
-const revisions = new WeakMap<Store, { count: number }>();
-
-/** A number that grows with every change of the store. */
-function useRevision(store: Store): number {
-  const counter = useRef<{ count: number }>(null);
-  if (!counter.current) {
-    let shared = revisions.get(store);
-    if (!shared) {
-      const fresh = { count: 0 };
-      store.subscribe("*", () => fresh.count++);
-      revisions.set(store, (shared = fresh));
-    }
-    counter.current = shared;
-  }
-  const subscribe = useCallback((listener: () => void) => store.subscribe("*", listener), [store]);
-  return useSyncExternalStore(
-    subscribe,
-    () => counter.current?.count ?? 0,
-    () => 0,
+/** Tells whether two values hold the same, down to the fields of the things in a list. */
+function isAlike(a: unknown, b: unknown, depth = 2): boolean {
+  if (Object.is(a, b)) return true;
+  if (depth === 0 || typeof a !== "object" || typeof b !== "object" || a === null || b === null) return false;
+  const keys = Object.keys(a);
+  if (keys.length !== Object.keys(b).length) return false;
+  return keys.every((key) =>
+    isAlike((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key], depth - 1),
   );
 }
 

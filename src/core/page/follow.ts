@@ -3,10 +3,9 @@ import type { Rule, Transaction } from "../store";
 import { dateOf } from "../time";
 import { applyEdits, type Edit } from "./edits";
 import { blockLineEdits, removeLineEdit, taskLineEdits } from "./lines";
-import { readOutline, type Outline } from "./outline";
+import type { Outline } from "./outline";
+import { OutlineCache } from "./outlineCache";
 import { reconcile } from "./reconcile";
-
-const keptOutlines = 8;
 
 /** A page longer than this is words only: reading its lines would hold everything up for seconds. */
 export const longestFollowedPage = 1_000_000;
@@ -15,15 +14,7 @@ export const longestFollowedPage = 1_000_000;
  * The rule by which task lines and task records follow each other, in whatever act either of them changed. Where an
  * act changed a page's text the text is right; where it changed a record, its one line is written anew.
  */
-export function followPages(): Rule {
-  const outlines = new Map<Id, Outline>();
-  const outlineOf = (page: Page): Outline => {
-    const outline = readOutline(page.text, outlines.get(page.id));
-    outlines.delete(page.id);
-    outlines.set(page.id, outline);
-    if (outlines.size > keptOutlines) outlines.delete(outlines.keys().next().value as Id);
-    return outline;
-  };
+export function followPages(outlines = new OutlineCache()): Rule {
   return (tx) => {
     const edited = new Map<Id, Page>();
     const stale = new Map<Id, Set<Id>>();
@@ -44,13 +35,13 @@ export function followPages(): Rule {
       const page = tx.get(pageId);
       if (!isPage(page)) for (const id of ids) tx.update(id, { page: undefined });
       else if (!edited.has(pageId) && page.text.length <= longestFollowedPage) {
-        const text = writeBack(tx, page, ids, outlineOf(page));
+        const text = writeBack(tx, page, ids, outlines.of(page));
         tx.update(pageId, { text });
         edited.set(pageId, tx.get(pageId) as Page);
       }
     }
     for (const page of edited.values())
-      if (page.text.length <= longestFollowedPage) reconcile(tx, page, outlineOf(page));
+      if (page.text.length <= longestFollowedPage) reconcile(tx, page, outlines.of(page));
     for (const id of tx.touched()) {
       const before = tx.before(id);
       if (isPage(before) && !tx.get(id))

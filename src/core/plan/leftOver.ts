@@ -19,10 +19,9 @@ export function leftOver(store: Pick<Store, "list">, today: DateText, settings: 
     (task) => task.doDay !== undefined && task.doDay < today && !(task.restUntil && task.restUntil > today),
   );
   const ids = new Set(tasks.map((task) => task.id));
-  const pressing = byPressing(`${today}T00:00`, settings);
-  return tasks
-    .filter((task) => !task.parent || !ids.has(task.parent))
-    .sort((a, b) => (a.doDay! > b.doDay! ? -1 : a.doDay! < b.doDay! ? 1 : pressing(a, b)))
+  const wholes = tasks.filter((task) => !task.parent || !ids.has(task.parent));
+  return byPressing(wholes, `${today}T00:00`, settings)
+    .sort((a, b) => (a.doDay! > b.doDay! ? -1 : a.doDay! < b.doDay! ? 1 : 0))
     .map((task) => ({ task, parts: partsOf(store, task).filter((part) => ids.has(part.id)) }));
 }
 

@@ -48,10 +48,10 @@ export function carriedText(times: number): string {
 }
 
 /**
- * Orders tasks by what presses most: late first, then by the nearest of due and do day, then priority, then how often
- * carried, then age. Negative when `a` comes first.
+ * Tasks by what presses most: late first, then by the nearest of due and do day, then priority, then how often
+ * carried, then age.
  */
-export function byPressing(now: MomentText, settings: Settings): (a: Task, b: Task) => number {
+export function byPressing(tasks: readonly Task[], now: MomentText, settings: Settings): Task[] {
   const today = dateOf(now);
   const last = settings.priorities.length;
   const key = (task: Task): readonly number[] => {
@@ -65,9 +65,10 @@ export function byPressing(now: MomentText, settings: Settings): (a: Task, b: Ta
       -task.carried,
     ];
   };
-  return (a, b) => {
-    const [x, y] = [key(a), key(b)];
-    for (let at = 0; at < x.length; at++) if (x[at] !== y[at]) return x[at]! - y[at]!;
-    return a.createdAt < b.createdAt ? -1 : a.createdAt > b.createdAt ? 1 : 0;
-  };
+  const keyed = tasks.map((task) => ({ task, key: key(task) }));
+  keyed.sort((a, b) => {
+    for (let at = 0; at < a.key.length; at++) if (a.key[at] !== b.key[at]) return a.key[at]! - b.key[at]!;
+    return a.task.createdAt < b.task.createdAt ? -1 : a.task.createdAt > b.task.createdAt ? 1 : 0;
+  });
+  return keyed.map(({ task }) => task);
 }

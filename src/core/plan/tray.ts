@@ -20,7 +20,8 @@ export function tray(store: Pick<Store, "list" | "find">, date: DateText, now: M
     return !isPlaced(store, task, now);
   });
   const ids = new Set(listed.map((task) => task.id));
-  return listed.filter((task) => !task.parent || !ids.has(task.parent)).sort(byPressing(now, settings));
+  const wholes = listed.filter((task) => !task.parent || !ids.has(task.parent));
+  return byPressing(wholes, now, settings);
 }
 
 /** Tells whether a task has hours that are not over. */

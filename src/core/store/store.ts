@@ -75,6 +75,7 @@ export class Store {
   readonly #removed = new Map<Id, PensumRecord>();
   #undo: UndoStep[] = [];
   #redo: UndoStep[] = [];
+  #revision = 0;
   #settling = false;
   #held: Set<string> | undefined;
 
@@ -85,6 +86,11 @@ export class Store {
     this.#records = records;
     this.clock = clock;
     this.#rules = rules;
+  }
+
+  /** A number that grows whenever anything changed. */
+  get revision(): number {
+    return this.#revision;
   }
 
   get size(): number {
@@ -345,6 +351,7 @@ export class Store {
       for (const topic of topics) this.#held.add(topic);
       return;
     }
+    this.#revision++;
     topics.add("*");
     for (const topic of topics) for (const listener of [...(this.#listeners.get(topic) ?? [])]) listener();
   }

@@ -46,7 +46,7 @@ const pageLanguage = new Language(defineLanguageFacet(), pageParser, [], "page")
 /** The editor of a page's text: Markdown, drawn. */
 export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, onDragLine }: PageEditorProps) {
   const store = useStore();
-  const { database } = useWorkspace();
+  const { database, outlines } = useWorkspace();
   const style = useTimeStyle();
   const settings = useSettings();
   const nonce = useContext(NonceContext);
@@ -139,6 +139,8 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
       }),
     });
     setView(editor);
+    if (isPage(record) && record.text.length <= longestFollowedPage)
+      void outlines.prepare(record, () => new Promise((resolve) => setTimeout(resolve, 4)));
     return () => editor.destroy();
 
     /** Presses on what is drawn: circles tick, links lead somewhere. */
