@@ -1,8 +1,8 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test } from "@playwright/test";
+import { expect, test, type Page } from "@playwright/test";
 import { open } from "./helpers";
 
-const views: readonly (readonly [string, string, ((page: import("@playwright/test").Page) => Promise<void>)?])[] = [
+const views: readonly (readonly [string, string, ((page: Page) => Promise<void>)?])[] = [
   ["today", "/"],
   ["an empty day", "/day/2027-03-02"],
   ["settings", "/settings"],

@@ -1,7 +1,7 @@
-import { expect, test } from "@playwright/test";
+import { expect, test, type Page } from "@playwright/test";
 import { capture, editor, line, notice, open, railItem, saved, trayRow } from "./helpers";
 
-async function paste(page: import("@playwright/test").Page, selector: string, make: string) {
+async function paste(page: Page, selector: string, make: string) {
   await page.locator(selector).first().click();
   await page.evaluate(
     ([where, code]) => {
@@ -62,7 +62,9 @@ test("odd words stay words: scripts, other writing systems, long lines, dates th
   );
   await expect(trayRow(page, "שלום")).toBeVisible();
   await page.locator("h1").click();
-  await expect(page.locator(".day-page script, .day-page img:not(.cm-widgetBuffer), [data-address^='javascript']")).toHaveCount(0);
+  await expect(
+    page.locator(".day-page script, .day-page img:not(.cm-widgetBuffer), [data-address^='javascript']"),
+  ).toHaveCount(0);
   await expect(line(page, "kept elsewhere and not fetched")).toBeVisible();
   await line(page, "press me").click();
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(1280);

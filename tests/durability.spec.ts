@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { chromium, expect, test } from "@playwright/test";
+import { chromium, expect, test, type Browser, type Page } from "@playwright/test";
 import { spawn, type ChildProcess } from "node:child_process";
 import config from "../playwright.config";
 import { capture, editor, line, now, open, prepare, ready } from "./helpers";
@@ -11,7 +11,7 @@ const { executablePath, args } = config.use!.launchOptions!;
 const address = config.use!.baseURL!;
 
 /** Starts Chromium as a process of its own, so that it can be killed by its id, and connects to it. */
-async function start(profile: string): Promise<{ browser: import("@playwright/test").Browser; child: ChildProcess }> {
+async function start(profile: string): Promise<{ browser: Browser; child: ChildProcess }> {
   const child = spawn(
     executablePath!,
     [...args!, "--headless", "--remote-debugging-port=0", `--user-data-dir=${profile}`, "about:blank"],
@@ -99,7 +99,7 @@ test(`a browser killed ${kills} times in bursts of acts loses nothing that was a
 });
 
 /** The titles of all tasks, straight from the page of the day. */
-async function allTitles(page: import("@playwright/test").Page): Promise<string[]> {
+async function allTitles(page: Page): Promise<string[]> {
   return page.evaluate(async () => {
     const database = await new Promise<IDBDatabase>((resolve, reject) => {
       const request = indexedDB.open("pensum-own");

@@ -109,6 +109,17 @@ describe("placing", () => {
   });
 });
 
+describe("taking off", () => {
+  test("leaves the words of a line that set hours aside", () => {
+    write(today, "- 12:15-13:00 lunch with Odile\nend");
+    store.act(takeOff, { block: blocks()[0]!.id });
+    expect(textOf(today)).toBe("- lunch with Odile\nend");
+    expect(blocks()).toEqual([]);
+    store.undo();
+    expect(blocks()).toMatchObject([{ title: "lunch with Odile" }]);
+  });
+});
+
 describe("a day's numbers", () => {
   test("count events, work blocks and what waits; lunch takes time but is no work", () => {
     write(today, "- [ ] Stakes\n- 12:00-13:00 lunch");

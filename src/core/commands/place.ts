@@ -1,5 +1,5 @@
 import { newId, Refusal, type Block, type Id } from "../model";
-import { plainTitle } from "../page";
+import { applyEdits, plainTitle, readOutline, withoutIdEdit } from "../page";
 import type { Command } from "../store";
 import { addMinutes, dateOf, minuteOf, type MomentText } from "../time";
 import { checkStretch, nameOf, need } from "./shared";
@@ -80,12 +80,18 @@ export const moveItem: Command<{ id: Id; start: MomentText; end: MomentText }> =
   },
 };
 
-/** Takes a block off the rail. A task stays, without that clock time. */
+/** Takes a block off the rail. A task stays, without that clock time; a line that set hours aside keeps its words. */
 export const takeOff: Command<{ block: Id }> = {
   name: "takeOff",
   run(tx, { block: id }) {
     const block = need(tx, "block", id);
     const name = nameOf(block, tx);
+    const page = tx.find("day", block.page);
+    const line = page && readOutline(page.text).blocks.find(({ attributes }) => attributes?.id === id);
+    if (page && line) {
+      const edits = [{ from: line.rangeFrom, to: line.titleFrom, insert: "" }, withoutIdEdit(line)];
+      tx.update(page.id, { text: applyEdits(page.text, edits) });
+    }
     tx.remove(id);
     return `Took “${name}” off the hours`;
   },

@@ -85,6 +85,18 @@ export function idEdit(line: TaskLine | BlockLine, text: string, id: string): Ed
   return { from: at, to: at + attributes.id.length + 1, insert: `#${id}` };
 }
 
+/** The edit that takes the id out of a line's attributes, and the brackets too where nothing else is in them. */
+export function withoutIdEdit(line: TaskLine | BlockLine): Edit {
+  const { attributes } = line;
+  if (!attributes) return { from: line.to, to: line.to, insert: "" };
+  const rest = writeAttributes(undefined, attributes.classes, attributes.pairs);
+  return {
+    from: rest === "" ? line.titleTo : line.from + attributes.from,
+    to: line.from + attributes.to,
+    insert: rest,
+  };
+}
+
 function attributesEdit(line: TaskLine, id: string, classes: readonly string[]): Edit {
   const written = writeAttributes(line.attributes?.id ?? id, classes, line.attributes?.pairs ?? {});
   if (!line.attributes) return { from: line.to, to: line.to, insert: ` ${written}` };

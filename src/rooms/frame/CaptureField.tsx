@@ -1,5 +1,5 @@
 "use client";
-import { useEffect, useId, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent, type Ref } from "react";
+import { useId, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent, type Ref } from "react";
 import { X } from "lucide-react";
 import type { CaptureContext, Draft } from "@/core/capture";
 import { capture } from "@/core/commands";
@@ -9,7 +9,7 @@ import { notify } from "@/ui/notices";
 import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { PastedLines } from "./PastedLines";
 
-type Capture = typeof import("@/core/capture");
+type Capture = Awaited<ReturnType<typeof loadCapture>>;
 const loadCapture = () => import("@/core/capture");
 
 /** The field in the top bar: a plain line becomes a record, and shows beforehand what was understood of it. */

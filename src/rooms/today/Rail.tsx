@@ -43,26 +43,17 @@ import {
 } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
-import { dayAddress, goTo, openRecord } from "@/ui/navigation";
+import { dayAddress, goTo } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { DrawForm } from "./DrawForm";
-import { usePlacing } from "./placing";
+import { AllDay, GhostBlock, hourPixels, hourText, minutePixels, NowLine, Outside, type Ghost } from "./railParts";
 import { RailItem } from "./RailItem";
+import { useKeyboardPlacing } from "./useKeyboardPlacing";
 
-export const hourPixels = 63;
-const minutePixels = hourPixels / 60;
 /** An item shorter than this is drawn as long as this, so that it can be read and grabbed. */
 const leastMinutes = 18;
 const dayPixels = 24 * hourPixels;
-
-/** A stretch that is shown before it is there. */
-interface Ghost {
-  startMinute: number;
-  endMinute: number;
-  title: string;
-  text: string;
-}
 
 /** The hours of a day, drawn to scale, with what lies on them. */
 export function Rail({ date, today }: { date: DateText; today: DateText }) {
@@ -70,7 +61,6 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
   const settings = useSettings();
   const style = useTimeStyle();
   const act = useAct();
-  const { placing, place } = usePlacing();
   const { zone } = store.clock;
   const now = useNow(store.clock);
   const scroller = useRef<HTMLDivElement>(null);
@@ -184,45 +174,13 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
     });
   }, [minuteAt, preview, put]);
 
-  // Placing by keyboard: the same ghost, moved by arrows, let down by Enter.
-  useEffect(() => {
-    if (!placing) return;
-    const gaps = freeTime(store, date, settings, zone, nowMinute ?? 0);
-    let at = firstFit(gaps, placing.minutes) ?? Math.ceil((nowMinute ?? 540) / snap) * snap;
-    const show = () => {
-      const next = preview(placing, at);
-      setGhost(next);
-      notify({ text: `${next.title}: ${next.text}. Arrows move it, Enter places it, Escape leaves it.` });
-      scroller.current?.scrollTo({ top: Math.max(0, at * minutePixels - 160) });
-    };
-    const end = () => {
-      setGhost(undefined);
-      place(undefined);
-    };
-    const press = (event: globalThis.KeyboardEvent) => {
-      const step = { ArrowUp: -1, ArrowDown: 1 }[event.key];
-      if (step !== undefined) at = Math.max(0, Math.min(1440 - snap, at + step * (event.shiftKey ? 60 : snap)));
-      else if (event.key === "Enter") {
-        put(placing, at);
-        end();
-      } else if (event.key === "Escape") {
-        notify(undefined);
-        end();
-      } else if (/^.$|^Tab$/.test(event.key)) {
-        notify(undefined);
-        end();
-        return;
-      } else return;
-      event.preventDefault();
-      event.stopPropagation();
-      if (step !== undefined) show();
-    };
-    show();
-    addEventListener("keydown", press, true);
-    return () => removeEventListener("keydown", press, true);
-    // The ghost lives from the key that began it to the one that ends it; nothing else begins it anew.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [placing]);
+  const firstFree = useCallback(
+    (minutes: number) =>
+      firstFit(freeTime(store, date, settings, zone, nowMinute ?? 0), minutes) ??
+      Math.ceil((nowMinute ?? 540) / snap) * snap,
+    [store, date, settings, zone, nowMinute, snap],
+  );
+  useKeyboardPlacing({ snap, firstFree, preview, put, show: setGhost, scroller });
 
   /** Draws a stretch on empty hours, from a press to where it is let go. */
   const draw = (event: ReactPointerEvent) => {
@@ -426,70 +384,4 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
       return days === 0 ? moment : momentAt(addDays(dateOf(moment), days), minuteOn(dateOf(moment), moment));
     }
   }
-}
-
-function hourText(hour: number, hour12: boolean): string {
-  if (!hour12) return `${hour}:00`;
-  return `${hour % 12 === 0 ? 12 : hour % 12} ${hour % 24 < 12 ? "am" : "pm"}`;
-}
-
-function Outside({ hours }: { hours: ReturnType<typeof workingDay> }) {
-  const bands = hours
-    ? [
-        [0, hours.startMinute],
-        [hours.endMinute, 1440],
-      ]
-    : [[0, 1440]];
-  return bands.map(([from, to]) => (
-    <div
-      key={from}
-      aria-hidden
-      className="cloth-outside pointer-events-none absolute right-0 left-11.5"
-      style={{ top: from! * minutePixels, height: (to! - from!) * minutePixels }}
-    />
-  ));
-}
-
-function NowLine({ minute, text, top }: { minute: number; text: string; top: number }) {
-  return (
-    <div
-      role="img"
-      aria-label={`Now, ${text}`}
-      data-now={minute}
-      className="pointer-events-none absolute inset-x-0 z-10 border-t-[1.5px] border-madder"
-      style={{ top }}
-    >
-      <span className="absolute -top-[9px] left-1.5 rounded-[2px] bg-madder px-1 text-[10.5px] leading-[17px] font-[650] text-sheet">
-        {text}
-      </span>
-    </div>
-  );
-}
-
-function GhostBlock({ ghost }: { ghost: Ghost }) {
-  const height = Math.max(12, (ghost.endMinute - ghost.startMinute) * minutePixels);
-  return (
-    <div
-      data-ghost
-      className="cloth-drawn pointer-events-none absolute right-3 left-[52px] z-20 overflow-visible px-2 py-0.5"
-      style={{ top: ghost.startMinute * minutePixels, height }}
-    >
-      <span className="block truncate font-semibold">{ghost.title}</span>
-      <span className="ghost-text inline-block rounded-[2px] bg-sheet/90 text-small text-ink">{ghost.text}</span>
-    </div>
-  );
-}
-
-function AllDay({ event }: { event: Event }) {
-  const store = useStore();
-  const dye = store.find("theme", event.theme)?.dye ?? "slate";
-  return (
-    <button
-      data-dye={dye}
-      className="cloth-event mx-3 mb-1 ml-[52px] min-h-6 flex-none truncate px-2 text-left font-[560]"
-      onClick={() => openRecord(event.id)}
-    >
-      {event.title}
-    </button>
-  );
 }

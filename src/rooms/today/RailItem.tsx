@@ -7,14 +7,8 @@ import type { Column, DayItem } from "@/core/plan";
 import { addMinutes, estimateText, rangeText } from "@/core/time";
 import { swallowClick, type Dragged } from "@/ui/drag";
 import { openRecord } from "@/ui/navigation";
+import type { Ghost } from "./railParts";
 import { useAct, useRecord, useTimeStyle } from "@/ui/workspaceContext";
-
-interface Ghost {
-  startMinute: number;
-  endMinute: number;
-  title: string;
-  text: string;
-}
 
 interface RailItemProps {
   item: DayItem;

@@ -1,0 +1,68 @@
+import { createTypeScriptImportResolver } from "eslint-import-resolver-typescript";
+import { importX } from "eslint-plugin-import-x";
+import reactHooks from "eslint-plugin-react-hooks";
+import tseslint from "typescript-eslint";
+
+/** The rooms of core, from the ground up. Each may look down, none up. */
+const coreFloors = ["time", "model", "store", "page", "capture", "plan", "interop", "commands"];
+/** The floors of the house above it. */
+const floors = ["core", "data", "workers", "ui", "rooms", "app"];
+
+const above = (list, base) =>
+  list.slice(0, -1).map((floor, at) => ({
+    target: `${base}/${floor}`,
+    from: list.slice(at + 1).map((other) => `${base}/${other}`),
+    message: "Imports go down the floors only; see docs/architecture.md.",
+  }));
+
+const rooms = ["today", "settings", "frame"];
+const besideEachOther = rooms.map((room) => ({
+  target: `./src/rooms/${room}`,
+  from: rooms.filter((other) => other !== room).map((other) => `./src/rooms/${other}`),
+  message: "Rooms share through ui/ and core/ only.",
+}));
+
+export default tseslint.config(
+  { ignores: [".next", "node_modules", "next-env.d.ts", "test-results"] },
+  ...tseslint.configs.recommended,
+  {
+    plugins: { "import-x": importX },
+    settings: { "import-x/resolver-next": [createTypeScriptImportResolver({ project: "tsconfig.json" })] },
+    rules: {
+      "import-x/no-cycle": "error",
+      "import-x/no-restricted-paths": [
+        "error",
+        { zones: [...above(floors, "./src"), ...above(coreFloors, "./src/core"), ...besideEachOther] },
+      ],
+      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
+      "@typescript-eslint/consistent-type-imports": "error",
+    },
+  },
+  {
+    // Tests of core may use commands and demo data to say what they mean.
+    files: ["**/*.test.ts"],
+    rules: { "import-x/no-restricted-paths": "off", "@typescript-eslint/no-non-null-assertion": "off" },
+  },
+  {
+    files: ["src/core/**/*.ts"],
+    rules: {
+      "no-restricted-imports": [
+        "error",
+        {
+          patterns: [
+            {
+              group: ["react", "react-dom", "next", "next/*", "dexie", "comlink", "@codemirror/*"],
+              message: "Core runs everywhere: no interface and no database in it.",
+            },
+          ],
+        },
+      ],
+      "no-restricted-globals": ["error", "window", "document", "navigator", "localStorage", "indexedDB"],
+    },
+  },
+  {
+    files: ["src/**/*.tsx", "src/{ui,rooms}/**/*.ts"],
+    plugins: { "react-hooks": reactHooks },
+    rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" },
+  },
+);

@@ -1,0 +1,87 @@
+"use client";
+import type { Event } from "@/core/model";
+import type { WorkingDay } from "@/core/time";
+import { openRecord } from "@/ui/navigation";
+import { useStore } from "@/ui/workspaceContext";
+
+export const hourPixels = 63;
+export const minutePixels = hourPixels / 60;
+
+/** A stretch that would come to be, with what it would do: "Tue 14:00 to 15:15, day becomes 9 h 05 of 8 h". */
+export interface Ghost {
+  startMinute: number;
+  endMinute: number;
+  title: string;
+  text: string;
+}
+
+/** An hour at the side of the rail. */
+export function hourText(hour: number, hour12: boolean): string {
+  if (!hour12) return `${hour}:00`;
+  return `${hour % 12 === 0 ? 12 : hour % 12} ${hour % 24 < 12 ? "am" : "pm"}`;
+}
+
+/** The hatch over what lies outside working hours. */
+export function Outside({ hours }: { hours: WorkingDay | null }) {
+  const bands = hours
+    ? [
+        [0, hours.startMinute],
+        [hours.endMinute, 1440],
+      ]
+    : [[0, 1440]];
+  return bands.map(([from, to]) => (
+    <div
+      key={from}
+      aria-hidden
+      className="cloth-outside pointer-events-none absolute right-0 left-11.5"
+      style={{ top: from! * minutePixels, height: (to! - from!) * minutePixels }}
+    />
+  ));
+}
+
+/** Where the present is. */
+export function NowLine({ minute, text, top }: { minute: number; text: string; top: number }) {
+  return (
+    <div
+      role="img"
+      aria-label={`Now, ${text}`}
+      data-now={minute}
+      className="pointer-events-none absolute inset-x-0 z-10 border-t-[1.5px] border-madder"
+      style={{ top }}
+    >
+      <span className="absolute -top-[9px] left-1.5 rounded-[2px] bg-madder px-1 text-[10.5px] leading-[17px] font-[650] text-sheet">
+        {text}
+      </span>
+    </div>
+  );
+}
+
+/** A stretch that is shown before it is there. */
+export function GhostBlock({ ghost }: { ghost: Ghost }) {
+  const height = Math.max(12, (ghost.endMinute - ghost.startMinute) * minutePixels);
+  return (
+    <div
+      data-ghost
+      className="cloth-drawn pointer-events-none absolute right-3 left-[52px] z-20 overflow-visible px-2 py-0.5"
+      style={{ top: ghost.startMinute * minutePixels, height }}
+    >
+      <span className="block truncate font-semibold">{ghost.title}</span>
+      <span className="ghost-text inline-block rounded-[2px] bg-sheet/90 text-small text-ink">{ghost.text}</span>
+    </div>
+  );
+}
+
+/** An event of whole days, above the hours. */
+export function AllDay({ event }: { event: Event }) {
+  const store = useStore();
+  const dye = store.find("theme", event.theme)?.dye ?? "slate";
+  return (
+    <button
+      data-dye={dye}
+      className="cloth-event mx-3 mb-1 ml-[52px] min-h-6 flex-none truncate px-2 text-left font-[560]"
+      onClick={() => openRecord(event.id)}
+    >
+      {event.title}
+    </button>
+  );
+}

@@ -1,0 +1,56 @@
+"use client";
+import { useEffect, type RefObject } from "react";
+import type { Dragged } from "@/ui/drag";
+import { notify } from "@/ui/notices";
+import { usePlacing } from "./placing";
+import { minutePixels, type Ghost } from "./railParts";
+
+interface KeyboardPlacing {
+  snap: number;
+  /** Where something of so many minutes would go first. */
+  firstFree: (minutes: number) => number;
+  preview: (dragged: Dragged, startMinute: number) => Ghost;
+  put: (dragged: Dragged, startMinute: number) => void;
+  show: (ghost: Ghost | undefined) => void;
+  scroller: RefObject<HTMLElement | null>;
+}
+
+/** Placing by keyboard: the same ghost as in a drag, moved by arrows, let down by Enter, left by Escape. */
+export function useKeyboardPlacing({ snap, firstFree, preview, put, show, scroller }: KeyboardPlacing) {
+  const { placing, place } = usePlacing();
+  useEffect(() => {
+    if (!placing) return;
+    let at = firstFree(placing.minutes);
+    const draw = () => {
+      const next = preview(placing, at);
+      show(next);
+      notify({ text: `${next.title}: ${next.text}. Arrows move it, Enter places it, Escape leaves it.` });
+      scroller.current?.scrollTo({ top: Math.max(0, at * minutePixels - 160) });
+    };
+    const end = () => {
+      show(undefined);
+      place(undefined);
+    };
+    const press = (event: KeyboardEvent) => {
+      const step = { ArrowUp: -1, ArrowDown: 1 }[event.key];
+      if (step !== undefined) {
+        at = Math.max(0, Math.min(1440 - snap, at + step * (event.shiftKey ? 60 : snap)));
+        draw();
+      } else if (event.key === "Enter") {
+        put(placing, at);
+        end();
+      } else if (event.key === "Escape" || event.key === "Tab" || event.key.length === 1) {
+        notify(undefined);
+        end();
+        if (event.key !== "Escape") return;
+      } else return;
+      event.preventDefault();
+      event.stopPropagation();
+    };
+    draw();
+    addEventListener("keydown", press, true);
+    return () => removeEventListener("keydown", press, true);
+    // The ghost lives from the key that began it to the one that ends it; nothing else begins it anew.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [placing]);
+}

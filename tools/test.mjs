@@ -1,0 +1,72 @@
+// Everything that must hold: format and lint, types, unit tests, production build, end-to-end tests. Sets itself up on
+// a fresh machine, goes on after a failure to say all that is wrong, and ends with "N passed, N failed".
+import { spawnSync } from "node:child_process";
+import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
+import { join } from "node:path";
+import { ensureBuild, ensureChromium, ensurePackages, freePort, root, startApp } from "./setup.mjs";
+
+ensurePackages();
+ensureChromium();
+let passed = 0;
+let failed = 0;
+const reports = join(root, "test-results");
+rmSync(reports, { recursive: true, force: true });
+mkdirSync(reports, { recursive: true });
+
+/** Runs a step that passes or fails as a whole. */
+function step(name, command, words, options = {}) {
+  console.log(`\n${name}`);
+  const { status } = spawnSync(command, words, { cwd: root, stdio: "inherit", ...options });
+  return status === 0;
+}
+
+function count(ok, number = 1) {
+  if (ok) passed += number;
+  else failed += number;
+}
+
+function report(name) {
+  const file = join(reports, name);
+  return existsSync(file) ? JSON.parse(readFileSync(file, "utf8")) : undefined;
+}
+
+count(step("Format", "npx", ["prettier", "--check", "--log-level", "warn", "."]));
+count(step("Lint", "npx", ["eslint", "."]));
+count(step("Types", "npx", ["tsc", "--noEmit"]));
+
+const unitsRan = step("Unit tests", "npx", [
+  "vitest",
+  "run",
+  "--reporter=default",
+  "--reporter=json",
+  "--outputFile.json=test-results/unit.json",
+]);
+const units = report("unit.json");
+passed += units?.numPassedTests ?? 0;
+failed += units?.numFailedTests ?? 0;
+if (!unitsRan && !units?.numFailedTests) failed++;
+
+console.log("\nBuild");
+let built = true;
+try {
+  ensureBuild();
+} catch (error) {
+  console.error(error.message);
+  built = false;
+}
+count(built);
+
+if (built) {
+  const app = await startApp({ port: await freePort() });
+  const ran = step("End-to-end tests", "npx", ["playwright", "test", ...process.argv.slice(2)], {
+    env: { ...process.env, PENSUM_ADDRESS: app.address },
+  });
+  app.stop();
+  const stats = report("report.json")?.stats;
+  passed += stats?.expected ?? 0;
+  failed += (stats?.unexpected ?? 0) + (stats?.flaky ?? 0);
+  if (!ran && !stats?.unexpected) failed++;
+}
+
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);
