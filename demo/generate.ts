@@ -41,6 +41,9 @@ class World {
   readonly #themeIds = new Map<string, Id>();
   readonly #personIds = new Map<string, Id>();
   readonly #overruns = new Map<string, number>();
+  /** Where each task and block stands among the records, and the block of each task: a search would be quadratic. */
+  readonly #places = new Map<Id, number>();
+  readonly #blocks = new Map<Id, Block>();
 
   constructor(now: MomentText, seed: number) {
     this.#now = now;
@@ -254,23 +257,24 @@ class World {
       createdAt: momentAt(addDays(this.#today, -1), 1020),
       ...fields,
     };
-    this.records.push(task);
+    this.#add(task);
     return task;
   }
 
+  #add(record: Task | Block) {
+    this.#places.set(record.id, this.records.push(record) - 1);
+  }
+
   #current(task: Task): Task {
-    return this.records.findLast((record) => record.id === task.id) as Task;
+    return this.records[this.#places.get(task.id) as number] as Task;
   }
 
   #set(task: Task, fields: Partial<Task>) {
-    const at = this.records.findLastIndex((record) => record.id === task.id);
-    this.records[at] = { ...(this.records[at] as Task), ...fields };
+    this.records[this.#places.get(task.id) as number] = { ...this.#current(task), ...fields };
   }
 
   #finish(task: Task, doneAt: MomentText, tookMinutes?: number) {
-    const block = this.records.findLast(
-      (record): record is Block => record.kind === "block" && record.task === task.id,
-    );
+    const block = this.#blocks.get(task.id);
     const took = tookMinutes ?? (block ? minuteOf(block.end) - minuteOf(block.start) : task.estimateMinutes);
     this.#set(task, { state: "done", doneAt, ...(took !== undefined ? { tookMinutes: took } : {}) });
   }
@@ -290,7 +294,8 @@ class World {
       createdAt: start,
       ...fields,
     };
-    this.records.push(block);
+    this.#add(block);
+    if (block.task) this.#blocks.set(block.task, block);
     return block;
   }
 
@@ -340,7 +345,7 @@ class World {
     const id = dayPageId(date);
     for (const line of lines) {
       const taskId = /\{#(\w+)/.exec(line)?.[1];
-      const at = taskId ? this.records.findLastIndex((record) => record.id === taskId) : -1;
+      const at = (taskId && this.#places.get(taskId)) || -1;
       const record = this.records[at];
       if (record?.kind === "task" || record?.kind === "block") this.records[at] = { ...record, page: id };
     }

@@ -11,34 +11,20 @@ const keptMilliseconds = 400 * 86_400_000;
 export interface Snapshot {
   readonly seq: number;
   readonly version: number;
-  readonly records: StoredRecord[];
+  /** The records, chunk by chunk as they are stored. */
+  readonly parts: readonly (readonly StoredRecord[])[];
 }
 
-const nothing: Snapshot = { seq: 0, version: modelVersion, records: [] };
+const nothing: Snapshot = { seq: 0, version: modelVersion, parts: [] };
 
-/**
- * The newest whole snapshot; an empty one for the beginning of the log when there is none. Its parts are asked for one
- * by one, so that the browser reads the next while one is parsed: a third faster than all at once.
- */
+/** The newest whole snapshot; an empty one for the beginning of the log when there is none. */
 export async function readSnapshot(database: WorkspaceDatabase): Promise<Snapshot> {
   const keys = await database.snapshots.toCollection().primaryKeys();
-  const seqs = [...new Set(keys.map(([seq]) => seq))].sort((a, b) => b - a);
-  for (const seq of seqs) {
-    const records: StoredRecord[] = [];
-    const rows = keys.filter(([of]) => of === seq);
-    let parts = -1;
-    let version = modelVersion;
-    await Promise.all(
-      rows.map((key) =>
-        database.snapshots.get(key).then((row) => {
-          if (!row) return;
-          parts = row.parts;
-          version = row.version;
-          for (const record of JSON.parse(row.text) as StoredRecord[]) records.push(record);
-        }),
-      ),
-    );
-    if (rows.length === parts) return { seq, version, records };
+  for (const seq of [...new Set(keys.map(([of]) => of))].sort((a, b) => b - a)) {
+    const rows = await database.snapshots.bulkGet(keys.filter(([of]) => of === seq));
+    const [first] = rows;
+    if (first && rows.length === first.parts)
+      return { seq, version: first.version, parts: rows.map((row) => JSON.parse(row?.text ?? "[]") as StoredRecord[]) };
   }
   return nothing;
 }

@@ -41,7 +41,7 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
   const log = new DatabaseLog(database);
   const snapshot = await readSnapshot(database);
   const tail = await log.readAfter(snapshot.seq);
-  const records = replay(snapshot.records, snapshot.version, tail);
+  const records = replay(snapshot.parts, snapshot.version, tail);
   const seq = tail[tail.length - 1]?.seq ?? snapshot.seq;
   const outlines = new OutlineCache();
   const store = new Store(records, [followPages(outlines)], options.clock);
