@@ -1,6 +1,6 @@
 import { casual, GB } from "chrono-node/en";
 import type { PriorityLevel } from "../model";
-import { mentionsIn, minuteOfParts, readTimeRange, tagsIn } from "../page";
+import { mentionsIn, readTimeRange, tagsIn } from "../page";
 import {
   addDays,
   clockText,
@@ -9,6 +9,7 @@ import {
   dateText,
   estimateText,
   minuteOf,
+  minuteOfParts,
   momentAt,
   parseDuration,
   type DateText,

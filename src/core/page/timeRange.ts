@@ -1,4 +1,4 @@
-import { minutesPerDay } from "../time";
+import { minuteOfParts, minutesPerDay } from "../time";
 
 /** A stretch of time at the beginning of a text. */
 export interface TimeRange {
@@ -39,14 +39,6 @@ export function readTimeRange(text: string): TimeRange | undefined {
   const overnight = endMinute + minutesPerDay;
   if (endMinute === startMinute || overnight - startMinute > longestNight) return undefined;
   return { startMinute, endMinute: overnight, length: whole.length };
-}
-
-/** Minutes since midnight of a clock time in 24 hours, or in 12 with `half`; undefined when there is no such time. */
-export function minuteOfParts(hours: number, minutes: number, half?: string): number | undefined {
-  if (minutes > 59) return undefined;
-  if (!half) return hours < 24 || (hours === 24 && minutes === 0) ? hours * 60 + minutes : undefined;
-  if (hours < 1 || hours > 12) return undefined;
-  return ((hours % 12) + (half.toLowerCase() === "pm" ? 12 : 0)) * 60 + minutes;
 }
 
 /** A stretch as it is written in a page, in 24 hours whatever the setting, so that a page reads the same everywhere. */

@@ -1,4 +1,5 @@
 export * from "./clock";
+export * from "./clockTimes";
 export * from "./dates";
 export * from "./durations";
 export * from "./moments";

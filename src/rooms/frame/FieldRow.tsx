@@ -1,9 +1,9 @@
 "use client";
 import { Popover } from "radix-ui";
-import { useId, useState, type KeyboardEvent, type ReactNode } from "react";
+import { useId, useState, type ReactNode } from "react";
 import { editRecord } from "@/core/commands";
 import { dyes, states, type Field, type Id, type PensumRecord, type Person, type Task, type Theme } from "@/core/model";
-import { minuteOfParts, plainTitle } from "@/core/page";
+import { plainTitle } from "@/core/page";
 import {
   clockText,
   dateOf,
@@ -11,11 +11,13 @@ import {
   isMoment,
   minuteOf,
   momentAt,
+  parseClock,
   parseDuration,
   relativeMomentText,
 } from "@/core/time";
 import { DayPicker } from "@/ui/DayPicker";
 import { notify } from "@/ui/notices";
+import { TypedField } from "@/ui/TypedField";
 import { useAct, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 interface FieldRowProps {
@@ -56,17 +58,17 @@ function FieldValue(props: ValueProps): ReactNode {
     case "text":
     case "zone":
       return (
-        <WordsField
+        <TypedField
           labelledBy={labelledBy}
-          words={String(value ?? "")}
+          text={String(value ?? "")}
           commit={(words) => set(words.trim() === "" && field.type === "zone" ? undefined : words.trim())}
         />
       );
     case "tags":
       return (
-        <WordsField
+        <TypedField
           labelledBy={labelledBy}
-          words={(value as string[]).join(", ")}
+          text={(value as string[]).join(", ")}
           commit={(words) =>
             set([
               ...new Set(
@@ -81,9 +83,9 @@ function FieldValue(props: ValueProps): ReactNode {
       );
     case "minutes":
       return (
-        <WordsField
+        <TypedField
           labelledBy={labelledBy}
-          words={typeof value === "number" ? estimateText(value) : ""}
+          text={typeof value === "number" ? estimateText(value) : ""}
           hint="45 min, 1 h 30"
           commit={(words) => {
             if (words.trim() === "") return set(undefined);
@@ -138,42 +140,6 @@ function FieldValue(props: ValueProps): ReactNode {
     default:
       return <span>{String(value ?? "")}</span>;
   }
-}
-
-interface WordsFieldProps {
-  labelledBy: string;
-  words: string;
-  hint?: string;
-  list?: string;
-  /** Takes the words in; false when they were refused, and the field goes back to what it was. */
-  commit: (words: string) => boolean;
-}
-
-/** A field of words that is taken in with Enter or on leaving it; Escape leaves it as it was. */
-function WordsField({ labelledBy, words, hint, list, commit }: WordsFieldProps) {
-  const [typed, setTyped] = useState<string>();
-  const take = () => {
-    if (typed !== undefined && typed !== words) commit(typed);
-    setTyped(undefined);
-  };
-  const press = (event: KeyboardEvent<HTMLInputElement>) => {
-    if (event.key === "Enter") take();
-    if (event.key !== "Escape") return;
-    event.stopPropagation();
-    setTyped(undefined);
-  };
-  return (
-    <input
-      className="field w-full"
-      aria-labelledby={labelledBy}
-      placeholder={hint}
-      list={list}
-      value={typed ?? words}
-      onChange={(event) => setTyped(event.target.value)}
-      onBlur={take}
-      onKeyDown={press}
-    />
-  );
 }
 
 interface ChoiceProps {
@@ -238,11 +204,11 @@ function TaskChoice({ record, value, labelledBy, set }: ValueProps) {
   };
   return (
     <>
-      <WordsField
+      <TypedField
         labelledBy={labelledBy}
         list={list}
         hint="None"
-        words={chosen ? plainTitle(chosen.title) : ""}
+        text={chosen ? plainTitle(chosen.title) : ""}
         commit={commit}
       />
       <datalist id={list}>
@@ -314,7 +280,7 @@ function DayField({ field, value, labelledBy, set }: ValueProps) {
           <div className="mt-2 flex items-center justify-between gap-2">
             {field.type !== "date" && (
               <TimeField
-                words={moment && isMoment(moment) ? clockText(minuteOf(moment), style) : ""}
+                text={moment && isMoment(moment) ? clockText(minuteOf(moment), style) : ""}
                 commit={(minute) => {
                   if (minute !== undefined) return set(momentAt(dateOf(moment ?? today), minute));
                   return field.type === "dateOrMoment" && set(dateOf(moment ?? today));
@@ -340,20 +306,19 @@ function DayField({ field, value, labelledBy, set }: ValueProps) {
 }
 
 /** A clock time to be typed, in 24 hours or in 12; empty takes it away. */
-function TimeField({ words, commit }: { words: string; commit: (minute: number | undefined) => boolean }) {
+function TimeField({ text, commit }: { text: string; commit: (minute: number | undefined) => boolean }) {
   const id = useId();
   return (
     <div className="flex items-center gap-2 text-ink-2">
       <span id={id}>Time</span>
       <div className="w-24">
-        <WordsField
+        <TypedField
           labelledBy={id}
-          words={words}
+          text={text}
           hint="9:30"
           commit={(typed) => {
             if (typed.trim() === "") return commit(undefined);
-            const parts = /^(\d{1,2})(?:[:.](\d{2}))?\s*(am|pm)?$/i.exec(typed.trim());
-            const minute = parts ? minuteOfParts(Number(parts[1]), Number(parts[2] ?? 0), parts[3]) : undefined;
+            const minute = parseClock(typed);
             if (minute === undefined)
               notify({ text: `“${typed}” is not a clock time, like 9:30. Nothing was changed.`, tone: "refused" });
             return minute !== undefined && commit(minute);

@@ -1,10 +1,10 @@
 "use client";
-import { useState, type ReactNode } from "react";
+import type { ReactNode } from "react";
 import { saveSettings } from "@/core/commands";
 import { newId, type PriorityLevel } from "@/core/model";
-import { dateText, startOfWeek, addDays, durationText, parseDuration, type WorkingDay } from "@/core/time";
-import { minuteOfParts } from "@/core/page";
+import { dateText, startOfWeek, addDays, durationText, parseClock, parseDuration, type WorkingDay } from "@/core/time";
 import { notify } from "@/ui/notices";
+import { TypedField } from "@/ui/TypedField";
 import { useAct, useSettings, useTimeStyle } from "@/ui/workspaceContext";
 import { Appearance } from "./Appearance";
 import { Backup } from "./Backup";
@@ -112,8 +112,7 @@ function ClockField({ label, minute, set }: { label: string; minute: number; set
       label={label}
       text={text}
       commit={(typed) => {
-        const parts = /^(\d{1,2})(?:[:.](\d{2}))?\s*(am|pm)?$/i.exec(typed.trim());
-        const value = parts ? minuteOfParts(Number(parts[1]), Number(parts[2] ?? 0), parts[3]) : undefined;
+        const value = parseClock(typed);
         if (value === undefined)
           notify({ text: `“${typed}” is not a clock time, like 8:00. Nothing was changed.`, tone: "refused" });
         else set(value);
@@ -133,25 +132,6 @@ function LengthField({ label, minutes, set }: { label: string; minutes: number; 
           notify({ text: `“${typed}” is not a length of time, like “7 h 30”. Nothing was changed.`, tone: "refused" });
         else set(value);
       }}
-    />
-  );
-}
-
-/** A field that is taken in with Enter or on leaving it. */
-export function TypedField({ label, text, commit }: { label: string; text: string; commit: (typed: string) => void }) {
-  const [typed, setTyped] = useState<string>();
-  const take = () => {
-    if (typed !== undefined && typed !== text) commit(typed);
-    setTyped(undefined);
-  };
-  return (
-    <input
-      className="field w-full"
-      aria-label={label}
-      value={typed ?? text}
-      onChange={(event) => setTyped(event.target.value)}
-      onBlur={take}
-      onKeyDown={(event) => event.key === "Enter" && take()}
     />
   );
 }

@@ -4,8 +4,9 @@ import { addRecord, editRecord, removeRecord } from "@/core/commands";
 import { dyes, type Dye, type Theme } from "@/core/model";
 import { durationText, parseDuration } from "@/core/time";
 import { notify } from "@/ui/notices";
+import { TypedField } from "@/ui/TypedField";
 import { useAct, useList } from "@/ui/workspaceContext";
-import { Section, TypedField } from "./SettingsRoom";
+import { Section } from "./SettingsRoom";
 
 /** The kinds of work, each with its dye and the hours a week it should get. */
 export function Themes() {
