@@ -78,7 +78,12 @@ export function startDrag(down: PointerEvent, { dragged, onMissed, onEnd, elsewh
     document.getSelection()?.removeAllRanges();
     frame = requestAnimationFrame(step);
   };
+  let shownAt = "";
   const show = () => {
+    // A pointer that rests over hours that rest shows what it showed.
+    const at = `${x} ${y} ${zone?.scroller?.scrollTop ?? 0}`;
+    if (at === shownAt) return;
+    shownAt = at;
     const below = [...zones].find((one) => contains(one.element, x, y));
     if (below !== zone) zone?.leave();
     zone = below;

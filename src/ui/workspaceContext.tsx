@@ -48,7 +48,7 @@ export function useList(index: IndexName, key: string): readonly PensumRecord[] 
 }
 
 /**
- * A value computed from the store, computed again after any act; what shows it is drawn again only when it differs.
+ * A value computed from the store's facts, not from texts; computed again after any act that changes them; what shows it is drawn again only when it differs.
  * Give it a `compute` that stays the same function while its inputs do.
  */
 export function useComputed<T>(compute: (store: Store) => T): T {
@@ -57,7 +57,7 @@ export function useComputed<T>(compute: (store: Store) => T): T {
     let revision = -1;
     let value: T;
     return () => {
-      const present = store.revision;
+      const present = store.factsRevision;
       if (present !== revision) {
         const next = compute(store);
         if (revision < 0 || !isAlike(value, next)) value = next;
@@ -66,7 +66,7 @@ export function useComputed<T>(compute: (store: Store) => T): T {
       return value;
     };
   }, [store, compute]);
-  const subscribe = useCallback((listener: () => void) => store.subscribe("*", listener), [store]);
+  const subscribe = useCallback((listener: () => void) => store.subscribe("facts", listener), [store]);
   return useSyncExternalStore(subscribe, read, read);
 }
 

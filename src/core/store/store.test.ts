@@ -72,6 +72,18 @@ describe("the store", () => {
     expect(told).toEqual(["ta", "tasksByDoDay:2026-11-24"]);
   });
 
+  test("tells facts from words: a text that changed alone is none", () => {
+    const store = new Store();
+    let facts = 0;
+    store.subscribe("facts", () => facts++);
+    store.act(put, someTask("ta"));
+    store.act(put, someTask("ta", { text: "words" }));
+    expect([facts, store.factsRevision]).toEqual([1, 1]);
+    store.act(put, someTask("ta", { text: "words", due: "2026-12-02" }));
+    store.act(put, someTask("ta", { text: "words" }));
+    expect([facts, store.factsRevision]).toEqual([3, 3]);
+  });
+
   test("keeps every index as if it were built anew", () => {
     fc.assert(
       fc.property(fc.array(stepArbitrary, { maxLength: 20 }), (sequence) => {

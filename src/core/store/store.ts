@@ -6,6 +6,7 @@ import {
   hasFields,
   invert,
   isEmpty,
+  sameValue,
   squash,
   withFields,
   type ChangeSet,
@@ -75,7 +76,7 @@ export class Store {
   readonly #removed = new Map<Id, PensumRecord>();
   #undo: UndoStep[] = [];
   #redo: UndoStep[] = [];
-  #revision = 0;
+  #factsRevision = 0;
   #settling = false;
   #held: Set<string> | undefined;
 
@@ -88,9 +89,9 @@ export class Store {
     this.#rules = rules;
   }
 
-  /** A number that grows whenever anything changed. */
-  get revision(): number {
-    return this.#revision;
+  /** A number that grows whenever more than the words of a text changed; the topic `facts` tells of it. */
+  get factsRevision(): number {
+    return this.#factsRevision;
   }
 
   get size(): number {
@@ -190,7 +191,7 @@ export class Store {
     return () => this.#actListeners.delete(listener);
   }
 
-  /** Calls `listener` when a topic changes: an id, `index:key`, or `*` for anything. */
+  /** Calls `listener` when a topic changes: an id, `index:key`, `facts`, or `*` for anything. */
   subscribe(topic: string, listener: () => void): () => void {
     const listeners = this.#listeners.get(topic) ?? new Set();
     listeners.add(listener);
@@ -336,6 +337,7 @@ export class Store {
     if (to) this.#records.set(id, to);
     else this.#records.delete(id);
     topics.add(id);
+    if (!from || !to || !differsInTextOnly(from, to)) topics.add("facts");
     for (const [name, index] of this.#indexes)
       for (const key of index.change(id, from, to)) topics.add(`${name}:${key}`);
   }
@@ -351,7 +353,7 @@ export class Store {
       for (const topic of topics) this.#held.add(topic);
       return;
     }
-    this.#revision++;
+    if (topics.has("facts")) this.#factsRevision++;
     topics.add("*");
     for (const topic of topics) for (const listener of [...(this.#listeners.get(topic) ?? [])]) listener();
   }
@@ -362,4 +364,11 @@ function writeThrough(tx: Transaction, changes: ChangeSet) {
   for (const id of changes.removed.keys()) tx.remove(id);
   for (const record of changes.added.values()) tx.put(record);
   for (const [id, [, to]] of changes.updated) tx.update(id, to);
+}
+
+function differsInTextOnly(from: PensumRecord, to: PensumRecord): boolean {
+  const [a, b] = [from as unknown as Fields, to as unknown as Fields];
+  for (const key in b) if (key !== "text" && !sameValue(a[key], b[key])) return false;
+  for (const key in a) if (!(key in b)) return false;
+  return true;
 }

@@ -52,7 +52,7 @@ interface ValueProps extends FieldRowProps {
 function FieldValue(props: ValueProps): ReactNode {
   const { field, value, labelledBy, set } = props;
   const settings = useSettings();
-  if (field.kept) return <span>{String(value ?? "")}</span>;
+  if (field.kept) return <span className="pl-1.5">{String(value ?? "")}</span>;
   switch (field.type) {
     case "title":
     case "text":

@@ -47,7 +47,17 @@ import { dayAddress, goTo } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { DrawForm } from "./DrawForm";
-import { AllDay, GhostBlock, hourPixels, hourText, minutePixels, NowLine, Outside, type Ghost } from "./railParts";
+import {
+  AllDay,
+  GhostBlock,
+  GhostHolder,
+  hourPixels,
+  hourText,
+  minutePixels,
+  NowLine,
+  Outside,
+  type Ghost,
+} from "./railParts";
 import { RailItem } from "./RailItem";
 import { useKeyboardPlacing } from "./useKeyboardPlacing";
 
@@ -65,7 +75,8 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
   const now = useNow(store.clock);
   const scroller = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLDivElement>(null);
-  const [ghost, setGhost] = useState<Ghost>();
+  const [ghost] = useState(() => new GhostHolder());
+  const setGhost = ghost.set;
   const [drawn, setDrawn] = useState<{ startMinute: number; endMinute: number }>();
   const [cursor, setCursor] = useState<number>();
 
@@ -167,12 +178,12 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
       leave: () => setGhost(undefined),
       over(dragged, _x, y) {
         const next = preview(dragged, startOf(dragged, y));
-        setGhost((shown) => (shown?.startMinute === next.startMinute && shown.text === next.text ? shown : next));
+        setGhost(next);
         return next.text;
       },
       drop: (dragged, _x, y) => put(dragged, startOf(dragged, y)),
     });
-  }, [minuteAt, preview, put]);
+  }, [minuteAt, preview, put, setGhost]);
 
   const firstFree = useCallback(
     (minutes: number) =>
@@ -313,7 +324,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
               onTakeOff={() => takeItemOff(item.record)}
             />
           ))}
-          {ghost && <GhostBlock ghost={ghost} />}
+          <GhostBlock holder={ghost} />
           {drawn && (
             <DrawForm
               date={date}

@@ -1,4 +1,5 @@
 "use client";
+import { useSyncExternalStore } from "react";
 import type { Event } from "@/core/model";
 import type { WorkingDay } from "@/core/time";
 import { openRecord } from "@/ui/navigation";
@@ -56,8 +57,29 @@ export function NowLine({ minute, text, top }: { minute: number; text: string; t
   );
 }
 
+/** Holds the ghost apart from the rail, so that sixty items need not be drawn anew with every step of a drag. */
+export class GhostHolder {
+  #ghost: Ghost | undefined;
+  readonly #listeners = new Set<() => void>();
+
+  readonly get = () => this.#ghost;
+
+  readonly set = (ghost: Ghost | undefined) => {
+    if (ghost?.startMinute === this.#ghost?.startMinute && ghost?.text === this.#ghost?.text) return;
+    this.#ghost = ghost;
+    for (const listener of this.#listeners) listener();
+  };
+
+  readonly subscribe = (listener: () => void) => {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  };
+}
+
 /** A stretch that is shown before it is there. */
-export function GhostBlock({ ghost }: { ghost: Ghost }) {
+export function GhostBlock({ holder }: { holder: GhostHolder }) {
+  const ghost = useSyncExternalStore(holder.subscribe, holder.get, () => undefined);
+  if (!ghost) return null;
   const height = Math.max(12, (ghost.endMinute - ghost.startMinute) * minutePixels);
   return (
     <div

@@ -106,6 +106,7 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
           syncWithStore(store, id),
           drawnPage({
             store,
+            id,
             style,
             settings,
             date,

@@ -8,7 +8,7 @@ import {
   type ViewUpdate,
   type WidgetType,
 } from "@codemirror/view";
-import { isUnfinished, type Settings, type Task } from "@/core/model";
+import { isUnfinished, type Id, type Settings, type Task } from "@/core/model";
 import { plainTitle, readTimeRange } from "@/core/page";
 import { isLate, lateText } from "@/core/plan";
 import type { Store } from "@/core/store";
@@ -28,6 +28,8 @@ import { Bullet, Chips, Picture, PlainBox, TaskCircle, type Chip } from "./widge
 /** What the drawing of a page looks things up in. */
 export interface DrawnFrom {
   readonly store: Store;
+  /** The record whose text is drawn. */
+  readonly id: Id;
   readonly style: TimeStyle;
   readonly settings: Settings;
   /** The day of the page; undefined for a page that is no day's. */
@@ -64,21 +66,24 @@ export function drawnPage(from: DrawnFrom) {
       /** What a cursor steps over. */
       wholes: DecorationSet;
       #tree: ReturnType<typeof syntaxTree>;
-      readonly #stop: () => void;
+      readonly #stop: (() => void)[];
 
       constructor(readonly view: EditorView) {
         this.#tree = syntaxTree(view.state);
         this.decorations = draw(view, from);
         this.wholes = onlyWholes(this.decorations);
         let waiting = false;
-        this.#stop = from.store.subscribe("*", () => {
+        const changed = () => {
           if (waiting) return;
           waiting = true;
           queueMicrotask(() => {
             waiting = false;
-            view.dispatch({ effects: recordsChanged.of(null) });
+            if (view.dom.isConnected) view.dispatch({ effects: recordsChanged.of(null) });
           });
-        });
+        };
+        const topics = [`linesByPage:${from.id}`, "kind:theme"];
+        for (const topic of topics) from.store.list(...(topic.split(":") as ["kind", string]));
+        this.#stop = topics.map((topic) => from.store.subscribe(topic, changed));
       }
 
       update(update: ViewUpdate) {
@@ -101,7 +106,7 @@ export function drawnPage(from: DrawnFrom) {
       }
 
       destroy() {
-        this.#stop();
+        for (const stop of this.#stop) stop();
       }
     },
     {
