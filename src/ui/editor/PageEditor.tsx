@@ -4,7 +4,7 @@ import { defaultKeymap } from "@codemirror/commands";
 import { completionKeymap } from "@codemirror/autocomplete";
 import { defineLanguageFacet, Language } from "@codemirror/language";
 import { EditorState, Prec } from "@codemirror/state";
-import { drawSelection, EditorView, keymap, placeholder as placeholderText } from "@codemirror/view";
+import { EditorView, keymap, placeholder as placeholderText } from "@codemirror/view";
 import { GripVertical } from "lucide-react";
 import { addRecord } from "@/core/commands";
 import { isPage, newId, type Id, type Note, type Person } from "@/core/model";
@@ -100,7 +100,6 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
           pageLanguage,
           EditorView.lineWrapping,
           EditorView.perLineTextDirection.of(true),
-          drawSelection(),
           placeholderText(placeholder),
           cursorAmongWords,
           syncWithStore(store, id),

@@ -123,8 +123,8 @@ function onlyWholes(decorations: DecorationSet): DecorationSet {
 function draw(view: EditorView, from: DrawnFrom): DecorationSet {
   const ranges: Range<Decoration>[] = [];
   const { state } = view;
-  const isAt = (start: number, end: number) =>
-    view.hasFocus && state.selection.ranges.some((range) => range.from <= end && range.to >= start);
+  const cursors = view.hasFocus ? state.selection.ranges : [];
+  const isAt = (start: number, end: number) => cursors.some((range) => range.from <= end && range.to >= start);
   const drawnLines = new Set<number>();
   for (const { from: start, to: end } of view.visibleRanges) {
     const listLines = new Map<number, number>();
