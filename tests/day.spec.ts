@@ -135,7 +135,7 @@ test("the next morning offers what was left over, each and several at once", asy
   await band.getByRole("group", { name: "2 chosen" }).getByRole("button", { name: "Another day" }).click();
   await next.getByRole("button", { name: /^Thursday 26 November/ }).click();
   await expect(band).toHaveCount(0);
-  await expect(notice(next)).toContainText("Carried 2 tasks to 2026-11-26");
+  await expect(notice(next)).toContainText("Carried 2 tasks to Thu 26 Nov");
 
   // The old page keeps a mark of where each went, and the count went up.
   await next.locator("nav [data-date='2026-11-24']").click();

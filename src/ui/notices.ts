@@ -1,3 +1,5 @@
+import { dateText, isDate, type TimeStyle } from "@/core/time";
+
 /** A line that says what just happened. */
 export interface Notice {
   readonly text: string;
@@ -23,4 +25,9 @@ export function currentNotice(): Notice | undefined {
 export function onNotice(listener: () => void): () => void {
   listeners.add(listener);
   return () => listeners.delete(listener);
+}
+
+/** What an act said, with the dates in it as this person writes them. */
+export function spokenText(text: string, style: TimeStyle): string {
+  return text.replace(/\b\d{4}-\d{2}-\d{2}\b/g, (date) => (isDate(date) ? dateText(date, "short", style) : date));
 }

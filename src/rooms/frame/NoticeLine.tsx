@@ -1,14 +1,15 @@
 "use client";
 import { useEffect, useSyncExternalStore } from "react";
 import { X } from "lucide-react";
-import { currentNotice, notify, onNotice } from "@/ui/notices";
-import { useStore } from "@/ui/workspaceContext";
+import { currentNotice, notify, onNotice, spokenText } from "@/ui/notices";
+import { useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 const shownMilliseconds = 7000;
 
 /** The line at the bottom that says what was done, undone or refused, and offers to take it back. */
 export function NoticeLine() {
   const store = useStore();
+  const style = useTimeStyle();
   const notice = useSyncExternalStore(onNotice, currentNotice, () => undefined);
   useEffect(() => {
     if (!notice) return;
@@ -34,7 +35,7 @@ export function NoticeLine() {
         <div
           className={`pointer-events-auto flex max-w-160 items-center gap-3 rounded-[4px] border bg-sheet py-1.5 pr-1.5 pl-3 ${notice.tone === "refused" ? "border-madder" : "border-ink-3"}`}
         >
-          <span className={notice.tone === "refused" ? "text-madder" : ""}>{notice.text}</span>
+          <span className={notice.tone === "refused" ? "text-madder" : ""}>{spokenText(notice.text, style)}</span>
           {notice.undo && (
             <button className="link font-semibold" onClick={undo}>
               Undo

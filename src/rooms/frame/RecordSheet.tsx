@@ -18,6 +18,7 @@ import {
 import { historyOf, type HistoryEntry } from "@/data/history";
 import { PageEditor } from "@/ui/editor/PageEditor";
 import { dayAddress, goTo, openRecord } from "@/ui/navigation";
+import { spokenText } from "@/ui/notices";
 import { useAct, useList, useRecord, useSaving, useStore, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
 import { FieldRow } from "./FieldRow";
 
@@ -228,7 +229,7 @@ function History({ id }: { id: Id }) {
       <ol>
         {entries.map(({ seq: entry, at, said }) => (
           <li key={entry} className="flex items-baseline justify-between gap-3 border-b border-hairline py-1">
-            <span className="min-w-0 break-words">{said}</span>
+            <span className="min-w-0 break-words">{spokenText(said, style)}</span>
             <time className="flex-none text-small text-ink-3">{whenText(at, style)}</time>
           </li>
         ))}
