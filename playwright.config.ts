@@ -3,14 +3,15 @@ import { defineConfig } from "@playwright/test";
 /** `tools/test.mjs` starts the app and says where in PENSUM_ADDRESS. */
 export default defineConfig({
   testDir: "tests",
-  timeout: 60_000,
+  timeout: 90_000,
+  expect: { timeout: 12_000 },
   workers: 1,
   fullyParallel: false,
   retries: 0,
   reporter: [["list"], ["json", { outputFile: "test-results/report.json" }]],
   use: {
     screenshot: "only-on-failure",
-    actionTimeout: 8000,
+    actionTimeout: 15_000,
     baseURL: process.env.PENSUM_ADDRESS ?? "http://localhost:3210",
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",
