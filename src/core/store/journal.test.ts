@@ -157,3 +157,14 @@ test("a log refuses entries that were made on an older state", async () => {
   await log.append(0, [entry]);
   await expect(log.append(0, [entry])).rejects.toBeInstanceOf(Overtaken);
 });
+
+test("an entry of another tab that cannot be read is said, and takes nothing that waits off the screen", async () => {
+  const log = new MemoryLog();
+  const { store, journal } = tab(log, "a");
+  const damaged = { at: 0, by: "b", said: "", version: modelVersion, changes: "{not json", ids: [] };
+  await log.append(0, [damaged]);
+  store.act(step, { what: "put", task: someTask("ta") });
+  await new Promise((resolve) => setTimeout(resolve, 5));
+  expect(journal.saving).toMatchObject({ kind: "failed", waiting: 1 });
+  expect(store.get("ta")).toEqual(someTask("ta"));
+});

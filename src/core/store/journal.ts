@@ -159,15 +159,19 @@ export class Journal {
       const ours = new Map<Id, PensumRecord | undefined>();
       for (const act of waiting) for (const id of touchedIds(act.changes)) ours.set(id, this.#store.get(id));
       for (const act of waiting.toReversed()) this.#store.applyExactly(invert(act.changes));
-      for (const entry of entries) {
-        this.#store.applyExactly(decodeChanges(entry.changes, (id) => this.#store.get(id)));
-        this.#seq = entry.seq;
+      try {
+        for (const entry of entries) {
+          this.#store.applyExactly(decodeChanges(entry.changes, (id) => this.#store.get(id)));
+          this.#seq = entry.seq;
+        }
+      } finally {
+        // Also when an entry cannot be read: what waits must not leave the screen because of it.
+        const again = waiting.map((act) => ({
+          ...act,
+          changes: this.#store.reapply(act.changes, (id) => ours.get(id)),
+        }));
+        this.#waiting = again.filter((act) => !isEmpty(act.changes));
       }
-      const again = waiting.map((act) => ({
-        ...act,
-        changes: this.#store.reapply(act.changes, (id) => ours.get(id)),
-      }));
-      this.#waiting = again.filter((act) => !isEmpty(act.changes));
     });
   }
 
