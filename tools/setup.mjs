@@ -36,8 +36,7 @@ export function ensurePackages() {
   const lock = hash(readFileSync(join(root, "package-lock.json")));
   if (stamp("packages") === lock && existsSync(join(root, "node_modules", "next"))) return;
   console.log("Installing packages");
-  // Not `npm ci`: it refuses a lock file without the optional packages of other systems, which some registries lack.
-  execFileSync("npm", ["install", "--no-save", "--no-audit", "--no-fund"], { cwd: root, stdio: "inherit" });
+  execFileSync("npm", ["ci", "--no-audit", "--no-fund"], { cwd: root, stdio: "inherit" });
   stamp("packages", lock);
 }
 
