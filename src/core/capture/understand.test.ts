@@ -2,7 +2,8 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { defaultSettings } from "../model";
 import { pastedLines } from "./pastedLines";
-import { partKey, understand, type CaptureContext } from "./understand";
+import type { CaptureContext } from "./found";
+import { partKey, understand } from "./understand";
 
 const named = (names: Record<string, string>) => (name: string) => {
   const id = names[name.toLowerCase()];
@@ -58,6 +59,13 @@ describe("a typed line", () => {
     ],
     ["note: mill yard gate code", { kind: "note", title: "mill yard gate code" }],
     ["letter by 4 December high", { title: "letter", due: "2026-12-04", priority: "high" }],
+    ["call at 9:30 for 20 min Thu", { title: "call", day: "2026-11-26", startMinute: 570, endMinute: 590 }],
+    ["Friday 14-15 site walk", { title: "site walk", day: "2026-11-27", startMinute: 840, endMinute: 900 }],
+    ["walk 2-3 on Friday", { title: "walk", day: "2026-11-27", startMinute: 840, endMinute: 900 }],
+    ["an hour of reading tomorrow", { title: "reading", day: "2026-11-25", estimateMinutes: 60 }],
+    ["claim, due Wed 2 Dec, 75 min, high", { title: "claim", due: "2026-12-02", estimateMinutes: 75 }],
+    ["before Friday: tidy the store", { title: "tidy the store", due: "2026-11-27" }],
+    ["write 1h30 notes", { title: "write notes", estimateMinutes: 90 }],
   ])("%s", (line, expected) => {
     expect(read(line)).toMatchObject(expected);
   });
@@ -68,9 +76,26 @@ describe("a typed line", () => {
     "order 400 willow stakes",
     "low tide at the mill",
     "10-12 volunteers",
+    "plant 90m of hedge",
     "vital",
   ])("“%s” is only words", (line) => {
     expect(read(line)).toMatchObject({ title: line, parts: [] });
+  });
+
+  test("has one day, one length and one due date: a second of them stays words", () => {
+    expect(read("compare 2 Dec and 9 Dec")).toMatchObject({ title: "compare and 9 Dec", day: "2026-12-02" });
+    expect(read("walk 20 min or 30 min")).toMatchObject({ title: "walk or 30 min", estimateMinutes: 20 });
+  });
+
+  test("keeps in the title what its kind has no room for", () => {
+    expect(read("note: gauge reads high tomorrow #flood")).toMatchObject({
+      title: "gauge reads high tomorrow",
+      tags: ["flood"],
+    });
+    expect(read("event: workshop 2 h tomorrow due Fri #flood")).toMatchObject({
+      title: "workshop 2 h due Fri #flood",
+      day: "2026-11-25",
+    });
   });
 
   test("keeps the words of a date that does not exist, and says so", () => {
@@ -109,6 +134,11 @@ describe("a typed line", () => {
       "2-3pm",
       "in 2 days",
       "event:",
+      "note:",
+      "an hour",
+      "14-15",
+      ",",
+      "2 Dec",
     );
     const line = fc.oneof(
       fc.string({ unit: "grapheme", maxLength: 80 }),

@@ -1,0 +1,40 @@
+import { estimateText, parseDuration } from "../time";
+import { prefixLength, type Found } from "./found";
+
+const numberWords = ["one", "two", "three", "four", "five", "six", "seven", "eight"];
+const spokenLengths: readonly (readonly [shape: string, minutes: (words: string) => number])[] = [
+  ["(?:an|one) hour and a half", () => 90],
+  ["half an hour|half hour", () => 30],
+  ["(?:a )?quarter of an hour", () => 15],
+  ["three quarters of an hour", () => 45],
+  ["an hour", () => 60],
+  [
+    `(?:${numberWords.join("|")}) hours?`,
+    (words) => 60 * (numberWords.indexOf(words.split(" ")[0]!.toLowerCase()) + 1),
+  ],
+];
+const writtenLength =
+  "\\d{1,4}(?:[.,]\\d{1,2})?\\s?(?:hours?|hrs?|h|minutes?|mins?|min)(?![\\p{L}])(?:\\s?(?:and\\s)?\\d{1,2}(?:\\s?(?:minutes?|mins?|min|m(?!\\p{L})))?(?![\\d:.,\\p{L}]))?|\\d{1,2}h\\d{2}(?:m|min)?(?![\\d:.,\\p{L}])";
+
+/** Lengths of time in a line: "20 min", "for 1 h 30", "half an hour". */
+export function* lengthParts(text: string): Generator<Found> {
+  for (const [shape, minutes] of [[writtenLength, undefined], ...spokenLengths] as const)
+    for (const found of text.matchAll(new RegExp(`(?<![\\d.,:\\p{L}])(?:${shape})(?![\\p{L}])`, "giu"))) {
+      const short = found[0].replace(/\s?(?:and\s)?\d{1,2}$/, "");
+      const whole = minutes ? minutes(found[0]) : parseDuration(found[0]);
+      const length = whole ? found[0].length : short.length;
+      const estimate = whole ?? parseDuration(short);
+      if (!estimate || /\b(?:in|within|every|after)\s+$/i.test(text.slice(0, found.index))) continue;
+      const lead = prefixLength(text, found.index, /\b(?:for|takes?|about)\s+$/i);
+      const to = found.index + length;
+      const of = lead === 0 ? (/^\s+of(?=\s+\S)/i.exec(text.slice(to))?.[0].length ?? 0) : 0;
+      yield {
+        what: "length",
+        fills: ["length"],
+        from: found.index - lead,
+        to: to + of,
+        meaning: estimateText(estimate),
+        apply: (draft) => void (draft.estimateMinutes = estimate),
+      };
+    }
+}
