@@ -1,6 +1,6 @@
 import Dexie from "dexie";
 import { modelVersion, type PensumRecord, type StoredRecord } from "@/core/model";
-import { encodeRecords } from "@/core/store";
+import { packRecords, unpackRecords } from "@/core/store";
 import type { SnapshotPart, WorkspaceDatabase } from "./database";
 
 const recordsPerPart = 1000;
@@ -24,7 +24,7 @@ export async function readSnapshot(database: WorkspaceDatabase): Promise<Snapsho
     const rows = await database.snapshots.bulkGet(keys.filter(([of]) => of === seq));
     const [first] = rows;
     if (first && rows.length === first.parts)
-      return { seq, version: first.version, parts: rows.map((row) => JSON.parse(row?.text ?? "[]") as StoredRecord[]) };
+      return { seq, version: first.version, parts: rows.map((row) => unpackRecords(row?.text ?? "[]")) };
   }
   return nothing;
 }
@@ -38,7 +38,7 @@ export async function writeParts(
   const parts = Math.max(1, Math.ceil(records.length / recordsPerPart));
   let last: PromiseLike<unknown> | undefined;
   for (let part = 0; part < parts; part++) {
-    const text = encodeRecords(records.slice(part * recordsPerPart, (part + 1) * recordsPerPart));
+    const text = packRecords(records.slice(part * recordsPerPart, (part + 1) * recordsPerPart));
     const row: SnapshotPart = { seq, part, parts, version: modelVersion, text };
     await last;
     last = database.snapshots.put(row);

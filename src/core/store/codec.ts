@@ -1,9 +1,9 @@
-import { migrate, modelVersion, type Id, type PensumRecord, type StoredRecord } from "../model";
+import type { Id, PensumRecord } from "../model";
 import type { ChangeSet, FieldChange, Fields } from "./changeSet";
 import { spliceBetween } from "./mergeText";
 
 /*
- * How change sets and records are written to the log and the snapshots: as JSON text. A change of a long text is
+ * How change sets are written to the log: as JSON text. A change of a long text is
  * written as the one replacement it is, so that a keystroke on a page of 100 kB costs a few bytes; it reads back
  * exactly, since every entry of the log was made on the state the entries before it left behind.
  */
@@ -81,24 +81,4 @@ export function changesOf(
 
 function byId(records: readonly PensumRecord[] = []): Map<Id, PensumRecord> {
   return new Map(records.map((record) => [record.id, record]));
-}
-
-/**
- * Records as the JSON text of one chunk of a snapshot. Characters beyond Latin-1 are written as escapes: a text
- * without them takes one byte a character instead of two, and is parsed half as fast again.
- */
-export function encodeRecords(records: readonly PensumRecord[]): string {
-  return JSON.stringify(records).replace(
-    /[\u0100-\uffff]/g,
-    (unit) => `\\u${unit.charCodeAt(0).toString(16).padStart(4, "0")}`,
-  );
-}
-
-/** The records of one chunk, brought up to this version. */
-export function decodeRecords(json: string, version: number): PensumRecord[] {
-  const records = JSON.parse(json) as StoredRecord[];
-  if (version === modelVersion) return records as unknown as PensumRecord[];
-  return records
-    .map((record) => migrate(record, version))
-    .filter((record) => record !== undefined) as unknown as PensumRecord[];
 }

@@ -5,5 +5,6 @@ export * from "./indexes";
 export * from "./journal";
 export * from "./mergeChanges";
 export * from "./mergeText";
+export * from "./packedRecords";
 export * from "./replay";
 export * from "./store";
