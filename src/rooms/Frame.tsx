@@ -45,7 +45,11 @@ export function Frame({ problem }: { problem: unknown }) {
 
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || document.querySelector("[role=dialog]")) return;
+      if (event.defaultPrevented) return;
+      // A letter typed into a page is nothing to this frame, and is looked at no further.
+      const plain = event.key.length === 1 && !event.altKey && !event.ctrlKey && !event.metaKey;
+      if (plain && (event.target as HTMLElement).isContentEditable) return;
+      if (document.querySelector("[role=dialog]")) return;
       const target = event.target as HTMLElement;
       const typing = target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
       const mod = event.ctrlKey || event.metaKey;

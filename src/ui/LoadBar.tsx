@@ -24,3 +24,9 @@ export function loadText({ plannedMinutes, capacityMinutes }: Load): string {
   if (capacityMinutes === 0) return plannedMinutes === 0 ? "free" : `${durationText(plannedMinutes)} planned`;
   return `${durationText(plannedMinutes)} of ${durationText(capacityMinutes)} planned`;
 }
+
+/** What a day becomes with `more` minutes of work on it: "9 h 05 of 8 h". */
+export function becomesText({ plannedMinutes, capacityMinutes }: Load, more: number): string {
+  const planned = durationText(plannedMinutes + more);
+  return capacityMinutes ? `day becomes ${planned} of ${durationText(capacityMinutes)}` : `day becomes ${planned}`;
+}

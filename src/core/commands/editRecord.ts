@@ -1,7 +1,7 @@
-import { fieldFault, fieldsOf, Refusal, type Id, type Task } from "../model";
+import { fieldFault, fieldsOf, Refusal, type Block, type Event, type Id, type Task } from "../model";
 import { stateFields } from "../page";
 import type { Command, Fields, Transaction } from "../store";
-import { isDate, isMoment } from "../time";
+import { addDays, addMinutes, dateOf, daysBetween, isDate, isMoment, minutesBetween } from "../time";
 import { checkStretch, nameOf } from "./shared";
 
 /** Sets fields of a record by hand. @throws Refusal, naming the first field that cannot hold its value */
@@ -23,16 +23,29 @@ export const editRecord: Command<{ id: Id; fields: Fields }> = {
       checkParent(tx, record, fields.parent as Id | undefined);
       const { state, ...rest } = fields;
       tx.update(id, { ...(state ? stateFields(tx, record, state as Task["state"]) : {}), ...rest });
-    } else tx.update(id, fields);
+    } else tx.update(id, record.kind === "block" || record.kind === "event" ? withEnd(record, fields) : fields);
     const edited = tx.get(id);
     if (edited?.kind === "block" || edited?.kind === "event") checkHours(edited.start, edited.end);
     return `Changed ${labels.join(" and ")} of “${nameOf(record, tx)}”`;
   },
 };
 
+const usualEventMinutes = 60;
+
+/** A start that is moved takes the end along; one that gets a clock time, or loses it, gives the end one or takes it. */
+function withEnd(record: Block | Event, fields: Fields): Fields {
+  const { start, end } = { ...record, ...fields };
+  if (fields.start === undefined || fields.end !== undefined) return fields;
+  if (isMoment(start)) {
+    const length = isMoment(record.start) ? minutesBetween(record.start, end) : usualEventMinutes;
+    return { ...fields, end: addMinutes(start, length) };
+  }
+  return { ...fields, end: addDays(start, daysBetween(dateOf(record.start), dateOf(end))) };
+}
+
 function checkHours(start: string, end: string) {
   if (isMoment(start) !== isMoment(end))
-    throw new Refusal("Start and end must both have a clock time, or neither. Nothing was changed.");
+    throw new Refusal("Start and end must both have a clock time, or neither: change the start. Nothing was changed.");
   if (isDate(start) && end < start) throw new Refusal("The end must not come before the start. Nothing was changed.");
   if (isMoment(start)) checkStretch(start, end);
 }

@@ -14,7 +14,7 @@ import {
   validateSync,
   type ValidationError,
 } from "class-validator";
-import { isDate, isMoment } from "../time";
+import { isDate, isMoment, isZone } from "../time";
 import { dyes, states, type Kind, type PensumRecord } from "./records";
 
 /*
@@ -48,13 +48,7 @@ const IsAfterStart = rule(
       ? end > whole.start
       : isDate(end) && isDate(whole.start) && end >= whole.start),
 );
-const IsZone = rule("isZone", "is not a known time zone", (zone) => {
-  try {
-    return typeof zone === "string" && Boolean(new Intl.DateTimeFormat("en", { timeZone: zone }));
-  } catch {
-    return false;
-  }
-});
+const IsZone = rule("isZone", "is not a known time zone", isZone);
 const IsWorkingWeek = rule("isWorkingWeek", "is not a week of working hours", (week) => {
   if (!Array.isArray(week) || week.length !== 7) return false;
   return week.every((day: unknown) => {

@@ -1,4 +1,4 @@
-import { isDate, isMoment } from "../time";
+import { isDate, isMoment, isZone } from "../time";
 import { states, type Kind } from "./records";
 
 /** What a field holds, which decides how it is shown, edited and checked. */
@@ -98,6 +98,8 @@ export function fieldFault(field: Field, value: unknown): string | undefined {
       return typeof value === "number" && Number.isInteger(value) && value >= 0 && value <= 60_000
         ? undefined
         : `${field.label} is a time up to 1,000 hours, like “45 min” or “1 h 30”.`;
+    case "zone":
+      return isZone(value) ? undefined : `“${String(value)}” is not a time zone, like Europe/Lisbon.`;
     default:
       return undefined;
   }

@@ -28,6 +28,8 @@ export function reasonsOf(task: Task, now: MomentText, settings: Settings, style
   if (task.carried > 0) reasons.push({ what: "carried", text: carriedText(task.carried) });
   if (task.doDay && task.doDay < today)
     reasons.push({ what: "doDay", text: `from ${relativeDateText(task.doDay, today, style)}` });
+  if (task.doDay && task.due && task.doDay > dateOf(task.due) && task.doDay > today)
+    reasons.push({ what: "doDay", text: `planned only for ${relativeDateText(task.doDay, today, style)}` });
   if (task.restUntil === today) reasons.push({ what: "rested", text: "rested until today" });
   return reasons;
 }

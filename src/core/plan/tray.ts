@@ -1,21 +1,19 @@
 import type { Block, Settings, Task } from "../model";
 import type { Store } from "../store";
-import { addDays, dateOf, type DateText, type MomentText } from "../time";
+import { dateOf, type DateText, type MomentText } from "../time";
 import { byPressing } from "./reasons";
-
-/** Tasks due within so many days stand in the tray even when they have a later do day. */
-const dueWithinDays = 7;
 
 /**
  * The unfinished tasks without a clock time that a person might place on `date`, what presses most first: those with
- * that do day, an earlier one or none, and those due soon. Tasks that rest or wait under a listed one are left out.
+ * that do day, an earlier one or none. One that has a later do day is listed where it would be late by then. Tasks that
+ * rest or stand under a listed one are left out.
  */
 export function tray(store: Pick<Store, "list" | "find">, date: DateText, now: MomentText, settings: Settings): Task[] {
   const today = dateOf(now);
-  const soon = addDays(date, dueWithinDays);
   const listed = (store.list("unfinishedTasks", "all") as Task[]).filter((task) => {
     if (task.restUntil && task.restUntil > date) return false;
-    const wanted = !task.doDay || task.doDay <= date || (task.due !== undefined && dateOf(task.due) <= soon);
+    const lateByThen = task.due !== undefined && task.doDay !== undefined && dateOf(task.due) < task.doDay;
+    const wanted = !task.doDay || task.doDay <= date || lateByThen;
     if (!wanted || (date !== today && task.doDay !== date)) return false;
     return !isPlaced(store, task, now);
   });

@@ -89,6 +89,16 @@ export function clockChange(date: DateText, zone: string): number {
   return offsetMinutes(`${addDays(date, 1)}T00:00`, zone) - offsetMinutes(`${date}T00:00`, zone);
 }
 
+/** Tells whether `value` is the IANA name of a zone that is known here. */
+export function isZone(value: unknown): value is string {
+  if (typeof value !== "string" || value === "") return false;
+  try {
+    return Boolean(new Intl.DateTimeFormat("en", { timeZone: value }));
+  } catch {
+    return false;
+  }
+}
+
 /** The moment in `to` at which the clock in `from` shows `moment`. */
 export function moveZone(moment: MomentText, from: string, to: string): MomentText {
   if (from === to) return moment;

@@ -1,12 +1,23 @@
 "use client";
-import { useId, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent, type Ref } from "react";
+import {
+  useCallback,
+  useId,
+  useMemo,
+  useRef,
+  useState,
+  type ClipboardEvent,
+  type KeyboardEvent,
+  type Ref,
+} from "react";
 import { X } from "lucide-react";
 import type { CaptureContext, Draft } from "@/core/capture";
 import { capture } from "@/core/commands";
 import { namedRecord } from "@/core/page";
+import { loadOf } from "@/core/plan";
 import { dateOf, dateText, rangeText, type MomentText } from "@/core/time";
+import { becomesText } from "@/ui/LoadBar";
 import { notify } from "@/ui/notices";
-import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { PastedLines } from "./PastedLines";
 
 type Capture = Awaited<ReturnType<typeof loadCapture>>;
@@ -202,6 +213,13 @@ interface DraftPanelProps {
   onAdd: () => void;
 }
 
+/** How many minutes of work a draft puts on its day; none where it names no day to do it on. */
+function workMinutes(draft: Draft): number {
+  if (draft.kind === "note") return 0;
+  if (draft.startMinute !== undefined && draft.endMinute !== undefined) return draft.endMinute - draft.startMinute;
+  return draft.kind === "task" && (draft.day || !draft.due) ? (draft.estimateMinutes ?? 0) : 0;
+}
+
 const partNames = {
   kind: "Kind",
   day: "Day",
@@ -216,7 +234,12 @@ const partNames = {
 
 function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }: DraftPanelProps) {
   const style = useTimeStyle();
+  const settings = useSettings();
+  const store = useStore();
+  const { zone } = store.clock;
   const day = draft.day ?? today;
+  const load = useComputed(useCallback((from) => loadOf(from, day, settings, zone), [day, settings, zone]));
+  const minutes = workMinutes(draft);
   const hours =
     draft.startMinute !== undefined && draft.endMinute !== undefined
       ? `, ${rangeText(draft.startMinute, draft.endMinute, style)}`
@@ -242,7 +265,10 @@ function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }: DraftP
           ))}
         </div>
       </div>
-      <p className="text-ink-2">{where}</p>
+      <p className="text-ink-2">
+        {where}
+        {minutes > 0 && `, ${becomesText(load, minutes)}`}
+      </p>
       {draft.parts.length > 0 && (
         <ul className="mt-2 flex flex-wrap gap-x-4 gap-y-1" aria-label="Understood">
           {draft.parts.map((part) => (

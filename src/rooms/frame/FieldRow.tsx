@@ -1,4 +1,5 @@
 "use client";
+import { X } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useId, useState, type ReactNode } from "react";
 import { editRecord } from "@/core/commands";
@@ -16,6 +17,7 @@ import {
   relativeMomentText,
 } from "@/core/time";
 import { DayPicker } from "@/ui/DayPicker";
+import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { TypedField } from "@/ui/TypedField";
 import { useAct, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
@@ -56,18 +58,21 @@ function FieldValue(props: ValueProps): ReactNode {
   switch (field.type) {
     case "title":
     case "text":
-    case "zone":
       return (
         <TypedField
           labelledBy={labelledBy}
+          hint="None"
           text={String(value ?? "")}
-          commit={(words) => set(words.trim() === "" && field.type === "zone" ? undefined : words.trim())}
+          commit={(words) => set(words.trim())}
         />
       );
+    case "zone":
+      return <ZoneField {...props} />;
     case "tags":
       return (
         <TypedField
           labelledBy={labelledBy}
+          hint="None"
           text={(value as string[]).join(", ")}
           commit={(words) =>
             set([
@@ -226,17 +231,23 @@ function PeopleField({ value, labelledBy, set }: ValueProps) {
   const left = people.filter((person) => !chosen.includes(person.id));
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1" role="group" aria-labelledby={labelledBy}>
-      {chosen.map((id) => (
-        <button
-          key={id}
-          className="link min-h-6"
-          title="Take out"
-          onClick={() => set(chosen.filter((other) => other !== id))}
-        >
-          {people.find((person) => person.id === id)?.title ?? "somebody unknown"}
-          <span className="sr-only">, take out</span>
-        </button>
-      ))}
+      {chosen.map((id) => {
+        const name = people.find((person) => person.id === id)?.title ?? "somebody unknown";
+        return (
+          <span key={id} className="flex items-center first:pl-1.5">
+            <button className="link min-h-6" onClick={() => openRecord(id)}>
+              {name}
+            </button>
+            <button
+              className="button-quiet grid place-items-center"
+              aria-label={`Take ${name} out`}
+              onClick={() => set(chosen.filter((other) => other !== id))}
+            >
+              <X size={13} aria-hidden />
+            </button>
+          </span>
+        );
+      })}
       {left.length > 0 && (
         <select
           className="field"
@@ -252,6 +263,27 @@ function PeopleField({ value, labelledBy, set }: ValueProps) {
           ))}
         </select>
       )}
+    </div>
+  );
+}
+
+/** A zone by its name, from the list of those that the browser knows. */
+function ZoneField({ value, labelledBy, set }: ValueProps) {
+  const list = useId();
+  const [listed, setListed] = useState(false);
+  const { zone } = useStore().clock;
+  return (
+    <div onFocus={() => setListed(true)}>
+      <TypedField
+        labelledBy={labelledBy}
+        list={list}
+        hint={`as here (${zone})`}
+        text={String(value ?? "")}
+        commit={(words) => set(words.trim() === "" ? undefined : words.trim())}
+      />
+      <datalist id={list}>
+        {listed && Intl.supportedValuesOf("timeZone").map((name) => <option key={name} value={name} />)}
+      </datalist>
     </div>
   );
 }

@@ -2,14 +2,13 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { memo, useCallback, useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { giveDay, moveItem, placeLine } from "@/core/commands";
-import { loadOf, unplacedMinutes, type Load } from "@/core/plan";
+import { loadOf, unplacedMinutes } from "@/core/plan";
 import {
   addDays,
   addMinutes,
   dateOf,
   dateText,
   daysBetween,
-  durationText,
   isMoment,
   minuteOf,
   minutesBetween,
@@ -20,7 +19,7 @@ import {
   type DateText,
 } from "@/core/time";
 import { addDropZone, type Dragged } from "@/ui/drag";
-import { LoadBar, loadText } from "@/ui/LoadBar";
+import { becomesText, LoadBar, loadText } from "@/ui/LoadBar";
 import { dayAddress, goTo } from "@/ui/navigation";
 import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
@@ -224,7 +223,7 @@ function useDayDrop(
         if (!date) return undefined;
         const load = loadOf(store, date, settings, store.clock.zone);
         const more = minutesAdded(dragged, date);
-        return `${dateText(date, "short", style)}, day becomes ${becomesText({ ...load, plannedMinutes: load.plannedMinutes + more })}`;
+        return `${dateText(date, "short", style)}, ${becomesText(load, more)}`;
       },
       drop(dragged, x, y) {
         const date = dateAt(x, y);
@@ -260,11 +259,4 @@ function useDayDrop(
       act(moveItem, { id, start, end: addMinutes(start, minutesBetween(item.start, item.end)) });
     }
   }, [scroller, store, settings, style, act, setTarget]);
-}
-
-/** "9 h 05 of 8 h". */
-function becomesText({ plannedMinutes, capacityMinutes }: Load): string {
-  return capacityMinutes
-    ? `${durationText(plannedMinutes)} of ${durationText(capacityMinutes)}`
-    : durationText(plannedMinutes);
 }

@@ -96,7 +96,7 @@ function Row({
         {plainTitle(task.title)}
       </button>
       <div className="col-start-2 flex flex-wrap items-center justify-between gap-x-3">
-        <span className="text-small text-ink-2">{facts.join(", ")}</span>
+        <span className="min-w-0 flex-[1_1_180px] text-small text-ink-2">{facts.join(", ")}</span>
         <Choices ids={[task.id]} today={today} label={plainTitle(task.title)} />
       </div>
     </li>

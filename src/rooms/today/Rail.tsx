@@ -43,6 +43,7 @@ import {
 } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
+import { becomesText } from "@/ui/LoadBar";
 import { dayAddress, goTo } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
@@ -105,11 +106,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
   }, [date]);
 
   const becomes = useCallback(
-    (more: number) => {
-      const { plannedMinutes, capacityMinutes } = loadOf(store, date, settings, zone);
-      const planned = durationText(plannedMinutes + more);
-      return capacityMinutes ? `day becomes ${planned} of ${durationText(capacityMinutes)}` : `day becomes ${planned}`;
-    },
+    (more: number) => becomesText(loadOf(store, date, settings, zone), more),
     [store, date, settings, zone],
   );
 

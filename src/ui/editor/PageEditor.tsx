@@ -4,7 +4,7 @@ import { defaultKeymap } from "@codemirror/commands";
 import { completionKeymap } from "@codemirror/autocomplete";
 import { defineLanguageFacet, Language } from "@codemirror/language";
 import { EditorState, Prec } from "@codemirror/state";
-import { EditorView, keymap, placeholder as placeholderText } from "@codemirror/view";
+import { EditorView, keymap, placeholder as placeholderText, tooltips } from "@codemirror/view";
 import { GripVertical } from "lucide-react";
 import { addRecord } from "@/core/commands";
 import { isPage, newId, type Id, type Note, type Person } from "@/core/model";
@@ -98,6 +98,10 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
         extensions: [
           EditorView.cspNonce.of(nonce),
           pageLanguage,
+          // A line ends with a line feed and nothing else, so that other bytes of a page stay as they were.
+          EditorState.lineSeparator.of("\n"),
+          EditorView.clipboardInputFilter.of((text) => text.replace(/\r\n?/g, "\n")),
+          tooltips({ parent: document.body }),
           EditorView.lineWrapping,
           EditorView.perLineTextDirection.of(true),
           placeholderText(placeholder),

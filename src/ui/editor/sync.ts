@@ -39,6 +39,12 @@ export function changesBetween(from: string, to: string): ChangeSpec[] {
   return changes;
 }
 
+/** Runs `work` when the frame under way is done, so that what is typed meanwhile is drawn first. */
+function whenIdle(work: () => void) {
+  if ("requestIdleCallback" in globalThis) requestIdleCallback(work, { timeout: 100 });
+  else setTimeout(work, 0);
+}
+
 /** Keeps the editor's text and a record's text the same, both ways. */
 export function syncWithStore(store: Store, id: Id) {
   return ViewPlugin.fromClass(
@@ -61,7 +67,7 @@ export function syncWithStore(store: Store, id: Id) {
         if (this.#timer === undefined) this.#since = now;
         clearTimeout(this.#timer);
         const wait = Math.max(0, Math.min(pauseMilliseconds, this.#since + longestMilliseconds - now));
-        this.#timer = setTimeout(() => this.#handIn(), wait);
+        this.#timer = setTimeout(() => whenIdle(() => this.#handIn()), wait);
       }
 
       destroy() {
