@@ -51,7 +51,17 @@ export default tseslint.config(
         {
           patterns: [
             {
-              group: ["react", "react-dom", "next", "next/*", "dexie", "comlink", "@codemirror/*"],
+              group: [
+                "react",
+                "react/*",
+                "react-dom",
+                "next",
+                "next/*",
+                "dexie",
+                "comlink",
+                "radix-ui",
+                "@codemirror/*",
+              ],
               message: "Core runs everywhere: no interface and no database in it.",
             },
           ],

@@ -208,6 +208,31 @@ describe("a record", () => {
     expect(blocks()).toEqual([]);
   });
 
+  test("is renamed in one line, whatever is pasted into its title", () => {
+    write(today, "- [ ] A");
+    store.act(editRecord, { id: task("A").id, fields: { title: " two\nlines " } });
+    expect(task("two lines")).toBeDefined();
+    expect(textOf(today)).toMatch(/^- \[ \] two lines \{/);
+  });
+
+  test.each([
+    ["state", "finished"],
+    ["doDay", "2026-02-30"],
+    ["due", "soon"],
+    ["estimateMinutes", -5],
+    ["estimateMinutes", 60_001],
+    ["title", "  "],
+    ["carried", 3],
+    ["nonsense", 1],
+  ])("cannot have %s set to %s, and keeps all it had", (name, value) => {
+    write(today, "- [ ] A");
+    const before = task("A");
+    expect(() => store.act(editRecord, { id: before.id, fields: { estimateMinutes: 10, [name]: value } })).toThrow(
+      Refusal,
+    );
+    expect(store.get(before.id)).toBe(before);
+  });
+
   test("links in a circle, from a damaged file, do not hang what follows them", () => {
     const circle = new Map<string, PensumRecord>([
       ["ta", someTask("ta", { parent: "tb", doDay: yesterday })],
@@ -217,4 +242,69 @@ describe("a record", () => {
     odd.act(carry, { tasks: ["ta"], to: today });
     expect(odd.find("task", "tb")?.doDay).toBe(today);
   });
+});
+
+describe("a line that is cut on one day's page", () => {
+  const tomorrow = "2026-11-25";
+  test("and pasted on another is for that day", () => {
+    write(today, "- [ ] A\n- [ ] B");
+    const { id } = task("A");
+    const line = `- [ ] A {#${id}}`;
+    store.act(editRecord, { id, fields: { estimateMinutes: 20 } });
+    write(today, textOf(today)!.replace(`${line}\n`, ""));
+    write(tomorrow, line);
+    expect(task("A")).toMatchObject({ id, doDay: tomorrow, page: `day-${tomorrow}`, estimateMinutes: 20 });
+  });
+
+  test("keeps a day that was given to it otherwise", () => {
+    write(today, "- [ ] A");
+    const { id } = task("A");
+    store.act(giveDay, { tasks: [id], day: "2026-12-01" });
+    const line = textOf(today)!;
+    write(today, "");
+    write(tomorrow, line);
+    expect(task("A").doDay).toBe("2026-12-01");
+  });
+
+  test("and copied is one task for each day", () => {
+    write(today, "- [ ] A");
+    write(tomorrow, textOf(today)!);
+    expect(tasks().map(({ title, doDay }) => [title, doDay])).toEqual([
+      ["A", today],
+      ["A", tomorrow],
+    ]);
+  });
+});
+
+describe("an event", () => {
+  const added = (start: string, end: string) => {
+    store.act(capture, [understand("event: planting day", context)]);
+    const [event] = store.list("kind", "event");
+    store.act(editRecord, { id: event!.id, fields: { start, end } });
+    return event!.id;
+  };
+
+  test("whose start is moved keeps its length", () => {
+    const id = added(`${today}T23:00`, `${today}T23:30`);
+    store.act(editRecord, { id, fields: { start: "2026-11-30T23:45" } });
+    expect(store.get(id)).toMatchObject({ end: "2026-12-01T00:15" });
+    store.act(editRecord, { id, fields: { start: "2026-12-02" } });
+    expect(store.get(id)).toMatchObject({ start: "2026-12-02", end: "2026-12-03" });
+  });
+
+  test("of whole days gets an hour when its start gets a clock time", () => {
+    const id = added(today, "2026-11-25");
+    store.act(editRecord, { id, fields: { start: `${today}T09:00` } });
+    expect(store.get(id)).toMatchObject({ end: `${today}T10:00` });
+  });
+
+  test.each([{ end: "2026-11-23T10:00" }, { end: today }, { zone: "Atlantis/Capital" }, { start: "2026-02-30T10:00" }])(
+    "cannot be given %j, and stays as it was",
+    (fields) => {
+      const id = added(`${today}T09:00`, `${today}T10:00`);
+      const before = store.get(id);
+      expect(() => store.act(editRecord, { id, fields })).toThrow(Refusal);
+      expect(store.get(id)).toBe(before);
+    },
+  );
 });

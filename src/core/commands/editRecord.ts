@@ -1,5 +1,5 @@
 import { fieldFault, fieldsOf, Refusal, type Block, type Event, type Id, type Task } from "../model";
-import { stateFields } from "../page";
+import { oneLine, stateFields } from "../page";
 import type { Command, Fields, Transaction } from "../store";
 import { addDays, addMinutes, dateOf, daysBetween, isDate, isMoment, minutesBetween } from "../time";
 import { checkStretch, nameOf } from "./shared";
@@ -7,7 +7,8 @@ import { checkStretch, nameOf } from "./shared";
 /** Sets fields of a record by hand. @throws Refusal, naming the first field that cannot hold its value */
 export const editRecord: Command<{ id: Id; fields: Fields }> = {
   name: "editRecord",
-  run(tx, { id, fields }) {
+  run(tx, { id, fields: given }) {
+    const fields = typeof given.title === "string" ? { ...given, title: oneLine(given.title) } : given;
     const record = tx.get(id);
     if (!record || record.kind === "settings")
       throw new Refusal("This record is no longer there. Another tab may have removed it.");

@@ -1,4 +1,4 @@
-import { isUnfinished, newId, type Block, type Id, type Page, type PensumRecord, type Task } from "../model";
+import { dayPageId, isUnfinished, newId, type Block, type Id, type Page, type PensumRecord, type Task } from "../model";
 import type { Transaction } from "../store";
 import { minutesBetween, momentAt } from "../time";
 import { applyEdits, type Edit } from "./edits";
@@ -57,7 +57,7 @@ function lineId(
   const original = written ? tx.find(kind, written) : undefined;
   if (original?.kind === "task") {
     const { doneAt: _doneAt, tookMinutes: _took, ...rest } = original;
-    tx.put({ ...rest, id, page: page.id, carried: 0, createdAt: tx.now });
+    tx.put({ ...rest, id, page: page.id, ...doDayHere(original, page), carried: 0, createdAt: tx.now });
   }
   return id;
 }
@@ -88,14 +88,21 @@ function followTask(tx: Transaction, page: Page, line: TaskLine, id: Id, parent:
       carried: 0,
       createdAt: tx.now,
     };
+    task = { ...task, ...doDayHere(task, page) };
     tx.put({ ...task, page: page.id });
   }
   const next: Record<string, unknown> = {};
   if (task.title !== line.title) Object.assign(next, { title: line.title }, namedInTitle(tx, task, line.title));
   if (task.state !== state) Object.assign(next, stateFields(tx, task, state));
-  if (task.page !== page.id) next.page = page.id;
+  if (task.page !== page.id) Object.assign(next, { page: page.id }, doDayHere(task, page));
   if (task.parent !== parent && (parent !== undefined || isOnPage(tx, task.parent, page))) next.parent = parent;
   tx.update(id, next);
+}
+
+/** A task meant for the day whose page its line stood on is meant for the day whose page its line stands on now. */
+function doDayHere(task: Task, page: Page): Partial<Task> {
+  const movesAlong = page.kind === "day" && task.doDay !== undefined && task.page === dayPageId(task.doDay);
+  return movesAlong ? { doDay: page.date } : {};
 }
 
 function isOnPage(tx: Transaction, id: Id | undefined, page: Page): boolean {

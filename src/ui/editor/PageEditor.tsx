@@ -2,13 +2,12 @@
 import { useContext, useEffect, useRef, useState } from "react";
 import { defaultKeymap } from "@codemirror/commands";
 import { completionKeymap } from "@codemirror/autocomplete";
-import { defineLanguageFacet, Language } from "@codemirror/language";
 import { EditorState, Prec } from "@codemirror/state";
 import { EditorView, keymap, placeholder as placeholderText, tooltips } from "@codemirror/view";
 import { GripVertical } from "lucide-react";
 import { addRecord } from "@/core/commands";
 import { isPage, newId, type Id, type Note, type Person } from "@/core/model";
-import { longestFollowedPage, namedRecord, pageParser } from "@/core/page";
+import { longestFollowedPage, namedRecord } from "@/core/page";
 import { dateOf, isDate, type DateText } from "@/core/time";
 import { dayAddress, goTo, openRecord } from "../navigation";
 import { NonceContext } from "../nonce";
@@ -19,6 +18,7 @@ import { pageCompletions } from "./completions";
 import { drawnPage } from "./drawn";
 import { cursorAmongWords, pageKeys, toggleTick } from "./keys";
 import { isTaskLine, partsAt, partsOfLine } from "./lineParts";
+import { pageLanguage } from "./pageLanguage";
 import { storedText, syncWithStore } from "./sync";
 
 /** One line of a page, for whoever places or drags it. */
@@ -40,8 +40,6 @@ interface PageEditorProps {
   onGiveDay?: (line: LineHandle, at: { x: number; y: number }) => void;
   onDragLine?: (event: PointerEvent, line: LineHandle) => void;
 }
-
-const pageLanguage = new Language(defineLanguageFacet(), pageParser, [], "page");
 
 /** The editor of a page's text: Markdown, drawn. */
 export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, onDragLine }: PageEditorProps) {

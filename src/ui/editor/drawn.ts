@@ -8,20 +8,11 @@ import {
   type ViewUpdate,
   type WidgetType,
 } from "@codemirror/view";
-import { isUnfinished, type Id, type Settings, type Task } from "@/core/model";
+import type { Id, Settings } from "@/core/model";
 import { plainTitle, readTimeRange } from "@/core/page";
-import { isLate, lateText } from "@/core/plan";
 import type { Store } from "@/core/store";
-import {
-  dateOf,
-  daysBetween,
-  estimateText,
-  isDate,
-  relativeDateText,
-  relativeMomentText,
-  type DateText,
-  type TimeStyle,
-} from "@/core/time";
+import { dateOf, isDate, relativeDateText, type DateText, type TimeStyle } from "@/core/time";
+import { chipsOf } from "./chips";
 import { isTaskLine, partsOfLine, type LineParts } from "./lineParts";
 import { Bullet, Chips, Picture, PlainBox, TaskCircle, type Chip } from "./widgets";
 
@@ -127,19 +118,19 @@ function draw(view: EditorView, from: DrawnFrom): DecorationSet {
   const isAt = (start: number, end: number) => cursors.some((range) => range.from <= end && range.to >= start);
   const drawnLines = new Set<number>();
   for (const { from: start, to: end } of view.visibleRanges) {
-    const listLines = new Map<number, number>();
+    const drawing: Drawing = { state, ranges, isAt, listLines: new Map(), fixedLines: new Set(), source: from };
     syntaxTree(state).iterate({
       from: start,
       to: end,
-      enter: (node) => drawNode(node.name, node.from, node.to, state, ranges, isAt, listLines, from),
+      enter: (node) => drawNode(node.name, node.from, node.to, drawing),
     });
     for (let at = start; at <= end;) {
       const line = state.doc.lineAt(at);
       at = line.to + 1;
       if (drawnLines.has(line.from)) continue;
       drawnLines.add(line.from);
-      const depth = listLines.get(line.from);
-      drawLine(partsOfLine(line), depth, state, ranges, from);
+      if (!drawing.fixedLines.has(line.from))
+        drawLine(partsOfLine(line), drawing.listLines.get(line.from), state, ranges, from);
     }
   }
   return Decoration.set(ranges, true);
@@ -150,18 +141,21 @@ function pushMark(ranges: Range<Decoration>[], decoration: Decoration, from: num
   if (to > from) ranges.push(decoration.range(from, to));
 }
 
-type IsAt = (from: number, to: number) => boolean;
+/** One drawing of what is in sight. */
+interface Drawing {
+  readonly state: EditorState;
+  readonly ranges: Range<Decoration>[];
+  /** Whether a cursor is in a stretch or touches it. */
+  readonly isAt: (from: number, to: number) => boolean;
+  /** The lines that are items of a list, by where they begin, with how deep they are nested. */
+  readonly listLines: Map<number, number>;
+  /** Where lines of code, tables and HTML begin, which are shown as they are. */
+  readonly fixedLines: Set<number>;
+  readonly source: DrawnFrom;
+}
 
-function drawNode(
-  name: string,
-  from: number,
-  to: number,
-  state: EditorState,
-  ranges: Range<Decoration>[],
-  isAt: IsAt,
-  listLines: Map<number, number>,
-  source: DrawnFrom,
-): boolean | void {
+function drawNode(name: string, from: number, to: number, drawing: Drawing): boolean | void {
+  const { state, ranges, isAt, listLines, fixedLines, source } = drawing;
   const line = () => state.doc.lineAt(from);
   switch (name) {
     case "ATXHeading1":
@@ -245,6 +239,10 @@ function drawNode(
     case "ListItem":
       listLines.set(line().from, depthAt(state, from));
       return;
+    case "QuoteMark":
+      if (!isAt(line().from, line().to))
+        ranges.push(hidden.range(from, state.sliceDoc(to, to + 1) === " " ? to + 1 : to));
+      return;
     case "Blockquote":
       eachLine(state, from, to, (at) => ranges.push(lineOf("cm-quote").range(at)));
       return;
@@ -252,7 +250,10 @@ function drawNode(
     case "CodeBlock":
     case "Table":
     case "HTMLBlock":
-      eachLine(state, from, to, (at) => ranges.push(lineOf("cm-fixed").range(at)));
+      eachLine(state, from, to, (at) => {
+        fixedLines.add(at);
+        ranges.push(lineOf("cm-fixed").range(at));
+      });
       return name === "Table" ? undefined : false;
     case "HorizontalRule":
       ranges.push(lineOf("cm-rule").range(line().from));
@@ -357,33 +358,4 @@ function drawCarried(
   ranges.push(
     chipsAt([{ text: `carried to ${relativeDateText(to, today, from.style)}`, date: to }], line.from, wordsTo),
   );
-}
-
-/** The facts shown beside a task: theme, estimate and how long it took, another do day, priority, due. */
-function chipsOf(task: Task, { store, style, settings, date }: DrawnFrom): Chip[] {
-  const now = store.clock.now();
-  const today = dateOf(now);
-  const open = isUnfinished(task.state);
-  const chips: Chip[] = [];
-  const theme = store.find("theme", task.theme);
-  if (theme && open) chips.push({ text: theme.title, dye: theme.dye });
-  const took = !open && task.tookMinutes !== undefined;
-  if (task.estimateMinutes && took)
-    chips.push({ text: `${estimateText(task.estimateMinutes)}, took ${estimateText(task.tookMinutes as number)}` });
-  else if (took) chips.push({ text: `took ${estimateText(task.tookMinutes as number)}` });
-  else if (task.estimateMinutes) chips.push({ text: estimateText(task.estimateMinutes) });
-  if (!open) return chips;
-  const level = settings.priorities.findIndex((priority) => priority.id === task.priority);
-  if (level >= 0 && level < settings.priorities.length / 2)
-    chips.push({ text: (settings.priorities[level]?.title ?? "").toLowerCase() });
-  if (task.restUntil && task.restUntil > today)
-    chips.push({ text: `rests until ${relativeDateText(task.restUntil, today, style)}`, date: task.restUntil });
-  else if (task.doDay && date && task.doDay !== date)
-    chips.push({ text: `on ${relativeDateText(task.doDay, today, style)}`, date: task.doDay });
-  if (task.due) {
-    const near = daysBetween(today, dateOf(task.due)) <= 1;
-    if (isLate(task, now)) chips.push({ text: lateText(task.due, now), late: true });
-    else chips.push({ text: `due ${relativeMomentText(task.due, today, style)}`, ...(near ? { late: true } : {}) });
-  }
-  return chips;
 }

@@ -1,6 +1,8 @@
 import { EditorSelection, EditorState, type ChangeSpec, type StateCommand, type Transaction } from "@codemirror/state";
 import { indentLess, indentMore } from "@codemirror/commands";
+import { syntaxTree } from "@codemirror/language";
 import type { KeyBinding } from "@codemirror/view";
+import type { SyntaxNode } from "@lezer/common";
 import { isTaskLine, partsAt, partsOfLine, type LineParts } from "./lineParts";
 
 type Target = { state: EditorState; dispatch: (transaction: Transaction) => void };
@@ -14,7 +16,7 @@ export const cursorAmongWords = EditorState.transactionFilter.of((transaction) =
   const { newDoc, newSelection } = transaction;
   let moved = false;
   const ranges = newSelection.ranges.map((range) => {
-    if (!range.empty) return range;
+    if (!range.empty || isInCode(transaction.startState, range.head)) return range;
     const line = newDoc.lineAt(range.head);
     const { wordsFrom, wordsTo, mark } = partsOfLine(line);
     const to = mark !== "" && range.head < wordsFrom ? wordsFrom : range.head > wordsTo ? wordsTo : range.head;
@@ -29,7 +31,15 @@ export const cursorAmongWords = EditorState.transactionFilter.of((transaction) =
 
 function lone(state: EditorState): LineParts | undefined {
   const { main, ranges } = state.selection;
-  return ranges.length === 1 && main.empty ? partsAt(state, main.head) : undefined;
+  return ranges.length === 1 && main.empty && !isInCode(state, main.head) ? partsAt(state, main.head) : undefined;
+}
+
+/** Whether a position lies in a block of code, where no mark means anything. */
+function isInCode(state: EditorState, at: number): boolean {
+  for (let node: SyntaxNode | null = syntaxTree(state).resolveInner(Math.min(at, state.doc.length), -1); node;)
+    if (node.name === "FencedCode" || node.name === "CodeBlock") return true;
+    else node = node.parent;
+  return false;
 }
 
 function change({ state, dispatch }: Target, changes: ChangeSpec, cursor: number) {

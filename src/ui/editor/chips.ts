@@ -1,0 +1,34 @@
+import { isUnfinished, type Task } from "@/core/model";
+import { isLate, lateText } from "@/core/plan";
+import { dateOf, daysBetween, estimateText, relativeDateText, relativeMomentText } from "@/core/time";
+import type { DrawnFrom } from "./drawn";
+import type { Chip } from "./widgets";
+
+/** The facts shown beside a task: theme, estimate and how long it took, another do day, priority, due. */
+export function chipsOf(task: Task, { store, style, settings, date }: DrawnFrom): Chip[] {
+  const now = store.clock.now();
+  const today = dateOf(now);
+  const open = isUnfinished(task.state);
+  const chips: Chip[] = [];
+  const theme = store.find("theme", task.theme);
+  if (theme && open) chips.push({ text: theme.title, dye: theme.dye });
+  const took = !open && task.tookMinutes !== undefined;
+  if (task.estimateMinutes && took)
+    chips.push({ text: `${estimateText(task.estimateMinutes)}, took ${estimateText(task.tookMinutes as number)}` });
+  else if (took) chips.push({ text: `took ${estimateText(task.tookMinutes as number)}` });
+  else if (task.estimateMinutes) chips.push({ text: estimateText(task.estimateMinutes) });
+  if (!open) return chips;
+  const level = settings.priorities.findIndex((priority) => priority.id === task.priority);
+  if (level >= 0 && level < settings.priorities.length / 2)
+    chips.push({ text: (settings.priorities[level]?.title ?? "").toLowerCase() });
+  if (task.restUntil && task.restUntil > today)
+    chips.push({ text: `rests until ${relativeDateText(task.restUntil, today, style)}`, date: task.restUntil });
+  else if (task.doDay && date && task.doDay !== date)
+    chips.push({ text: `on ${relativeDateText(task.doDay, today, style)}`, date: task.doDay });
+  if (task.due) {
+    const near = daysBetween(today, dateOf(task.due)) <= 1;
+    if (isLate(task, now)) chips.push({ text: lateText(task.due, now), late: true });
+    else chips.push({ text: `due ${relativeMomentText(task.due, today, style)}`, ...(near ? { late: true } : {}) });
+  }
+  return chips;
+}
