@@ -1,4 +1,5 @@
 import type { Id } from "@/core/model";
+import { trackPointer } from "./trackPointer";
 
 /** What is being dragged: a task, a plain line of a page, or something that already has hours. */
 export type Dragged =
@@ -40,8 +41,6 @@ export function addDropZone(zone: DropZone): () => void {
 
 /** So far a pointer must go before it is a drag and not a press. */
 const threshold = 4;
-const edge = 36;
-const scrollStep = 10;
 
 interface DragOptions {
   dragged: Dragged;
@@ -58,109 +57,58 @@ interface DragOptions {
  */
 export function startDrag(down: PointerEvent, { dragged, onMissed, onEnd, elsewhere }: DragOptions) {
   if (down.button !== 0) return;
-  let active = false;
   let zone: DropZone | undefined;
-  let x = down.clientX;
-  let y = down.clientY;
-  let frame = 0;
   let label: HTMLElement | undefined;
-
-  const begin = () => {
-    active = true;
-    label = document.createElement("div");
-    label.className = "drag-label";
-    label.append(
-      Object.assign(document.createElement("b"), { textContent: dragged.title }),
-      document.createElement("span"),
-    );
-    document.body.append(label);
-    document.body.classList.add("dragging");
-    document.getSelection()?.removeAllRanges();
-    frame = requestAnimationFrame(step);
-  };
   let shownAt = "";
-  const show = () => {
-    // A pointer that rests over hours that rest shows what it showed.
-    const at = `${x} ${y} ${zone?.scroller?.scrollTop ?? 0}`;
-    if (at === shownAt) return;
-    shownAt = at;
-    const below = [...zones].find((one) => contains(one.element, x, y));
-    if (below !== zone) zone?.leave();
-    zone = below;
-    const said = zone?.over(dragged, x, y) ?? elsewhere ?? "";
-    if (!label) return;
-    const words = label.lastElementChild as HTMLElement;
-    if (words.textContent !== said) words.textContent = said;
-    const width = label.offsetWidth;
-    const left = Math.max(4, Math.min(x + 14, innerWidth - width - 4));
-    label.style.transform = `translate(${left}px, ${Math.min(y + 16, innerHeight - 56)}px)`;
-  };
-  const step = () => {
-    const scroller = zone?.scroller;
-    if (scroller) {
-      const box = scroller.getBoundingClientRect();
-      if (y < box.top + edge) scroller.scrollTop -= scrollStep;
-      else if (y > box.bottom - edge) scroller.scrollTop += scrollStep;
-    }
-    show();
-    frame = requestAnimationFrame(step);
-  };
-  const move = (event: PointerEvent) => {
-    if (event.pointerId !== down.pointerId) return;
-    x = event.clientX;
-    y = event.clientY;
-    if (!active && Math.hypot(x - down.clientX, y - down.clientY) >= threshold) begin();
-    if (active) event.preventDefault();
-  };
-  const end = (how: "drop" | "cancel") => {
-    cancelAnimationFrame(frame);
-    removeEventListener("pointermove", move);
-    removeEventListener("pointerup", up);
-    removeEventListener("pointercancel", cancel);
-    removeEventListener("keydown", key, true);
-    label?.remove();
-    document.body.classList.remove("dragging");
-    if (!active) return onEnd?.();
-    if (how === "drop") {
-      swallowClick();
-      show();
-    }
-    const target = zone;
-    target?.leave();
-    if (how === "drop" && target) target.drop(dragged, x, y);
-    else if (how === "drop") onMissed?.();
-    onEnd?.();
-  };
-  const up = (event: PointerEvent) => {
-    if (event.pointerId !== down.pointerId) return;
-    x = event.clientX;
-    y = event.clientY;
-    end("drop");
-  };
-  const cancel = () => end("cancel");
-  const key = (event: KeyboardEvent) => {
-    if (event.key !== "Escape" || !active) return;
-    event.preventDefault();
-    event.stopPropagation();
-    end("cancel");
-  };
-  addEventListener("pointermove", move, { passive: false });
-  addEventListener("pointerup", up);
-  addEventListener("pointercancel", cancel);
-  addEventListener("keydown", key, true);
+  let drop = { x: down.clientX, y: down.clientY };
+
+  trackPointer(down, {
+    threshold,
+    scroller: () => zone?.scroller,
+    begin() {
+      label = labelOf(dragged.title);
+      document.body.append(label);
+      document.body.classList.add("dragging");
+      document.getSelection()?.removeAllRanges();
+    },
+    move(x, y) {
+      drop = { x, y };
+      // A pointer that rests over hours that rest shows what it showed.
+      const at = `${x} ${y} ${zone?.scroller?.scrollTop ?? 0}`;
+      if (at === shownAt) return;
+      shownAt = at;
+      const below = [...zones].find((one) => contains(one.element, x, y));
+      if (below !== zone) zone?.leave();
+      zone = below;
+      if (label) say(label, zone?.over(dragged, x, y) ?? elsewhere ?? "", x, y);
+    },
+    end(kept, moved) {
+      label?.remove();
+      document.body.classList.remove("dragging");
+      zone?.leave();
+      if (kept && moved && zone) zone.drop(dragged, drop.x, drop.y);
+      else if (kept && moved) onMissed?.();
+      onEnd?.();
+    },
+  });
+}
+
+/** What goes along with the pointer: the title, and what a drop would do. */
+function labelOf(title: string): HTMLElement {
+  const label = document.createElement("div");
+  label.className = "drag-label";
+  label.append(Object.assign(document.createElement("b"), { textContent: title }), document.createElement("span"));
+  return label;
+}
+
+function say(label: HTMLElement, text: string, x: number, y: number) {
+  const words = label.lastElementChild as HTMLElement;
+  if (words.textContent !== text) words.textContent = text;
+  const left = Math.max(4, Math.min(x + 14, innerWidth - label.offsetWidth - 4));
+  label.style.transform = `translate(${left}px, ${Math.min(y + 16, innerHeight - 56)}px)`;
 }
 
 function contains(element: HTMLElement, x: number, y: number): boolean {
   const box = element.getBoundingClientRect();
   return x >= box.left && x < box.right && y >= box.top && y < box.bottom;
-}
-
-/** The click that follows a drop is part of the drag, and opens nothing. */
-export function swallowClick() {
-  const swallow = (event: MouseEvent) => {
-    event.preventDefault();
-    event.stopPropagation();
-  };
-  addEventListener("click", swallow, { capture: true, once: true });
-  setTimeout(() => removeEventListener("click", swallow, true), 0);
 }

@@ -46,6 +46,7 @@ import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
 import { becomesText } from "@/ui/LoadBar";
 import { dayAddress, goTo } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
+import { trackPointer } from "@/ui/trackPointer";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { DrawForm } from "./DrawForm";
 import {
@@ -132,10 +133,10 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
   );
 
   const minuteAt = useCallback(
-    (y: number, by = snap) => {
+    (y: number, by = snap, most = 1440 - by) => {
       const top = canvas.current?.getBoundingClientRect().top ?? 0;
       const minute = Math.round((y - top) / minutePixels / by) * by;
-      return Math.max(0, Math.min(1440 - by, minute));
+      return Math.max(0, Math.min(most, minute));
     },
     [snap],
   );
@@ -194,36 +195,22 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
   const draw = (event: ReactPointerEvent) => {
     if (event.button !== 0 || event.target !== event.currentTarget || event.pointerType === "touch") return;
     const first = minuteAt(event.clientY);
-    let moved = false;
-    const span = (y: number) => {
-      const other = minuteAt(y);
-      const [startMinute, endMinute] = other < first ? [other, first] : [first, Math.max(other, first + snap)];
-      return { startMinute, endMinute: Math.min(1440, endMinute) };
-    };
-    const move = (next: PointerEvent) => {
-      if (!moved && Math.abs(next.clientY - event.clientY) < 5) return;
-      moved = true;
-      const { startMinute, endMinute } = span(next.clientY);
-      setGhost({
-        startMinute,
-        endMinute,
-        title: "",
-        text: `${rangeText(startMinute, endMinute, style)}, ${durationText(endMinute - startMinute)}`,
-      });
-    };
-    const end = (next?: PointerEvent) => {
-      removeEventListener("pointermove", move);
-      removeEventListener("pointerup", end);
-      removeEventListener("keydown", escape, true);
-      setGhost(undefined);
-      if (moved && next) setDrawn(span(next.clientY));
-    };
-    const escape = (key: globalThis.KeyboardEvent) => {
-      if (key.key === "Escape") end();
-    };
-    addEventListener("pointermove", move);
-    addEventListener("pointerup", end);
-    addEventListener("keydown", escape, true);
+    let span = { startMinute: first, endMinute: first };
+    trackPointer(event.nativeEvent, {
+      threshold: 5,
+      scroller: () => scroller.current,
+      move(_x, y) {
+        const other = minuteAt(y, snap, 1440);
+        const [startMinute, endMinute] = other < first ? [other, first] : [first, Math.max(other, first + snap)];
+        span = { startMinute, endMinute: Math.min(1440, endMinute) };
+        const length = durationText(span.endMinute - startMinute);
+        setGhost({ ...span, title: "", text: `${rangeText(startMinute, span.endMinute, style)}, ${length}` });
+      },
+      end(kept, moved) {
+        setGhost(undefined);
+        if (kept && moved) setDrawn(span);
+      },
+    });
   };
 
   const press = (event: KeyboardEvent) => {
@@ -316,6 +303,8 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
               snap={snap}
               onGhost={setGhost}
               preview={preview}
+              minuteAt={minuteAt}
+              scroller={scroller}
               onKeyMove={(change) => keyMove(item, change)}
               onGrab={(event, grabMinutes) => grab(event, item, grabMinutes)}
               onTakeOff={() => takeItemOff(item.record)}

@@ -1,12 +1,13 @@
 "use client";
-import { memo, type KeyboardEvent, type PointerEvent as ReactPointerEvent } from "react";
+import { memo, type KeyboardEvent, type PointerEvent as ReactPointerEvent, type RefObject } from "react";
 import { moveItem } from "@/core/commands";
 import { isUnfinished } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import type { Column, DayItem } from "@/core/plan";
 import { addMinutes, estimateText, rangeText } from "@/core/time";
-import { swallowClick, type Dragged } from "@/ui/drag";
+import type { Dragged } from "@/ui/drag";
 import { openRecord } from "@/ui/navigation";
+import { trackPointer } from "@/ui/trackPointer";
 import type { Ghost } from "./railParts";
 import { useAct, useRecord, useTimeStyle } from "@/ui/workspaceContext";
 
@@ -18,6 +19,9 @@ interface RailItemProps {
   snap: number;
   onGhost: (ghost: Ghost | undefined) => void;
   preview: (dragged: Dragged, startMinute: number, minutes?: number) => Ghost;
+  /** The minute, in steps of `by` and at most `most`, that lies at a height on the screen. */
+  minuteAt: (y: number, by?: number, most?: number) => number;
+  scroller: RefObject<HTMLElement | null>;
   onKeyMove: (change: { start: number; end: number; days: number }) => void;
   onGrab: (event: PointerEvent, grabMinutes: number) => void;
   onTakeOff: () => void;
@@ -25,7 +29,8 @@ interface RailItemProps {
 
 /** One block or event on the rail: press and pull to move it, at an edge to stretch it, or by keys. */
 export const RailItem = memo(function RailItem(props: RailItemProps) {
-  const { item, column, minutePixels, leastMinutes, snap, onGhost, preview, onKeyMove, onGrab, onTakeOff } = props;
+  const { item, column, minutePixels, leastMinutes, snap, onGhost, preview, minuteAt, scroller } = props;
+  const { onKeyMove, onGrab, onTakeOff } = props;
   const { record, startMinute, endMinute } = item;
   const style = useTimeStyle();
   const act = useAct();
@@ -74,42 +79,28 @@ export const RailItem = memo(function RailItem(props: RailItemProps) {
   const stretch = (edge: "start" | "end") => (down: ReactPointerEvent) => {
     if (down.button !== 0) return;
     down.stopPropagation();
-    let by = 0;
+    const from = edge === "start" ? startMinute : endMinute;
+    const grabbed = down.clientY - down.currentTarget.parentElement!.getBoundingClientRect().top;
+    const edgePixels = edge === "start" ? 0 : (endMinute - startMinute) * minutePixels;
     const dragged: Dragged = { kind: "item", id: record.id, title, minutes: endMinute - startMinute, grabMinutes: 0 };
-    const move = (event: PointerEvent) => {
-      const raw = (event.clientY - down.clientY) / minutePixels;
-      const from = edge === "start" ? startMinute : endMinute;
-      const to = Math.round((from + raw) / snap) * snap;
-      const bounded =
-        edge === "start"
-          ? Math.min(Math.max(0, to), endMinute - snap)
-          : Math.max(Math.min(1440, to), startMinute + snap);
-      by = bounded - from;
-      const start = edge === "start" ? bounded : startMinute;
-      onGhost(preview(dragged, start, (edge === "end" ? bounded : endMinute) - start));
-    };
-    const end = (how: "keep" | "leave") => {
-      removeEventListener("pointermove", move);
-      removeEventListener("pointerup", keep);
-      removeEventListener("pointercancel", leave);
-      removeEventListener("keydown", escape, true);
-      onGhost(undefined);
-      if (how === "leave" || by === 0) return;
-      swallowClick();
-      const start = edge === "start" ? addMinutes(record.start, by) : record.start;
-      act(moveItem, { id: record.id, start, end: edge === "end" ? addMinutes(record.end, by) : record.end });
-    };
-    const keep = () => end("keep");
-    const leave = () => end("leave");
-    const escape = (event: globalThis.KeyboardEvent) => {
-      if (event.key !== "Escape") return;
-      event.stopPropagation();
-      end("leave");
-    };
-    addEventListener("pointermove", move);
-    addEventListener("pointerup", keep);
-    addEventListener("pointercancel", leave);
-    addEventListener("keydown", escape, true);
+    let to = from;
+    trackPointer(down.nativeEvent, {
+      threshold: 2,
+      scroller: () => scroller.current,
+      move(_x, y) {
+        const at = minuteAt(y - grabbed + edgePixels, snap, 1440);
+        to = edge === "start" ? Math.min(at, endMinute - snap) : Math.max(at, startMinute + snap);
+        const start = edge === "start" ? to : startMinute;
+        onGhost(preview(dragged, start, (edge === "end" ? to : endMinute) - start));
+      },
+      end(kept) {
+        onGhost(undefined);
+        const by = to - from;
+        if (!kept || by === 0) return;
+        const start = edge === "start" ? addMinutes(record.start, by) : record.start;
+        act(moveItem, { id: record.id, start, end: edge === "end" ? addMinutes(record.end, by) : record.end });
+      },
+    });
   };
 
   const width = 100 / column.of;

@@ -1,0 +1,86 @@
+/** What follows a pointer from a press until it is let go. */
+export interface Track {
+  /** So many pixels the pointer must go before it counts; a press that stays is left alone. */
+  readonly threshold: number;
+  /** What scrolls when the pointer comes near its upper or lower edge. */
+  scroller(): HTMLElement | null | undefined;
+  /** Called once, when the pointer has gone far enough. */
+  begin?(): void;
+  /** Called for each frame from then on, and once more where it is let go. */
+  move(x: number, y: number): void;
+  /** Called at the end: `kept` when it was let go, false after Escape or when the pointer was lost. */
+  end(kept: boolean, moved: boolean): void;
+}
+
+/** So near to an edge, in pixels, what lies under the pointer scrolls, by so many pixels a frame. */
+const edge = 36;
+const scrollStep = 10;
+
+/** Follows the pointer of a press. */
+export function trackPointer(down: PointerEvent, track: Track) {
+  let x = down.clientX;
+  let y = down.clientY;
+  let active = false;
+  let frame = 0;
+
+  const step = () => {
+    const scroller = track.scroller();
+    if (scroller) {
+      const box = scroller.getBoundingClientRect();
+      if (y < box.top + edge) scroller.scrollTop -= scrollStep;
+      else if (y > box.bottom - edge) scroller.scrollTop += scrollStep;
+    }
+    track.move(x, y);
+    frame = requestAnimationFrame(step);
+  };
+  const move = (event: PointerEvent) => {
+    if (event.pointerId !== down.pointerId) return;
+    x = event.clientX;
+    y = event.clientY;
+    if (!active && Math.hypot(x - down.clientX, y - down.clientY) >= track.threshold) {
+      active = true;
+      track.begin?.();
+      frame = requestAnimationFrame(step);
+    }
+    if (active) event.preventDefault();
+  };
+  const end = (kept: boolean) => {
+    cancelAnimationFrame(frame);
+    removeEventListener("pointermove", move);
+    removeEventListener("pointerup", up);
+    removeEventListener("pointercancel", cancel);
+    removeEventListener("keydown", key, true);
+    if (active && kept) {
+      swallowClick();
+      track.move(x, y);
+    }
+    track.end(kept, active);
+  };
+  const up = (event: PointerEvent) => {
+    if (event.pointerId !== down.pointerId) return;
+    x = event.clientX;
+    y = event.clientY;
+    end(true);
+  };
+  const cancel = () => end(false);
+  const key = (event: KeyboardEvent) => {
+    if (event.key !== "Escape" || !active) return;
+    event.preventDefault();
+    event.stopPropagation();
+    end(false);
+  };
+  addEventListener("pointermove", move, { passive: false });
+  addEventListener("pointerup", up);
+  addEventListener("pointercancel", cancel);
+  addEventListener("keydown", key, true);
+}
+
+/** The click that follows a drag is part of it, and opens nothing. */
+function swallowClick() {
+  const swallow = (event: MouseEvent) => {
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  addEventListener("click", swallow, { capture: true, once: true });
+  setTimeout(() => removeEventListener("click", swallow, true), 0);
+}
