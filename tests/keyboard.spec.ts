@@ -24,16 +24,16 @@ test("one day by keyboard alone", async ({ page }) => {
 
   // Place on the hours: what it would do is said before it is done; Escape leaves it.
   await key("ArrowUp", "h");
-  await expect(notice(page)).toContainText("Tue 11:07 to 11:52, day becomes 45 min of 8 h");
+  await expect(notice(page)).toContainText("Tue 11:10 to 11:55, day becomes 45 min of 8 h");
   await key("Escape");
   await expect(page.locator(".rail-item")).toHaveCount(0);
   await key("h", "ArrowDown", "Shift+ArrowDown", "Enter");
-  await expect(railItem(page, "order stakes")).toContainText("12:12 to 12:57");
+  await expect(railItem(page, "order stakes")).toContainText("12:15 to 13:00");
 
   // Move and stretch.
   await railItem(page, "order stakes").focus();
   await key("ArrowUp", "Shift+ArrowDown", "Control+ArrowUp");
-  await expect(railItem(page, "order stakes")).toContainText("12:02 to 12:57");
+  await expect(railItem(page, "order stakes")).toContainText("12:05 to 13:00");
   await key("Control+z");
   await expect(notice(page)).toContainText("Undone");
   await railItem(page, "order stakes").focus();

@@ -1,7 +1,9 @@
 "use client";
 import { Dialog as Radix } from "radix-ui";
 import { X } from "lucide-react";
-import type { ReactNode } from "react";
+import { setNonce } from "get-nonce";
+import { useContext, useState, type ReactNode } from "react";
+import { NonceContext } from "./nonce";
 
 interface DialogProps {
   title: string;
@@ -12,10 +14,13 @@ interface DialogProps {
 
 /** A question or a list that must be dealt with before going on. Escape, or a press beside it, closes it. */
 export function Dialog({ title, children, onClose, wide = false }: DialogProps) {
+  const nonce = useContext(NonceContext);
+  // The style that keeps what is behind from scrolling is made while the app runs, and needs the nonce of this page.
+  useState(() => setNonce(nonce));
   return (
     <Radix.Root open onOpenChange={(open) => !open && onClose()}>
       <Radix.Portal>
-        <Radix.Overlay className="fixed inset-0 z-40 bg-[color-mix(in_srgb,var(--ink)_30%,transparent)]" />
+        <Radix.Overlay className="fixed inset-0 z-40 bg-scrim" />
         <Radix.Content
           aria-describedby={undefined}
           className={`fixed top-[12vh] left-1/2 z-50 max-h-[76vh] w-[calc(100vw-24px)] -translate-x-1/2 overflow-auto border border-rule bg-sheet p-5 ${wide ? "max-w-[720px]" : "max-w-[440px]"}`}

@@ -1,4 +1,4 @@
-import { dateText, isDate, type TimeStyle } from "@/core/time";
+import { clockText, dateText, isDate, type TimeStyle } from "@/core/time";
 
 /** A line that says what just happened. */
 export interface Notice {
@@ -27,7 +27,11 @@ export function onNotice(listener: () => void): () => void {
   return () => listeners.delete(listener);
 }
 
-/** What an act said, with the dates in it as this person writes them. */
+/** What an act said, with the dates and the clock times in it as this person writes them. */
 export function spokenText(text: string, style: TimeStyle): string {
-  return text.replace(/\b\d{4}-\d{2}-\d{2}\b/g, (date) => (isDate(date) ? dateText(date, "short", style) : date));
+  return text
+    .replace(/\b\d{4}-\d{2}-\d{2}\b/g, (date) => (isDate(date) ? dateText(date, "short", style) : date))
+    .replace(/\bT([01]\d|2[0-3]):([0-5]\d)\b/g, (_, hours, minutes) =>
+      clockText(Number(hours) * 60 + Number(minutes), style),
+    );
 }

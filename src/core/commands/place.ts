@@ -1,8 +1,8 @@
-import { newId, Refusal, type Block, type Id } from "../model";
+import { newId, Refusal, type Block, type Event, type Id } from "../model";
 import { applyEdits, plainTitle, readOutline, withoutIdEdit } from "../page";
 import type { Command } from "../store";
-import { addMinutes, dateOf, minuteOf, type MomentText } from "../time";
-import { checkStretch, nameOf, need } from "./shared";
+import { addMinutes, dateOf, isMoment, minutesBetween, type MomentText } from "../time";
+import { checkStretch, clock, nameOf, need } from "./shared";
 
 /** How long a block is when nothing says so. */
 export const usualBlockMinutes = 30;
@@ -76,9 +76,16 @@ export const moveItem: Command<{ id: Id; start: MomentText; end: MomentText }> =
       const task = tx.find("task", record.task);
       if (task && task.doDay === dateOf(record.start)) tx.update(task.id, { doDay: dateOf(start) });
     }
-    return `Moved “${nameOf(record, tx)}” to ${clock(start)}`;
+    return movedText(nameOf(record, tx), record, start, end);
   },
 };
+
+function movedText(name: string, before: Block | Event, start: MomentText, end: MomentText): string {
+  if (!isMoment(before.start) || minutesBetween(before.start, before.end) !== minutesBetween(start, end))
+    return `Set “${name}” from ${clock(start)} to ${clock(end)}`;
+  const day = dateOf(before.start) === dateOf(start) ? "" : `${dateOf(start)} `;
+  return `Moved “${name}” to ${day}${clock(start)}`;
+}
 
 /** Takes a block off the rail. A task stays, without that clock time; a line that set hours aside keeps its words. */
 export const takeOff: Command<{ block: Id }> = {
@@ -96,8 +103,3 @@ export const takeOff: Command<{ block: Id }> = {
     return `Took “${name}” off the hours`;
   },
 };
-
-function clock(moment: MomentText): string {
-  const minute = minuteOf(moment);
-  return `${Math.floor(minute / 60)}:${String(minute % 60).padStart(2, "0")}`;
-}

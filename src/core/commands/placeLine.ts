@@ -3,7 +3,7 @@ import { appendLines, plainTitle, readAttributes, readTimeRange, writeTimeRange 
 import type { Command } from "../store";
 import { dateOf, minuteOf, minuteOn, momentAt, type MomentText } from "../time";
 import { usualBlockMinutes } from "./place";
-import { checkStretch, dayPage, need } from "./shared";
+import { checkStretch, clock, dayPage, need } from "./shared";
 
 /**
  * Gives a plain line of a day page a clock time, by writing its hours before its words; the line is then a block. On
@@ -33,6 +33,6 @@ export const placeLine: Command<{ page: Id; lineFrom: number; line: string; star
       const other = dayPage(tx, dateOf(start));
       tx.update(other.id, { text: appendLines(other.text, [`- ${hours} ${title}${fresh}`]) });
     }
-    return `Placed “${plainTitle(title.replace(/\s*\{[^{}]*\}$/, ""))}” at ${hours.slice(0, 5)}`;
+    return `Placed “${plainTitle(title.replace(/\s*\{[^{}]*\}$/, ""))}” at ${clock(start)}`;
   },
 };

@@ -61,3 +61,8 @@ export function checkStretch(start: MomentText, end: MomentText) {
 export function counted(count: number, noun: string): string {
   return `${count} ${noun}${count === 1 ? "" : "s"}`;
 }
+
+/** A moment's clock time for what an act says: `T14:00` (ISO 8601), which is shown in the person's own way. */
+export function clock(moment: MomentText): string {
+  return moment.slice(10);
+}

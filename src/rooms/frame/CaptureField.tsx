@@ -1,13 +1,15 @@
 "use client";
 import {
+  type ClipboardEvent,
+  type KeyboardEvent,
+  type Ref,
+  Suspense,
+  lazy,
   useCallback,
   useId,
   useMemo,
   useRef,
   useState,
-  type ClipboardEvent,
-  type KeyboardEvent,
-  type Ref,
 } from "react";
 import { X } from "lucide-react";
 import type { CaptureContext, Draft } from "@/core/capture";
@@ -18,7 +20,8 @@ import { dateOf, dateText, rangeText, type MomentText } from "@/core/time";
 import { becomesText } from "@/ui/LoadBar";
 import { notify } from "@/ui/notices";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
-import { PastedLines } from "./PastedLines";
+
+const PastedLines = lazy(() => import("./PastedLines").then((module) => ({ default: module.PastedLines })));
 
 type Capture = Awaited<ReturnType<typeof loadCapture>>;
 const loadCapture = () => import("@/core/capture");
@@ -134,14 +137,16 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
         />
       )}
       {pasted !== undefined && (
-        <PastedLines
-          text={pasted}
-          context={context}
-          onClose={(added) => {
-            setPasted(undefined);
-            if (added) clear();
-          }}
-        />
+        <Suspense>
+          <PastedLines
+            text={pasted}
+            context={context}
+            onClose={(added) => {
+              setPasted(undefined);
+              if (added) clear();
+            }}
+          />
+        </Suspense>
       )}
     </div>
   );

@@ -1,6 +1,9 @@
 "use client";
 import { Dialog } from "@/ui/Dialog";
 
+/** What the keyboards of this platform call the key that goes with commands. */
+const command = /Mac|iPhone|iPad/.test(navigator.platform) ? "⌘" : "Ctrl";
+
 const groups: readonly (readonly [string, readonly (readonly [string, string])[]])[] = [
   [
     "Everywhere",
@@ -9,14 +12,14 @@ const groups: readonly (readonly [string, readonly (readonly [string, string])[]
       ["Alt ↑ and Alt ↓", "The day before, the day after"],
       ["Alt Home", "Today"],
       ["F6, Shift F6", "Next pane, pane before"],
-      ["Ctrl Z, Ctrl Shift Z", "Undo, do again"],
+      [`${command} Z, ${command} Shift Z`, "Undo, do again"],
       ["Esc", "Close what is open; cancel a drag"],
     ],
   ],
   [
     "On the page",
     [
-      ["Ctrl Enter", "Tick the task off, or open it again"],
+      [`${command} Enter`, "Tick the task off, or open it again"],
       ["Alt H", "Place the line on the hours"],
       ["Alt G", "Give the task a day"],
       ["Alt O", "Open the task"],
@@ -30,7 +33,7 @@ const groups: readonly (readonly [string, readonly (readonly [string, string])[]
       ["↑ ↓ on the empty rail, then Enter", "Set time aside there"],
       ["↑ ↓ on a block", "Move it"],
       ["Shift ↑ ↓", "Stretch its end"],
-      ["Ctrl ↑ ↓", "Stretch its start"],
+      [`${command} ↑ ↓`, "Stretch its start"],
       ["← →", "Move it to the day before, the day after"],
       ["Delete", "Take it off"],
     ],

@@ -16,6 +16,13 @@ export function NoticeLine() {
     const timer = setTimeout(() => notify(undefined), shownMilliseconds);
     return () => clearTimeout(timer);
   }, [notice]);
+  // What offers to take the last act back goes when another act comes: the offer would be of that one.
+  useEffect(() => {
+    return store.onAct(() => {
+      const shown = currentNotice();
+      if (shown?.undo || shown?.redo) notify(undefined);
+    });
+  }, [store]);
   const undo = () => {
     const said = store.undo();
     if (said) notify({ text: `Undone: ${said}`, redo: true });

@@ -2,7 +2,16 @@
 import type { ReactNode } from "react";
 import { saveSettings } from "@/core/commands";
 import { newId, type PriorityLevel } from "@/core/model";
-import { dateText, startOfWeek, addDays, durationText, parseClock, parseDuration, type WorkingDay } from "@/core/time";
+import {
+  clockText,
+  dateText,
+  startOfWeek,
+  addDays,
+  durationText,
+  parseClock,
+  parseDuration,
+  type WorkingDay,
+} from "@/core/time";
 import { notify } from "@/ui/notices";
 import { TypedField } from "@/ui/TypedField";
 import { useAct, useSettings, useTimeStyle } from "@/ui/workspaceContext";
@@ -106,7 +115,7 @@ function WorkingWeek() {
 }
 
 function ClockField({ label, minute, set }: { label: string; minute: number; set: (minute: number) => void }) {
-  const text = `${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
+  const text = clockText(minute, useTimeStyle());
   return (
     <TypedField
       label={label}

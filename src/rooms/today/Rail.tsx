@@ -184,9 +184,10 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
   }, [minuteAt, preview, put, setGhost]);
 
   const firstFree = useCallback(
-    (minutes: number) =>
-      firstFit(freeTime(store, date, settings, zone, nowMinute ?? 0), minutes) ??
-      Math.ceil((nowMinute ?? 540) / snap) * snap,
+    (minutes: number) => {
+      const from = Math.ceil((nowMinute ?? 0) / snap) * snap;
+      return firstFit(freeTime(store, date, settings, zone, from), minutes) ?? (nowMinute === undefined ? 540 : from);
+    },
     [store, date, settings, zone, nowMinute, snap],
   );
   useKeyboardPlacing({ snap, firstFree, preview, put, show: setGhost, scroller });
