@@ -1,6 +1,6 @@
 import type { StoredFile, WorkspaceContents } from "@/core/interop";
 import { replay, type LogEntry } from "@/core/store";
-import type { WorkspaceDatabase } from "./database";
+import { WorkspaceDatabase } from "./database";
 import { readSnapshot, writeParts } from "./snapshots";
 
 /** Everything that is durable in a workspace. */
@@ -30,6 +30,17 @@ export async function replaceContents(database: WorkspaceDatabase, contents: Wor
     await database.files.bulkAdd(files);
     await writeParts(database, log.length, contents.records);
   });
+}
+
+/** Everything stored of a workspace, row by row as it is, for one that cannot be read: JSON lines. */
+export async function storedText(name: string): Promise<Blob> {
+  const database = new WorkspaceDatabase(name);
+  try {
+    const rows = [...(await database.snapshots.toArray()), ...(await database.log.toArray())];
+    return new Blob(rows.map((row) => `${JSON.stringify(row)}\n`));
+  } finally {
+    database.close();
+  }
 }
 
 function toBase64(bytes: Uint8Array): string {

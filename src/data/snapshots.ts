@@ -8,6 +8,8 @@ const recordsPerPart = 1000;
 /** How long the log is kept after a snapshot has made it unnecessary for starting: its history is asked for later. */
 const keptMilliseconds = 400 * 86_400_000;
 
+const mostDroppedAtOnce = 2000;
+
 export interface Snapshot {
   readonly seq: number;
   readonly version: number;
@@ -48,7 +50,7 @@ export async function writeParts(
 
 /**
  * Writes a snapshot and takes the older ones away, in one transaction, under a lock that only one tab holds. Log
- * entries older than a year and a bit go too. Gives false when another tab is at it.
+ * entries older than a year and a bit go too, but for the newest, by which a tab knows that it is still the same log. Gives false when another tab is at it.
  */
 export async function takeSnapshot(
   database: WorkspaceDatabase,
@@ -62,12 +64,14 @@ export async function takeSnapshot(
       await writeParts(database, seq, all);
       await database.snapshots.where(":id").below([seq, Dexie.minKey]).delete();
     });
+    // With their values, and not keys alone: by a key alone nothing can be said of an entry's age.
     const old = await database.log
       .where(":id")
-      .belowOrEqual(seq)
+      .below(seq)
       .until((entry) => entry.at > now - keptMilliseconds)
-      .primaryKeys();
-    if (old.length > 0) await database.log.bulkDelete(old);
+      .limit(mostDroppedAtOnce)
+      .toArray();
+    if (old.length > 0) await database.log.bulkDelete(old.map((entry) => entry.seq));
   });
 }
 

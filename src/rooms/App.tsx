@@ -1,9 +1,11 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
 import { standingClock, type Clock } from "@/core/time";
+import { storedText } from "@/data/contents";
 import { databaseName } from "@/data/database";
 import { NewerVersion, openInMemory, openWorkspace, type Workspace } from "@/data/workspace";
 import { appClock } from "@/ui/clock";
+import { download } from "@/ui/download";
 import { NonceContext } from "@/ui/nonce";
 import { WorkspaceContext } from "@/ui/workspaceContext";
 import { chosenWorkspace, chooseWorkspace, fillWithDemo, type WorkspaceName } from "./workspaces";
@@ -14,7 +16,7 @@ type Stage =
   | { at: "opening"; share?: number }
   | { at: "welcome" }
   | { at: "open"; workspace: Workspace; problem?: unknown }
-  | { at: "refused"; reason: string };
+  | { at: "refused"; title: string; reason: string; stored?: WorkspaceName };
 
 interface AppProps {
   nonce: string;
@@ -50,7 +52,19 @@ export function App({ nonce, startsWithDemo }: AppProps) {
     };
     open().catch((problem: unknown) => {
       if (stopped) return;
-      if (problem instanceof NewerVersion) setStage({ at: "refused", reason: problem.message });
+      if (problem instanceof NewerVersion)
+        setStage({
+          at: "refused",
+          title: "This workspace needs a newer Pensum",
+          reason: `${problem.message} Nothing was changed. Bring Pensum up to date, then open it again.`,
+        });
+      else if (problem instanceof RangeError || problem instanceof SyntaxError)
+        setStage({
+          at: "refused",
+          title: "This workspace cannot be read",
+          reason: `What is stored in this browser is damaged (${problem.message}). Nothing was changed, and all of it is still there.`,
+          stored: name,
+        });
       else setStage({ at: "open", workspace: openInMemory(name, clock.current), problem });
     });
     return () => {
@@ -66,13 +80,7 @@ export function App({ nonce, startsWithDemo }: AppProps) {
   };
 
   if (stage.at === "welcome") return <Welcome onStart={start} />;
-  if (stage.at === "refused")
-    return (
-      <main className="mx-auto mt-24 max-w-120 p-6 font-words text-page">
-        <h1 className="mb-2 text-[19px] font-semibold">This workspace needs a newer Pensum</h1>
-        <p>{stage.reason} Nothing was changed. Bring Pensum up to date, then open it again.</p>
-      </main>
-    );
+  if (stage.at === "refused") return <Refused {...stage} />;
   if (stage.at === "opening") return <Opening share={stage.share} />;
   return (
     <NonceContext.Provider value={nonce}>
@@ -80,6 +88,24 @@ export function App({ nonce, startsWithDemo }: AppProps) {
         <Frame problem={stage.problem} />
       </WorkspaceContext.Provider>
     </NonceContext.Provider>
+  );
+}
+
+/** A workspace that is not opened, and why; what is stored of it can be kept as a file. */
+function Refused({ title, reason, stored }: Extract<Stage, { at: "refused" }>) {
+  return (
+    <main className="mx-auto mt-24 max-w-120 p-6 font-words text-page">
+      <h1 className="mb-2 text-[19px] font-semibold">{title}</h1>
+      <p>{reason}</p>
+      {stored && (
+        <button
+          className="button mt-4 font-interface text-base"
+          onClick={() => void storedText(stored).then((text) => download(text, `pensum-${stored}-stored.jsonl`))}
+        >
+          Save all that is stored as a file
+        </button>
+      )}
+    </main>
   );
 }
 

@@ -24,11 +24,19 @@ export class Overtaken extends Error {
   override readonly name = "Overtaken";
 }
 
+/** Thrown by a log whose entries are not those it held before: a backup was read in, in another tab. */
+export class Replaced extends Error {
+  override readonly name = "Replaced";
+  constructor() {
+    super("Another tab put something else in place of this workspace");
+  }
+}
+
 /** An append-only log that several writers share. */
 export interface ChangeLog {
   /**
    * Appends entries at `after + 1` and on, all or none. Resolves when they are durable.
-   * @throws Overtaken when the log is already longer than `after`
+   * @throws Overtaken when the log is already longer than `after`; Replaced when it is another log by now
    */
   append(after: number, entries: readonly LogEntryDraft[]): Promise<void>;
   /** The entries after `seq`, in order. */

@@ -1,6 +1,6 @@
 import { modelVersion, type Id, type PensumRecord } from "../model";
 import { invert, isEmpty, touchedIds } from "./changeSet";
-import { Overtaken, type ChangeLog, type LogEntry, type LogEntryDraft } from "./changeLog";
+import { Overtaken, Replaced, type ChangeLog, type LogEntry, type LogEntryDraft } from "./changeLog";
 import { decodeChanges, encodeChanges } from "./codec";
 import { NewerVersion } from "./replay";
 import type { Act, Store } from "./store";
@@ -111,7 +111,7 @@ export class Journal {
       for (const resolve of this.#idle.splice(0)) resolve();
     } catch (reason) {
       this.#say({ kind: "failed", waiting: this.#waiting.length, reason });
-      if (!(reason instanceof NewerVersion)) this.#retryLater();
+      if (!(reason instanceof NewerVersion || reason instanceof Replaced)) this.#retryLater();
     } finally {
       this.#running = false;
     }

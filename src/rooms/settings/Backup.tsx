@@ -49,8 +49,18 @@ export function Backup() {
       worker.terminate();
     }
   };
-  const write = async () => {
+  const whenSaved = async (): Promise<boolean> => {
+    workspace.store.settle();
+    if (workspace.journal.saving.kind === "failed") {
+      const text = "The last changes are not saved yet. Save all as a file above, or try again. Nothing was changed.";
+      setStage({ at: "said", text, refused: true });
+      return false;
+    }
     await workspace.journal.durable();
+    return true;
+  };
+  const write = async () => {
+    if (!(await whenSaved())) return;
     const blob = await run("Writing the backup", (worker, progress) => worker.write(workspace.name, proxy(progress)));
     if (!blob) return;
     const name = `pensum-${workspace.name}-${dateOf(workspace.store.clock.now())}.pensum`;
@@ -63,7 +73,7 @@ export function Backup() {
   };
   const read = async (file: File) => {
     setAsked(undefined);
-    await workspace.journal.durable();
+    if (!(await whenSaved())) return;
     const result = await run("Reading the backup", (worker, progress) =>
       worker.read(workspace.name, file, proxy(progress)),
     );

@@ -1,0 +1,146 @@
+import "fake-indexeddb/auto";
+import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
+import { addRecord, setState, writePage } from "@/core/commands";
+import { defaultSettings, modelVersion, type PensumRecord } from "@/core/model";
+import { NewerVersion, Replaced } from "@/core/store";
+import { someTask } from "@/core/testing/arbitraries";
+import { standingClock } from "@/core/time";
+import { readContents, replaceContents } from "./contents";
+import { WorkspaceDatabase } from "./database";
+import { historyOf } from "./history";
+import { readSnapshot, takeSnapshot } from "./snapshots";
+import { openWorkspace, type Workspace } from "./workspace";
+
+const clock = standingClock("2026-11-24T11:07");
+const opened: Workspace[] = [];
+let name = "";
+let number = 0;
+
+// Node has no locks between tabs, as some browsers have none.
+vi.stubGlobal("navigator", {});
+beforeEach(() => {
+  name = `test${number++}`;
+});
+afterEach(() => {
+  for (const workspace of opened.splice(0)) workspace.close();
+});
+
+async function open(onReplaced = () => {}): Promise<Workspace> {
+  const workspace = await openWorkspace(name, { clock, onReplaced });
+  opened.push(workspace);
+  return workspace;
+}
+
+/** What the database holds when all tabs are closed and it is opened anew. */
+async function reopened(): Promise<Workspace> {
+  for (const workspace of opened.splice(0)) workspace.close();
+  return open();
+}
+
+const write = (workspace: Workspace, text: string) =>
+  workspace.store.act(writePage, { id: "day-2026-11-24", text }).said;
+const textIn = (workspace: Workspace) => workspace.store.find("day", "day-2026-11-24")?.text;
+const sorted = (records: Iterable<PensumRecord>) => [...records].sort((a, b) => (a.id < b.id ? -1 : 1));
+
+describe("a workspace", () => {
+  test("is found again as it was, from the log alone and from a snapshot with the log after it", async () => {
+    const first = await open();
+    write(first, "- [ ] stakes");
+    write(first, `${textIn(first)}\n- [ ] letter`);
+    await first.journal.durable();
+    const second = await reopened();
+    expect(sorted(second.store.records())).toEqual(sorted(first.store.records()));
+
+    expect(await takeSnapshot(second.database!, second.journal.seq, second.store.records(), 0)).toBe(true);
+    write(second, `${textIn(second)}\nmore`);
+    await second.journal.durable();
+    const third = await reopened();
+    expect(sorted(third.store.records())).toEqual(sorted(second.store.records()));
+    expect((await readSnapshot(third.database!)).seq).toBe(2);
+  });
+
+  test("starts from an older snapshot where the newest is not whole", async () => {
+    const workspace = await open();
+    write(workspace, "one");
+    await workspace.journal.durable();
+    await takeSnapshot(workspace.database!, 1, workspace.store.records(), 0);
+    await workspace.database!.snapshots.put({ seq: 9, part: 0, parts: 2, version: modelVersion, text: "[]" });
+    expect(textIn(await reopened())).toBe("one");
+  });
+
+  test("keeps the log of the last year, and of what is older the newest entry", async () => {
+    const workspace = await open();
+    for (const text of ["one", "two", "three"]) {
+      write(workspace, text);
+      await workspace.journal.durable();
+    }
+    const days = 86_400_000;
+    await takeSnapshot(workspace.database!, 3, workspace.store.records(), Date.now() + 300 * days);
+    expect(await workspace.database!.log.count()).toBe(3);
+    await takeSnapshot(workspace.database!, 3, workspace.store.records(), Date.now() + 500 * days);
+    expect(await workspace.database!.log.toCollection().primaryKeys()).toEqual([3]);
+    expect(textIn(await reopened())).toBe("three");
+  });
+
+  test("tells what happened to a record, the newest first", async () => {
+    const workspace = await open();
+    write(workspace, "- [ ] stakes");
+    const [task] = workspace.store.list("kind", "task");
+    workspace.store.act(setState, { tasks: [task!.id], state: "done" });
+    await workspace.journal.durable();
+    const history = await historyOf(workspace.database!, task!.id);
+    expect(history.map(({ said, what }) => [what, said])).toEqual([
+      ["updated", "Ticked off “stakes”"],
+      ["added", "Wrote on 2026-11-24"],
+    ]);
+    expect(history[0]!.fields).toContain("state");
+  });
+
+  test("of a newer version is refused", async () => {
+    const database = new WorkspaceDatabase(name);
+    await database.snapshots.put({ seq: 0, part: 0, parts: 1, version: modelVersion + 1, text: "[]" });
+    database.close();
+    await expect(openWorkspace(name, { clock })).rejects.toThrow(NewerVersion);
+  });
+});
+
+describe("two tabs", () => {
+  test("see what the other did, and write one log", async () => {
+    const [a, b] = [await open(), await open()];
+    write(a, "from a");
+    await a.journal.durable();
+    await vi.waitFor(() => expect(textIn(b)).toBe("from a"));
+    a.store.act(addRecord, { kind: "note", title: "A" });
+    b.store.act(addRecord, { kind: "note", title: "B" });
+    await Promise.all([a.journal.durable(), b.journal.durable()]);
+    await Promise.all([a.journal.pull(), b.journal.pull()]);
+    expect(sorted(a.store.records())).toEqual(sorted(b.store.records()));
+    expect(await a.database!.log.toCollection().primaryKeys()).toEqual([1, 2, 3]);
+  });
+
+  test("one of which reads a backup in: what the other still wrote does not get into it, and is said not to be saved", async () => {
+    const told = vi.fn();
+    const [a, b] = [await open(), await open(told)];
+    for (const text of ["one", "two", "three"]) write(b, text);
+    await b.journal.durable();
+    const records = [defaultSettings, someTask("ta")];
+    await replaceContents(a.database!, { records, log: [], files: [] });
+    write(b, "too late");
+    await vi.waitFor(() => expect(b.journal.saving).toMatchObject({ kind: "failed", reason: expect.any(Replaced) }));
+    expect(textIn(b)).toBe("too late");
+    a.announceReplaced();
+    await vi.waitFor(() => expect(told).toHaveBeenCalled());
+    expect(sorted((await reopened()).store.records())).toEqual(sorted(records));
+  });
+});
+
+test("the contents of a workspace come out as they were put in", async () => {
+  const database = new WorkspaceDatabase(name);
+  const log = [{ at: 1, by: "a", said: "Did it", version: modelVersion, changes: "{}", ids: ["ta"] }];
+  const files = [{ id: "fa", name: "gauge.png", type: "image/png", base64: "iVBORw0KGgo=" }];
+  const records = Array.from({ length: 2500 }, (_, at) => someTask(`t${at}`));
+  await replaceContents(database, { records, log, files });
+  const contents = await readContents(database);
+  expect(contents).toEqual({ records, log, files });
+  database.close();
+});
