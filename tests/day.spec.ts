@@ -70,12 +70,23 @@ test("one day, from a captured line to a carried rest, by pointer", async ({ pag
     return h2 * 60 + m2 - h1 * 60 - m1;
   };
   expect(minutes(after)).toBe(minutes(before) + 60);
+  await pull(page, { x: box.x + 40, y: box.y + 2 }, { x: box.x + 40, y: box.y + 2 - 31.5 });
+  const longer = (await railItem(page, "level the gauge").getAttribute("aria-label"))!;
+  expect(minutes(longer)).toBe(minutes(before) + 90);
+  expect(/to (\d+:\d+)/.exec(longer)![1]).toBe(/to (\d+:\d+)/.exec(after)![1]);
   await page.mouse.move(700, 400);
   await pull(page, await middle(railItem(page, "level the gauge")), { x: 900, y: 760 });
   await expect(railItem(page, "level the gauge")).toHaveCount(0);
   await expect(notice(page)).toContainText("off the hours");
   await notice(page).getByRole("button", { name: "Undo" }).click();
   await expect(railItem(page, "level the gauge")).toHaveCount(1);
+  await expect(notice(page)).toContainText("Undone");
+
+  // An offer to undo, or to do again, is of the last act: it goes when another comes.
+  await editor(page).click();
+  await page.keyboard.press("Control+End");
+  await page.keyboard.type(" again");
+  await expect(notice(page)).not.toContainText("Undone");
 
   // Draw an empty stretch.
   const from = await pointOnRail(page, 12 * 60);

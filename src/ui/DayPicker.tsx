@@ -1,6 +1,7 @@
 "use client";
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import { useCallback, useRef, useState, type KeyboardEvent } from "react";
+import { flushSync } from "react-dom";
 import { loadOf } from "@/core/plan";
 import { addDays, dateText, isDate, startOfWeek, type DateText } from "@/core/time";
 import { LoadBar, loadText } from "./LoadBar";
@@ -24,8 +25,9 @@ export function DayPicker({ today, value, from, onPick }: DayPickerProps) {
   const days = Array.from({ length: 42 }, (_, at) => addDays(start, at));
   const move = (to: DateText) => {
     if (!isDate(to)) return;
-    setFocus(to);
-    requestAnimationFrame(() => grid.current?.querySelector<HTMLElement>(`[data-date="${to}"]`)?.focus());
+    // At once, so that an Enter right behind the arrow chooses the day it led to.
+    flushSync(() => setFocus(to));
+    grid.current?.querySelector<HTMLElement>(`[data-date="${to}"]`)?.focus();
   };
   const steps: Record<string, number> = {
     ArrowLeft: -1,

@@ -8,6 +8,7 @@ import { someTask } from "../testing/arbitraries";
 import { standingClock } from "../time";
 import {
   addBlock,
+  addRecord,
   capture,
   carry,
   editRecord,
@@ -213,6 +214,14 @@ describe("a record", () => {
     store.act(editRecord, { id: task("A").id, fields: { title: " two\nlines " } });
     expect(task("two lines")).toBeDefined();
     expect(textOf(today)).toMatch(/^- \[ \] two lines \{/);
+  });
+
+  test("cannot take the name of another of its kind", () => {
+    for (const title of ["Desk", "Field"]) store.act(addRecord, { kind: "theme", title });
+    const [desk] = store.list("named", "desk");
+    expect(() => store.act(editRecord, { id: desk!.id, fields: { title: "field" } })).toThrow(Refusal);
+    store.act(editRecord, { id: desk!.id, fields: { title: "desk" } });
+    expect(store.get(desk!.id)).toMatchObject({ title: "desk" });
   });
 
   test.each([

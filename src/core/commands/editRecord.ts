@@ -1,4 +1,14 @@
-import { fieldFault, fieldsOf, Refusal, type Block, type Event, type Id, type Task } from "../model";
+import {
+  fieldFault,
+  fieldsOf,
+  kindNames,
+  Refusal,
+  type Block,
+  type Event,
+  type Id,
+  type PensumRecord,
+  type Task,
+} from "../model";
 import { oneLine, stateFields } from "../page";
 import type { Command, Fields, Transaction } from "../store";
 import { addDays, addMinutes, dateOf, daysBetween, isDate, isMoment, minutesBetween } from "../time";
@@ -20,6 +30,8 @@ export const editRecord: Command<{ id: Id; fields: Fields }> = {
       if (fault) throw new Refusal(`${fault} Nothing was changed.`);
       labels.push(field.label.toLowerCase());
     }
+    if (record.kind === "theme" || record.kind === "person" || record.kind === "note")
+      checkNameIsFree(tx, record, fields.title as string | undefined);
     if (record.kind === "task") {
       checkParent(tx, record, fields.parent as Id | undefined);
       const { state, ...rest } = fields;
@@ -49,6 +61,12 @@ function checkHours(start: string, end: string) {
     throw new Refusal("Start and end must both have a clock time, or neither: change the start. Nothing was changed.");
   if (isDate(start) && end < start) throw new Refusal("The end must not come before the start. Nothing was changed.");
   if (isMoment(start)) checkStretch(start, end);
+}
+
+function checkNameIsFree(tx: Transaction, record: PensumRecord, title: string | undefined) {
+  const others = title === undefined ? [] : tx.list("named", title.toLowerCase());
+  if (others.some((other) => other.kind === record.kind && other.id !== record.id))
+    throw new Refusal(`There is a ${kindNames[record.kind].toLowerCase()} “${title}” already. Nothing was changed.`);
 }
 
 function checkParent(tx: Transaction, task: Task, parent: Id | undefined) {

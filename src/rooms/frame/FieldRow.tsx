@@ -165,7 +165,7 @@ function Choice({ labelledBy, value, options, empty, set }: ChoiceProps) {
       onChange={(event) => set(event.target.value || undefined)}
     >
       {empty !== undefined && <option value="">{empty}</option>}
-      {value !== "" && !options.some(([id]) => id === value) && <option value={value}>{value}</option>}
+      {value !== "" && !options.some(([id]) => id === value) && <option value={value}>One that was taken out</option>}
       {options.map(([id, name]) => (
         <option key={id} value={id}>
           {name}

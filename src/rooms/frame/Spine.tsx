@@ -1,6 +1,7 @@
 "use client";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { memo, useCallback, useEffect, useRef, useState, type KeyboardEvent } from "react";
+import { flushSync } from "react-dom";
 import { giveDay, moveItem, placeLine } from "@/core/commands";
 import { loadOf, unplacedMinutes } from "@/core/plan";
 import {
@@ -19,6 +20,7 @@ import {
   type DateText,
 } from "@/core/time";
 import { addDropZone, type Dragged } from "@/ui/drag";
+import { focusSoon } from "@/ui/focusSoon";
 import { becomesText, LoadBar, loadText } from "@/ui/LoadBar";
 import { dayAddress, goTo } from "@/ui/navigation";
 import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
@@ -78,10 +80,9 @@ export function Spine({ date, today }: SpineProps) {
     if (event.altKey) return;
     event.preventDefault();
     const to = event.key === "Home" ? today : addDays(current, step as number);
-    setRoving(to);
-    requestAnimationFrame(() =>
-      requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>(`[data-date="${to}"]`)?.focus()),
-    );
+    flushSync(() => setRoving(to));
+    // A day that is far from sight is drawn only when the spine has scrolled to it.
+    focusSoon(() => scroller.current?.querySelector<HTMLElement>(`[data-date="${to}"]`));
   };
 
   return (

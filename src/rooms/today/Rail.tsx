@@ -43,6 +43,7 @@ import {
 } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
+import { focusSoon } from "@/ui/focusSoon";
 import { becomesText } from "@/ui/LoadBar";
 import { dayAddress, goTo } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
@@ -375,7 +376,11 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
     if (days !== 0) {
       const span = localSpan(record, zone);
       goTo(dayAddress(addDays(dateOf(span.start), days), today));
-      setTimeout(() => document.querySelector<HTMLElement>(`[data-item="${record.id}"]`)?.focus(), 60);
+      const hours = canvas.current;
+      focusSoon(() => {
+        const item = document.querySelector<HTMLElement>(`[data-item="${record.id}"]`);
+        return hours?.contains(item) ? undefined : item;
+      });
     }
 
     function shift(moment: string) {

@@ -49,7 +49,7 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
     <aside
       aria-label="Not placed"
       data-pane="tray"
-      className={`side-column w-[262px] flex-none flex-col overflow-y-auto border-l border-rule [scrollbar-width:thin] ${hidden ? "is-beside-sheet" : ""}`}
+      className={`side-column w-[262px] flex-none flex-col border-l border-rule ${hidden ? "is-beside-sheet" : ""}`}
     >
       <h2 className="flex h-9 flex-none items-center justify-between px-3.5 font-semibold text-ink-2">
         <span>Not placed</span>
@@ -58,18 +58,22 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
       {tasks.length === 0 ? (
         <p className="px-3.5 text-ink-2">Everything has its hour. Press N to add what comes up.</p>
       ) : (
-        <ul ref={list} className="mx-3.5 border-t-2 border-ink" onKeyDown={press}>
-          {tasks.slice(0, shown).map((task, at) => (
-            <TrayRow key={task.id} task={task} first={at === 0} today={today} />
-          ))}
-        </ul>
+        <div className="mx-3.5 min-h-0 overflow-y-auto border-t-2 border-ink [scrollbar-width:thin]">
+          <ul ref={list} onKeyDown={press}>
+            {tasks.slice(0, shown).map((task, at) => (
+              <TrayRow key={task.id} task={task} first={at === 0} today={today} />
+            ))}
+          </ul>
+          {tasks.length > shown && (
+            <button className="link my-2 min-h-6 font-semibold" onClick={() => setShown(shown + 100)}>
+              Show {Math.min(100, tasks.length - shown)} more of {tasks.length - shown}
+            </button>
+          )}
+        </div>
       )}
-      {tasks.length > shown && (
-        <button className="link mx-3.5 mt-2 min-h-6 self-start font-semibold" onClick={() => setShown(shown + 100)}>
-          Show {Math.min(100, tasks.length - shown)} more of {tasks.length - shown}
-        </button>
+      {date >= today && (
+        <p className="flex-none border-t border-rule px-3.5 py-2.5 text-ink-2">{freeText(free, tasks)}</p>
       )}
-      {date >= today && <p className="px-3.5 py-3 text-ink-2">{freeText(free, tasks)}</p>}
     </aside>
   );
 }

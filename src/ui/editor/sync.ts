@@ -66,8 +66,15 @@ export function syncWithStore(store: Store, id: Id) {
         const now = performance.now();
         if (this.#timer === undefined) this.#since = now;
         clearTimeout(this.#timer);
-        const wait = Math.max(0, Math.min(pauseMilliseconds, this.#since + longestMilliseconds - now));
-        this.#timer = setTimeout(() => whenIdle(() => this.#handIn()), wait);
+        this.#wait(Math.max(0, Math.min(pauseMilliseconds, this.#since + longestMilliseconds - now)));
+      }
+
+      /** Hands in after so long; while a word is being composed from several keys, only after that. */
+      #wait(milliseconds: number) {
+        this.#timer = setTimeout(() => {
+          if (this.view.composing) this.#wait(pauseMilliseconds);
+          else whenIdle(() => this.#handIn());
+        }, milliseconds);
       }
 
       destroy() {
