@@ -5,21 +5,32 @@ import { byPressing } from "./reasons";
 
 /**
  * The unfinished tasks without a clock time that a person might place on `date`, what presses most first: those with
- * that do day, an earlier one or none. One that has a later do day is listed where it would be late by then. Tasks that
- * rest or stand under a listed one are left out.
+ * that do day, those with none and, today, those of earlier days. One that has a later do day is listed where it would
+ * be late by then. On a day of the past only what was meant for it is listed, on a day to come that comes first. Tasks
+ * that rest or stand under a listed one are left out.
  */
 export function tray(store: Pick<Store, "list" | "find">, date: DateText, now: MomentText, settings: Settings): Task[] {
   const today = dateOf(now);
   const listed = (store.list("unfinishedTasks", "all") as Task[]).filter((task) => {
     if (task.restUntil && task.restUntil > date) return false;
-    const lateByThen = task.due !== undefined && task.doDay !== undefined && dateOf(task.due) < task.doDay;
-    const wanted = !task.doDay || task.doDay <= date || lateByThen;
-    if (!wanted || (date !== today && task.doDay !== date)) return false;
-    return !isPlaced(store, task, now);
+    return isWanted(task, date, today) && !isPlaced(store, task, now);
   });
   const ids = new Set(listed.map((task) => task.id));
-  const wholes = listed.filter((task) => !task.parent || !ids.has(task.parent));
-  return byPressing(wholes, now, settings);
+  const wholes = byPressing(
+    listed.filter((task) => !task.parent || !ids.has(task.parent)),
+    now,
+    settings,
+  );
+  if (date <= today) return wholes;
+  return [...wholes.filter((task) => task.doDay === date), ...wholes.filter((task) => task.doDay !== date)];
+}
+
+function isWanted({ doDay, due }: Task, date: DateText, today: DateText): boolean {
+  if (doDay === date) return true;
+  if (date < today) return false;
+  if (doDay === undefined) return true;
+  if (date > today) return false;
+  return doDay < today || (due !== undefined && dateOf(due) < doDay);
 }
 
 /** Tells whether a task has hours that are not over. */

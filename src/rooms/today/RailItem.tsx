@@ -27,6 +27,9 @@ interface RailItemProps {
   onTakeOff: () => void;
 }
 
+/** How many rows a title may take in an item of so many rows: the last is for the hours. */
+const titleRows = ["", "", "line-clamp-1", "line-clamp-2", "line-clamp-3"];
+
 /** One block or event on the rail: press and pull to move it, at an edge to stretch it, or by keys. */
 export const RailItem = memo(function RailItem(props: RailItemProps) {
   const { item, column, minutePixels, leastMinutes, snap, onGhost, preview, minuteAt, scroller } = props;
@@ -42,6 +45,7 @@ export const RailItem = memo(function RailItem(props: RailItemProps) {
   );
   const dye = theme?.kind === "theme" ? theme.dye : record.kind === "event" ? "cochineal" : "weld";
   const height = Math.max(endMinute - startMinute, leastMinutes) * minutePixels - 2;
+  const rows = Math.floor((height - 6) / 16);
   const range = rangeText(startMinute, endMinute, style);
   const place = record.kind === "event" && record.place ? `, ${record.place}` : "";
   const took =
@@ -128,13 +132,13 @@ export const RailItem = memo(function RailItem(props: RailItemProps) {
         className="absolute inset-x-0 top-0 h-1.5 cursor-ns-resize"
         onPointerDown={stretch("start")}
       />
-      <span className={height < 34 ? "block truncate" : "line-clamp-2"}>
+      <span className={rows < 2 ? "block truncate" : titleRows[Math.min(rows, 4)]}>
         {title}
-        {height < 34 && column.of === 1 && (
+        {rows < 2 && column.of === 1 && (
           <span className="font-[450] text-ink-2"> {took ? took.replace(/^.*?, /, "") : range.split(" to ")[0]}</span>
         )}
       </span>
-      {height >= 34 && (
+      {rows >= 2 && (
         <span className="block truncate text-small font-[450] text-ink-2">{took ?? `${range}${place}${spill}`}</span>
       )}
       <span

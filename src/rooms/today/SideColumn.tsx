@@ -5,7 +5,7 @@ import { giveDay, setState, usualBlockMinutes } from "@/core/commands";
 import type { Task } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { freeTime, reasonsOf, totalMinutes, tray } from "@/core/plan";
-import { durationText, estimateText, minuteOf, type DateText } from "@/core/time";
+import { type DateText, durationText, estimateText, minuteOf, workingDay } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { DayPicker } from "@/ui/DayPicker";
 import { startDrag } from "@/ui/drag";
@@ -37,6 +37,7 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
       [date, today, settings, zone, now],
     ),
   );
+  const works = workingDay(settings.workingWeek, date) !== null;
   const press = (event: KeyboardEvent) => {
     const step = { ArrowUp: -1, ArrowDown: 1 }[event.key];
     if (step === undefined || event.altKey) return;
@@ -56,7 +57,7 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
         <span>{tasks.length > 0 && `${tasks.length} ${tasks.length === 1 ? "task" : "tasks"}`}</span>
       </h2>
       {tasks.length === 0 ? (
-        <p className="px-3.5 text-ink-2">Everything has its hour. Press N to add what comes up.</p>
+        <p className="px-3.5 text-ink-2">Nothing waits for an hour. Press N to add what comes up.</p>
       ) : (
         <div className="mx-3.5 min-h-0 overflow-y-auto border-t-2 border-ink [scrollbar-width:thin]">
           <ul ref={list} onKeyDown={press}>
@@ -72,7 +73,9 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
         </div>
       )}
       {date >= today && (
-        <p className="flex-none border-t border-rule px-3.5 py-2.5 text-ink-2">{freeText(free, tasks)}</p>
+        <p className={`flex-none px-3.5 py-2.5 text-ink-2 ${tasks.length > 0 ? "border-t border-rule" : ""}`}>
+          {works ? freeText(free, tasks) : "It is a free day."}
+        </p>
       )}
     </aside>
   );
@@ -88,7 +91,8 @@ function freeText(free: number, tasks: readonly Task[]): string {
     if (left < 0) break;
     fit++;
   }
-  const numbers = ["", "first", "first two", "first three", "first four", "first five"];
+  const counts = ["two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"];
+  const numbers = ["", "first", ...counts.map((count) => `first ${count}`)];
   const which =
     fit === 0
       ? tasks.length > 0
@@ -124,7 +128,7 @@ const TrayRow = memo(function TrayRow({ task, first, today }: { task: Task; firs
     event.stopPropagation();
   };
   return (
-    <li className="border-b border-rule">
+    <li className="border-b border-rule last:border-0">
       <Popover.Root open={picking} onOpenChange={setPicking}>
         <Popover.Anchor asChild>
           <div
