@@ -120,8 +120,17 @@ function goToNextPane(step: 1 | -1) {
   (inside ?? next)?.focus();
 }
 
+/** A part of an address without its escapes; as it is where they are wrong. */
+function plainWords(part: string | undefined): string | undefined {
+  try {
+    return part && decodeURIComponent(part);
+  } catch {
+    return part;
+  }
+}
+
 function NoSuchPlace({ path }: { path: string }) {
-  const date = /^\/day\/(.+)$/.exec(path)?.[1];
+  const date = plainWords(/^\/day\/(.+)$/.exec(path)?.[1]);
   return (
     <main className="flex-1 bg-sheet p-10 font-words text-page">
       <h1 className="mb-2 text-[27px] leading-9 font-semibold">
@@ -129,7 +138,7 @@ function NoSuchPlace({ path }: { path: string }) {
       </h1>
       <p>
         {date
-          ? `“${decodeURIComponent(date)}” is not a date that exists. A day’s address looks like /day/2026-11-24. `
+          ? `“${date}” is not a date that exists. A day’s address looks like /day/2026-11-24. `
           : "The address leads nowhere. "}
         <button className="link" onClick={() => goTo("/")}>
           Go to today

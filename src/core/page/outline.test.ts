@@ -18,8 +18,39 @@ const line = fc.constantFrom(
   "===",
   "a | b",
   "--|--",
+  "words of a paragraph that go on",
+  "[ref]:",
+  "<div>",
+  "<!-- words",
+  "ends --> here",
+  "    code",
+  "1. [ ] numbered",
+  "---",
 );
-const piece = fc.constantFrom("x", " ", "\n", "- ", "[ ] ", "`", "```", "#", "{", "}", "|", "9", ":", "é🌱");
+const piece = fc.constantFrom(
+  ...[
+    "x",
+    "words",
+    " ",
+    "\n",
+    "- ",
+    "[ ] ",
+    "`",
+    "```",
+    "#",
+    "{",
+    "}",
+    "|",
+    "9",
+    ":",
+    "é🌱",
+    "=",
+    "<",
+    "-->",
+    "1.",
+    "\t",
+  ],
+);
 
 /** What matters of an outline, with parents by where they stand. */
 const shape = ({ tasks, blocks }: Outline) => ({
@@ -44,7 +75,7 @@ describe("an outline", () => {
           }
         },
       ),
-      { numRuns: 600 },
+      { numRuns: 800 },
     );
   });
 });

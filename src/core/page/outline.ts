@@ -1,4 +1,4 @@
-import { TreeFragment, type Tree } from "@lezer/common";
+import { TreeFragment, type SyntaxNode, type Tree } from "@lezer/common";
 import { spliceBetween, type Splice } from "../store";
 import { readAttributes, type Attributes } from "./attributes";
 import { pageParser } from "./parser";
@@ -36,12 +36,19 @@ export interface BlockLine extends Line {
   readonly range: TimeRange;
 }
 
+interface Drift {
+  readonly at: number;
+  readonly by: number;
+}
+
 /** What of a page is followed by records, and the tree it was read from. */
 export interface Outline {
   readonly text: string;
   /** The tree of `parsed`, which is the text or an earlier state of it with the same blocks. */
   readonly tree: Tree;
   readonly parsed: string;
+  /** Where characters were put into lines of the text since it was parsed, and how many, in order. */
+  readonly drift: readonly Drift[];
   readonly tasks: readonly TaskLine[];
   readonly blocks: readonly BlockLine[];
 }
@@ -52,13 +59,19 @@ export interface Outline {
  */
 export function readOutline(text: string, earlier?: Outline): Outline {
   if (earlier && earlier.text === text) return earlier;
-  const typed = earlier && typedInTitle(earlier, text);
+  const typed =
+    earlier && earlier.drift.length < mostDrift
+      ? (typedInTitle(earlier, text) ?? typedInWords(earlier, text))
+      : undefined;
   if (typed) return typed;
   const splice = earlier && spliceBetween(earlier.parsed, text);
   const tree = pageParser.parse(text, earlier && splice ? keptFragments(earlier, splice) : undefined);
   const known = earlier && splice && earlier.parsed === earlier.text ? unchangedLines(earlier, splice) : undefined;
   return outlineFromTree(text, tree, known);
 }
+
+/** After so many changes of words a page is parsed again, when its fragments are still of use. */
+const mostDrift = 500;
 
 /** The outline of a text that was parsed already. */
 export function outlineFromTree(text: string, tree: Tree, known?: ReadonlyMap<number, Line>): Outline {
@@ -101,7 +114,7 @@ export function outlineFromTree(text: string, tree: Tree, known?: ReadonlyMap<nu
       if (node.name === "ListItem") enclosing.pop();
     },
   });
-  return { text, tree, parsed: text, tasks, blocks };
+  return { text, tree, parsed: text, drift: [], tasks, blocks };
 }
 
 /**
@@ -114,17 +127,52 @@ function typedInTitle(earlier: Outline, text: string): Outline | undefined {
   const line = earlier.tasks.find((task) => task.titleFrom < at && at + removed.length <= task.to);
   if (!line) return undefined;
   const by = inserted.length - removed.length;
+  return shiftedOutline(earlier, text, at, by, line);
+}
+
+/**
+ * The outline after a change of nothing but words in one line of a paragraph, which leaves all blocks as they are;
+ * undefined for any other change. Only a line that begins with a letter is looked at: no mark of a block does. It takes
+ * a tenth of the time that parsing does.
+ */
+function typedInWords(earlier: Outline, text: string): Outline | undefined {
+  const { at, removed, inserted } = spliceBetween(earlier.text, text);
+  if (/[\n|]/.test(removed + inserted)) return undefined;
+  const line = lineAround(earlier.text, at);
+  const words = earlier.text.slice(line.from, line.to);
+  const by = inserted.length - removed.length;
+  const begin = line.from + /^ {0,3}/.exec(words)![0].length;
+  if (at <= begin || words.includes("|")) return undefined;
+  if (!letterFirst.test(words) || !letterFirst.test(text.slice(line.from, line.to + by))) return undefined;
+  // A line's beginning is never inside what was put into lines, so it goes back to where it was when it was parsed.
+  let parsedBegin = begin;
+  for (let index = earlier.drift.length - 1; index >= 0; index--) {
+    const drift = earlier.drift[index] as Drift;
+    if (parsedBegin > drift.at) parsedBegin -= drift.by;
+  }
+  return isInParagraph(earlier, parsedBegin) ? shiftedOutline(earlier, text, at, by) : undefined;
+}
+
+const letterFirst = /^ {0,3}\p{L}/u;
+
+/** Whether a place lies in a paragraph, and in none that could turn into the definition of a link. */
+function isInParagraph({ tree, parsed }: Outline, at: number): boolean {
+  for (let node: SyntaxNode | null = tree.resolve(at, 1); node; node = node.parent)
+    if (node.name === "Paragraph") return parsed[node.from] !== "[";
+  return false;
+}
+
+/** The lines of an outline after `by` characters were put in at `at`; those of `typed`, the task line around, are read. */
+function shiftedOutline(earlier: Outline, text: string, at: number, by: number, typed?: TaskLine): Outline {
   const moved = new Map<TaskLine, TaskLine>();
-  const parentOf = (task: TaskLine) => task.parent && (moved.get(task.parent) ?? task.parent);
   const tasks = earlier.tasks.map((task) => {
-    const parent = parentOf(task);
+    const parent = task.parent && (moved.get(task.parent) ?? task.parent);
     const endOfNested = task.endOfNested >= at ? task.endOfNested + by : task.endOfNested;
     let next: TaskLine;
-    if (task === line)
+    if (task === typed)
       next = { ...task, endOfNested, parent, ...titleAndAttributes(text, task.from, task.to + by, task.markAt + 2) };
-    else if (task.from > at)
-      next = { ...task, endOfNested, parent, markAt: task.markAt + by, ...shifted(task, task.from + by)! };
-    else if (endOfNested !== task.endOfNested || parent !== task.parent) next = { ...task, endOfNested, parent };
+    else if (task.from > at) next = movedTask(task, by, endOfNested, parent);
+    else if (endOfNested !== task.endOfNested || parent !== task.parent) next = movedTask(task, 0, endOfNested, parent);
     else return task;
     moved.set(task, next);
     return next;
@@ -132,7 +180,24 @@ function typedInTitle(earlier: Outline, text: string): Outline | undefined {
   const blocks = earlier.blocks.map((block) =>
     block.from > at ? { ...block, rangeFrom: block.rangeFrom + by, ...shifted(block, block.from + by)! } : block,
   );
-  return { text, tree: earlier.tree, parsed: earlier.parsed, tasks, blocks };
+  return { text, tree: earlier.tree, parsed: earlier.parsed, drift: [...earlier.drift, { at, by }], tasks, blocks };
+}
+
+/** Each field by name and not by spreading: 0.1 ms instead of 0.6 for 400 lines. */
+function movedTask(task: TaskLine, by: number, endOfNested: number, parent: TaskLine | undefined): TaskLine {
+  return {
+    type: "task",
+    from: task.from + by,
+    to: task.to + by,
+    titleFrom: task.titleFrom + by,
+    titleTo: task.titleTo + by,
+    title: task.title,
+    attributes: task.attributes,
+    markAt: task.markAt + by,
+    ticked: task.ticked,
+    parent,
+    endOfNested,
+  };
 }
 
 function keptFragments(earlier: Outline, { at, removed, inserted }: Splice): readonly TreeFragment[] {

@@ -18,7 +18,7 @@ export function dateOfDayNumber(day: number): DateText {
   return new Date(day * dayMilliseconds).toISOString().slice(0, 10);
 }
 
-/** Tells whether `value` is a date that exists, in the years 1000 to 9999. 31 February does not. */
+/** Tells whether `value` is a date that exists, in the years 1000 to 9998: days after it can be written too. */
 export function isDate(value: unknown): value is DateText {
   if (typeof value !== "string") return false;
   const parts = dateShape.exec(value);
@@ -28,7 +28,7 @@ export function isDate(value: unknown): value is DateText {
 
 /** The date of a year, month (1 to 12) and day, or undefined where the calendar has no such day. */
 export function dateFromParts(year: number, month: number, day: number): DateText | undefined {
-  if (!(year >= 1000 && year <= 9999 && month >= 1 && month <= 12 && day >= 1)) return undefined;
+  if (!(year >= 1000 && year <= 9998 && month >= 1 && month <= 12 && day >= 1)) return undefined;
   const date = new Date(Date.UTC(year, month - 1, day));
   return date.getUTCMonth() === month - 1 && date.getUTCDate() === day ? date.toISOString().slice(0, 10) : undefined;
 }

@@ -35,7 +35,7 @@ describe("dates agree with Temporal", () => {
 
   test("in which days exist", () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1000, max: 9999 }), fc.nat(14), fc.nat(33), (year, month, day) => {
+      fc.property(fc.integer({ min: 1000, max: 9998 }), fc.nat(14), fc.nat(33), (year, month, day) => {
         let oracle: string | undefined;
         try {
           oracle = Temporal.PlainDate.from({ year, month, day }, { overflow: "reject" }).toString();
