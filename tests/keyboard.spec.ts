@@ -22,6 +22,15 @@ test("one day by keyboard alone", async ({ page }) => {
   await key("ArrowDown");
   await expect(trayRow(page, "call the mill")).toBeFocused();
 
+  // Open and close: one is back where one was.
+  await key("Enter");
+  await expect(page.locator(".record-sheet")).toContainText("call the mill");
+  await key("Escape");
+  await expect(page.locator(".record-sheet")).toHaveCount(0);
+  await expect(trayRow(page, "call the mill")).toBeFocused();
+  await key("n", "Escape");
+  await expect(trayRow(page, "call the mill")).toBeFocused();
+
   // Place on the hours: what it would do is said before it is done; Escape leaves it.
   await key("ArrowUp", "h");
   await expect(notice(page)).toContainText("Tue 11:10 to 11:55, day becomes 45 min of 8 h");

@@ -54,6 +54,7 @@ test("a pasted picture is kept, shown again after a restart, and goes along in t
     data.items.add(new File([bytes], "gauge.png", { type: "image/png" }));
     target.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
   });
+  await expect(line(page, "Staff gauge")).toContainText("gauge.png");
   await page.keyboard.press("Control+End");
   await page.keyboard.press("Enter");
   const picture = page.getByRole("img", { name: "gauge.png" });

@@ -1,5 +1,5 @@
 "use client";
-import { lazy, Suspense, useEffect, useRef, useState } from "react";
+import { lazy, Suspense, useEffect, useLayoutEffect, useRef, useState } from "react";
 import { addDays, today as todayOf } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { dayAddress, goTo, openRecord, useOpenRecord, usePlace } from "@/ui/navigation";
@@ -28,6 +28,18 @@ export function Frame({ problem }: { problem: unknown }) {
   const capture = useRef<HTMLInputElement>(null);
   const [helpOpen, setHelpOpen] = useState(false);
   const { journal } = useWorkspace();
+
+  // A record that is closed gives the focus back to what opened it.
+  const opener = useRef<Element>(null);
+  useLayoutEffect(() => {
+    if (record) opener.current ??= document.activeElement;
+    else {
+      const back = opener.current;
+      opener.current = null;
+      if (back instanceof HTMLElement && back.isConnected && document.activeElement === document.body)
+        back.focus({ preventScroll: true });
+    }
+  }, [record]);
 
   useEffect(() => {
     const leave = () => store.settle();

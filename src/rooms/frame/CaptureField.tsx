@@ -36,6 +36,8 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
   const [inside, setInside] = useState(false);
   const marks = useRef<HTMLDivElement>(null);
   const box = useRef<HTMLDivElement>(null);
+  /** Where one was writing before, to go back there. */
+  const cameFrom = useRef<Element>(null);
   const panel = useId();
   const act = useAct();
   const context = useCaptureContext();
@@ -74,7 +76,8 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
       if (line !== "" && refused.size + (kind ? 1 : 0) > 0) {
         setRefused(new Set());
         setKind(undefined);
-      } else event.currentTarget.blur();
+      } else if (cameFrom.current instanceof HTMLElement && cameFrom.current.isConnected) cameFrom.current.focus();
+      else event.currentTarget.blur();
     }
   };
   const paste = (event: ClipboardEvent) => {
@@ -113,7 +116,10 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
           className="absolute inset-0 w-full bg-transparent pr-9 pl-2.5 leading-[30px] text-ink outline-none placeholder:text-ink-3"
           placeholder="Add: “call the ecologist Thu 9:30 for 20 min”"
           value={line}
-          onFocus={begin}
+          onFocus={(event) => {
+            if (!box.current?.contains(event.relatedTarget)) cameFrom.current = event.relatedTarget;
+            begin();
+          }}
           onChange={(event) => setLine(event.target.value)}
           onKeyDown={press}
           onPaste={paste}

@@ -245,8 +245,12 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
         });
         return;
       }
+      const place = Math.min(at, from.state.doc.length);
+      const insert = marks.join(" ");
+      const { head, empty } = from.state.selection.main;
       from.dispatch({
-        changes: { from: Math.min(at, from.state.doc.length), insert: marks.join(" ") },
+        changes: { from: place, insert },
+        ...(empty && head === place ? { selection: { anchor: place + insert.length } } : {}),
         userEvent: "input.paste",
       });
     }
