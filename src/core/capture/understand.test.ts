@@ -167,10 +167,11 @@ describe("a typed line", () => {
 });
 
 test("pasted lines lose their list marks and empty lines, and nothing else", () => {
-  expect(pastedLines("- [ ] stakes\r\n\n  2. letter\n• gauge\n# heading")).toEqual([
+  expect(pastedLines("- [ ] stakes\r\n\n  2. letter\n• gauge\n# heading\n- [x] done")).toEqual([
     "stakes",
     "letter",
     "gauge",
     "# heading",
+    "[x] done",
   ]);
 });

@@ -120,7 +120,7 @@ function Choices({
     if (work() !== undefined) onDone?.();
   };
   return (
-    <div role="group" aria-label={label} className="ml-auto flex flex-wrap items-center gap-x-1">
+    <div role="group" aria-label={label} className="choices ml-auto flex flex-wrap items-center gap-x-1">
       {onDone && <span className="mr-1 text-ink-2">{label}</span>}
       <button
         className="button-quiet font-semibold text-woad"
