@@ -1,25 +1,19 @@
 import { inPage, quantile, row } from "./harness.mjs";
 
 const count = 100_000;
+const starts = 7;
 
 /** Writing and reading a hundred thousand records, and one act until it is durable, against IndexedDB used plainly. */
 export async function storage() {
   return inPage("bench/page/storage.ts", async (page) => {
     const write = await page.evaluate((n) => globalThis.benchStorage.write(n), count);
-    await page.reload();
-    await page.waitForFunction(() => "benchStorage" in globalThis);
-    const starts = [];
-    for (let at = 0; at < 3; at++) starts.push(await page.evaluate(() => globalThis.benchStorage.start()));
-    const start = {
-      ours: quantile(
-        starts.map((one) => one.ours),
-        0.5,
-      ),
-      peer: quantile(
-        starts.map((one) => one.peer),
-        0.5,
-      ),
-    };
+    // Each start is one of a page that was just loaded: what an earlier one left to be collected is not its business.
+    const start = { ours: [], peer: [] };
+    for (let at = 0; at < starts; at++) {
+      start.peer.push(await inFreshPage(page, () => globalThis.benchStorage.startFromRows()));
+      start.ours.push(await inFreshPage(page, () => globalThis.benchStorage.start()));
+    }
+    const [ours, peer] = [quantile(start.ours, 0.5), quantile(start.peer, 0.5)];
     const acts = await page.evaluate(() => globalThis.benchStorage.act(400));
     const act = { ours: quantile(acts.ours, 0.95), peer: quantile(acts.peer, 0.95) };
     return [
@@ -31,11 +25,12 @@ export async function storage() {
         holds: write.peer / write.ours >= 40,
       }),
       row("start with 100,000 records until the store answers, peer: reading one row each", {
-        ...start,
+        ours,
+        peer,
         unit: "ms",
-        ratio: start.peer / start.ours,
+        ratio: peer / ours,
         target: "4 times faster",
-        holds: start.peer / start.ours >= 4,
+        holds: peer / ours >= 4,
       }),
       row("one act until it is durable, p95, peer: a bare strict put", {
         ...act,
@@ -46,4 +41,10 @@ export async function storage() {
       }),
     ];
   });
+}
+
+async function inFreshPage(page, work) {
+  await page.reload();
+  await page.waitForFunction(() => "benchStorage" in globalThis);
+  return page.evaluate(work);
 }

@@ -44,22 +44,24 @@ async function write(count: number) {
   return { ours, peer };
 }
 
-/** Milliseconds from nothing to an answer about one day, after `write`: as a workspace starts, and from one row each. */
-async function start() {
-  const day = "2026-11-24";
-  const peer = await timed(async () => {
+/** Milliseconds from nothing to an answer about one day, after `write`, as a workspace starts. */
+function start(): Promise<number> {
+  return timed(async () => {
+    const workspace = await openWorkspace("bench", { clock: systemClock() });
+    if (workspace.store.list("tasksByDoDay", "2026-11-24").length === 0) throw new Error("The store has no answer.");
+    workspace.close();
+  });
+}
+
+/** The same from one row each, until the records stand in a map. */
+function startFromRows(): Promise<number> {
+  return timed(async () => {
     const rows = new RowPerRecord("rows");
     const all = await rows.rows.toArray();
     const byId = new Map(all.map((record) => [record.id, record]));
     rows.close();
     return byId.size;
   });
-  const ours = await timed(async () => {
-    const workspace = await openWorkspace("bench", { clock: systemClock() });
-    if (workspace.store.list("tasksByDoDay", day).length === 0) throw new Error("The store has no answer.");
-    workspace.close();
-  });
-  return { ours, peer };
 }
 
 /** The times of so many acts, each until it is durable, and of as many bare puts with strict durability. */
@@ -97,4 +99,4 @@ async function act(count: number) {
   return { ours, peer };
 }
 
-Object.assign(globalThis, { benchStorage: { write, start, act } });
+Object.assign(globalThis, { benchStorage: { write, start, startFromRows, act } });
