@@ -1,12 +1,12 @@
 import type { StoredFile, WorkspaceContents } from "@/core/interop";
 import { replay, type LogEntry } from "@/core/store";
-import { WorkspaceDatabase } from "./database";
+import { nextGeneration, startOfGeneration, WorkspaceDatabase } from "./database";
 import { readSnapshot, writeParts } from "./snapshots";
 
 /** Everything that is durable in a workspace. */
 export async function readContents(database: WorkspaceDatabase): Promise<WorkspaceContents> {
   const snapshot = await readSnapshot(database);
-  const log = await database.log.toArray();
+  const log = await database.log.where(":id").above(startOfGeneration(snapshot.seq)).toArray();
   const tail = log.filter((entry) => entry.seq > snapshot.seq);
   const records = [...replay(snapshot.parts, snapshot.version, tail).values()];
   const files: StoredFile[] = [];
@@ -23,12 +23,14 @@ export async function replaceContents(database: WorkspaceDatabase, contents: Wor
     type,
     blob: new Blob([fromBase64(base64)], { type }),
   }));
-  const log = contents.log.map((entry, at) => ({ ...entry, seq: at + 1 }) as LogEntry);
   await database.transaction("rw", database.log, database.snapshots, database.files, async () => {
+    const ends = [...(await database.log.toCollection().primaryKeys()), (await readSnapshot(database)).seq];
+    const from = nextGeneration(ends.reduce((most, seq) => Math.max(most, seq), 0));
+    const log = contents.log.map((entry, at) => ({ ...entry, seq: from + at + 1 }) as LogEntry);
     await Promise.all([database.log.clear(), database.snapshots.clear(), database.files.clear()]);
     await database.log.bulkAdd(log);
     await database.files.bulkAdd(files);
-    await writeParts(database, log.length, contents.records);
+    await writeParts(database, from + log.length, contents.records);
   });
 }
 

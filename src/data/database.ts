@@ -37,3 +37,21 @@ export class WorkspaceDatabase extends Dexie {
 export function databaseName(workspace: string): string {
   return `pensum-${workspace}`;
 }
+
+/** So many entries the log of one generation can hold; each backup that is read in begins another. */
+const generationSize = 2 ** 32;
+
+/** The length of the log at which the generation after that of `seq` begins. */
+export function nextGeneration(seq: number): number {
+  return (Math.floor(seq / generationSize) + 1) * generationSize;
+}
+
+/** The length of the log at which the generation of `seq` began. */
+export function startOfGeneration(seq: number): number {
+  return nextGeneration(seq) - generationSize;
+}
+
+/** Whether a generation has no entry yet when its log is this long. */
+export function isFirstOfGeneration(seq: number): boolean {
+  return seq % generationSize === 0;
+}

@@ -26,8 +26,13 @@ export function chooseWorkspace(name: WorkspaceName) {
   }
 }
 
-/** Fills the demo's workspace when it is empty, in a worker. */
+/** Fills the demo's workspace when it is empty, in a worker; of two tabs that start at once, one. */
 export async function fillWithDemo(clock: Clock, progress: (share: number) => void, stop: AbortSignal): Promise<void> {
+  const fill = () => fillWhenEmpty(clock, progress, stop);
+  await ("locks" in navigator ? navigator.locks.request("pensum-demo-fill", fill) : fill());
+}
+
+async function fillWhenEmpty(clock: Clock, progress: (share: number) => void, stop: AbortSignal): Promise<void> {
   const database = new WorkspaceDatabase("demo");
   await database.open();
   const filled = (await database.snapshots.count()) > 0 || (await database.log.count()) > 0;
