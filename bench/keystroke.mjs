@@ -1,7 +1,7 @@
 import { launch, longPage, openApp, quantile, row, saved } from "./harness.mjs";
 
 const strokes = 60;
-/** Other guests of the machine take it away for seconds at a time, so the rounds are told apart. */
+/** The same code gave 20 and 200 ms within minutes on a shared machine, so the rounds are told apart. */
 const roundCount = 6;
 
 /** A keystroke on a page of 2,000 lines with 400 tasks, from the key to the paint, while typing goes in and is saved. */

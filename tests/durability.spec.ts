@@ -43,6 +43,7 @@ test(`a browser killed ${kills} times in bursts of acts loses nothing that was a
   const profile = mkdtempSync(join(tmpdir(), "pensum-kill-"));
   const acknowledged = new Set<string>();
   let written = 0;
+  let unacknowledged = 0;
   try {
     for (let round = 0; round <= kills; round++) {
       const { browser, child } = await start(profile);
@@ -57,6 +58,7 @@ test(`a browser killed ${kills} times in bursts of acts loses nothing that was a
       const found = await page.evaluate(() => document.querySelectorAll("[data-tray]").length);
       const titles = await allTitles(page);
       for (const title of acknowledged) expect(titles, `lost after kill ${round}`).toContain(title);
+      unacknowledged = titles.length - acknowledged.size;
       // It opens as a workspace too: what was added stands where it is looked for.
       expect(found).toBeGreaterThanOrEqual(Math.min(1, acknowledged.size));
       if (round === kills) {
@@ -76,8 +78,8 @@ test(`a browser killed ${kills} times in bursts of acts loses nothing that was a
   } finally {
     rmSync(profile, { recursive: true, force: true });
   }
-  expect(acknowledged.size).toBeGreaterThanOrEqual(kills);
-  expect(acknowledged.size).toBeLessThan(written);
+  // Some kills came between a line's being written and its being acknowledged: in the middle of a burst.
+  expect(unacknowledged).toBeGreaterThan(0);
 });
 
 const linesARound = 400;

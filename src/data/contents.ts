@@ -24,8 +24,10 @@ export async function replaceContents(database: WorkspaceDatabase, contents: Wor
     blob: new Blob([fromBase64(base64)], { type }),
   }));
   await database.transaction("rw", database.log, database.snapshots, database.files, async () => {
-    const ends = [...(await database.log.toCollection().primaryKeys()), (await readSnapshot(database)).seq];
-    const from = nextGeneration(ends.reduce((most, seq) => Math.max(most, seq), 0));
+    // By their keys alone: a workspace whose contents cannot be read any more must still take a backup in.
+    const lastEntry = (await database.log.orderBy(":id").lastKey()) as number | undefined;
+    const lastPart = (await database.snapshots.orderBy(":id").lastKey()) as [seq: number] | undefined;
+    const from = nextGeneration(Math.max(lastEntry ?? 0, lastPart?.[0] ?? 0));
     const log = contents.log.map((entry, at) => ({ ...entry, seq: from + at + 1 }) as LogEntry);
     await Promise.all([database.log.clear(), database.snapshots.clear(), database.files.clear()]);
     await database.log.bulkAdd(log);

@@ -50,7 +50,8 @@ export async function writeParts(
 
 /**
  * Writes a snapshot and takes the older ones away, in one transaction, under a lock that only one tab holds. Log
- * entries older than a year and a bit go too, but for the newest, by which a tab knows that it is still the same log. Gives false when another tab is at it.
+ * entries older than a year and a bit go too, but for the newest, by which a tab knows that it is still the same log.
+ * Gives false when another tab is at it.
  */
 export async function takeSnapshot(
   database: WorkspaceDatabase,

@@ -58,13 +58,12 @@ export function Frame({ problem }: { problem: unknown }) {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       if (event.defaultPrevented) return;
-      // A letter typed into a page is nothing to this frame, and is looked at no further.
-      const plain = event.key.length === 1 && !event.altKey && !event.ctrlKey && !event.metaKey;
-      if (plain && (event.target as HTMLElement).isContentEditable) return;
-      if (document.querySelector("[role=dialog]")) return;
       const target = event.target as HTMLElement;
       const typing = target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
       const mod = event.ctrlKey || event.metaKey;
+      // A letter that is being typed is nothing to this frame, and is looked at no further.
+      if (typing && event.key.length === 1 && !mod && !event.altKey) return;
+      if (document.querySelector("[role=dialog]")) return;
       const key = event.key.toLowerCase();
       if (mod && !event.altKey && (key === "z" || key === "y")) {
         if (/^(INPUT|TEXTAREA)$/.test(target.tagName)) return;

@@ -75,7 +75,7 @@ export function* dateParts(text: string, context: CaptureContext, remarks: strin
 /** "sat" and "sun" are days with a capital inside a line; "may" and "now" alone never are; "90m" is not a moment. */
 function isRatherAWord(words: string, at: number): boolean {
   if (/^(?:now|may|mar)$/i.test(words)) return true;
-  if (/(?:hours?|hrs?|h|minutes?|mins?|min|m)$/i.test(words) && /^(?!in\b)/i.test(words) && !/\d\s?[ap]m$/i.test(words))
+  if (/(?:hours?|hrs?|h|minutes?|mins?|min|m)$/i.test(words) && !/^in\b/i.test(words) && !/\d\s?[ap]m$/i.test(words))
     return true;
   return /^(?:sun|sat)$/i.test(words) && (at === 0 || words[0] === "s");
 }

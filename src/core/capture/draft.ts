@@ -35,3 +35,12 @@ export interface Draft {
   /** What was not understood though it looks as if it should be: "31 February is not a date". */
   readonly remarks: readonly string[];
 }
+
+/** How many minutes of work a draft puts on its day; none where it names no day to do it on. */
+export function workMinutes({ kind, day, due, startMinute, endMinute, estimateMinutes = 0 }: Draft): number {
+  if (kind === "note") return 0;
+  const placed = startMinute !== undefined && endMinute !== undefined ? endMinute - startMinute : undefined;
+  if (kind === "event") return placed ?? 0;
+  if (placed !== undefined) return Math.max(placed, estimateMinutes);
+  return day || !due ? estimateMinutes : 0;
+}

@@ -1,7 +1,7 @@
 import { mentionsIn, tagsIn } from "../page";
 import { addDays, dateOf, minuteOf } from "../time";
 import { dateParts } from "./dateParts";
-import type { Draft, Part, PartKind } from "./draft";
+import { partKinds, type Draft, type Part, type PartKind } from "./draft";
 import type { CaptureContext, Found, Mutable, Slot } from "./found";
 import { lengthParts } from "./lengthParts";
 import { rangeParts } from "./rangeParts";
@@ -12,7 +12,7 @@ const longestTitle = 2000;
 
 /** What each kind of record has room for; whatever it has none for stays in its title. */
 const roomFor: Record<Draft["kind"], ReadonlySet<PartKind>> = {
-  task: new Set(["kind", "day", "time", "length", "due", "priority", "theme", "tag", "person"]),
+  task: new Set(partKinds),
   event: new Set(["kind", "day", "time", "length", "theme", "person"]),
   note: new Set(["kind", "tag"]),
 };
@@ -33,15 +33,14 @@ export function understand(line: string, context: CaptureContext, refused: Reado
     const free = found.every((other) => part.to <= other.from || part.from >= other.to);
     if (!free || part.to <= part.from || refused.has(partKey(part, line))) return;
     const fills = part.fills ?? [];
-    if (fills.some((slot) => filled.has(slot) || !roomFor[draft.kind].has(slot))) return;
-    if (!roomFor[draft.kind].has(part.what)) return;
+    const room = roomFor[draft.kind];
+    if (!room.has(part.what) || fills.some((slot) => filled.has(slot) || !room.has(slot))) return;
     for (const slot of fills) filled.add(slot);
     found.push(part);
   };
-  for (const part of kindParts(head)) {
-    take(part);
-    found[0]?.apply(draft);
-  }
+  for (const part of kindParts(head)) take(part);
+  // At once, since the kind says what there is room for.
+  for (const part of found) part.apply(draft);
   for (const part of namedParts(head, context)) take(part);
   for (const part of rangeParts(head, context)) take(part);
   for (const part of lengthParts(head)) take(part);

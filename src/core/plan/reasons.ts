@@ -22,13 +22,12 @@ export function reasonsOf(task: Task, now: MomentText, settings: Settings, style
   const reasons: Reason[] = [];
   if (task.due && isLate(task, now)) reasons.push({ what: "late", text: lateText(task.due, now) });
   else if (task.due) reasons.push({ what: "due", text: `due ${relativeMomentText(task.due, today, style)}` });
-  const level = settings.priorities.findIndex((priority) => priority.id === task.priority);
-  if (level >= 0 && level < settings.priorities.length / 2)
-    reasons.push({ what: "priority", text: (settings.priorities[level]?.title ?? "").toLowerCase() });
+  const pressing = pressingPriority(task, settings);
+  if (pressing) reasons.push({ what: "priority", text: pressing });
   if (task.carried > 0) reasons.push({ what: "carried", text: carriedText(task.carried) });
   if (task.doDay && task.doDay < today)
     reasons.push({ what: "doDay", text: `from ${relativeDateText(task.doDay, today, style)}` });
-  if (task.doDay && task.due && task.doDay > dateOf(task.due) && task.doDay > today)
+  if (task.doDay && task.doDay > today && isPlannedTooLate(task))
     reasons.push({ what: "doDay", text: `planned only for ${relativeDateText(task.doDay, today, style)}` });
   if (task.restUntil === today) reasons.push({ what: "rested", text: "rested until today" });
   return reasons;
@@ -37,6 +36,17 @@ export function reasonsOf(task: Task, now: MomentText, settings: Settings, style
 /** Tells whether a task is past its due date, or past its due moment. */
 export function isLate(task: Pick<Task, "due">, now: MomentText): boolean {
   return task.due !== undefined && (task.due.length > 10 ? task.due <= now : task.due < dateOf(now));
+}
+
+/** Tells whether a task would be late by the day it is meant to be done. */
+export function isPlannedTooLate({ due, doDay }: Pick<Task, "due" | "doDay">): boolean {
+  return due !== undefined && doDay !== undefined && dateOf(due) < doDay;
+}
+
+/** The priority of a task in small letters, where it is one of the upper half of the levels, which are worth saying. */
+export function pressingPriority(task: Pick<Task, "priority">, { priorities }: Settings): string | undefined {
+  const level = priorities.findIndex((priority) => priority.id === task.priority);
+  return level >= 0 && level < priorities.length / 2 ? priorities[level]?.title.toLowerCase() : undefined;
 }
 
 /** How late, in words: "1 day late", "late since 9:30" is said as "late today". */

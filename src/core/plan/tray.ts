@@ -1,7 +1,7 @@
 import type { Block, Settings, Task } from "../model";
 import type { Store } from "../store";
 import { dateOf, type DateText, type MomentText } from "../time";
-import { byPressing } from "./reasons";
+import { byPressing, isPlannedTooLate } from "./reasons";
 
 /**
  * The unfinished tasks without a clock time that a person might place on `date`, what presses most first: those with
@@ -25,12 +25,13 @@ export function tray(store: Pick<Store, "list" | "find">, date: DateText, now: M
   return [...wholes.filter((task) => task.doDay === date), ...wholes.filter((task) => task.doDay !== date)];
 }
 
-function isWanted({ doDay, due }: Task, date: DateText, today: DateText): boolean {
+function isWanted(task: Task, date: DateText, today: DateText): boolean {
+  const { doDay } = task;
   if (doDay === date) return true;
   if (date < today) return false;
   if (doDay === undefined) return true;
   if (date > today) return false;
-  return doDay < today || (due !== undefined && dateOf(due) < doDay);
+  return doDay < today || isPlannedTooLate(task);
 }
 
 /** Tells whether a task has hours that are not over. */

@@ -3,9 +3,9 @@ import type { ChangeSet, FieldChange, Fields } from "./changeSet";
 import { spliceBetween } from "./mergeText";
 
 /*
- * How change sets are written to the log: as JSON text. A change of a long text is
- * written as the one replacement it is, so that a keystroke on a page of 100 kB costs a few bytes; it reads back
- * exactly, since every entry of the log was made on the state the entries before it left behind.
+ * How change sets are written to the log: as JSON text. A change of a long text is written as the one replacement it
+ * is, so that a keystroke on a page of 100 kB costs a few bytes; it reads back exactly, since every entry of the log was
+ * made on the state the entries before it left behind.
  */
 
 type SpliceText = readonly [at: number, removed: string, inserted: string];

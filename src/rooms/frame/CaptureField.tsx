@@ -13,6 +13,7 @@ import {
 } from "react";
 import { X } from "lucide-react";
 import type { CaptureContext, Draft } from "@/core/capture";
+import { workMinutes } from "@/core/capture/draft";
 import { capture } from "@/core/commands";
 import { namedRecord } from "@/core/page";
 import { loadOf } from "@/core/plan";
@@ -222,13 +223,6 @@ interface DraftPanelProps {
   onRefuse: (key: string) => void;
   keyOf: (part: Draft["parts"][number]) => string;
   onAdd: () => void;
-}
-
-/** How many minutes of work a draft puts on its day; none where it names no day to do it on. */
-function workMinutes(draft: Draft): number {
-  if (draft.kind === "note") return 0;
-  if (draft.startMinute !== undefined && draft.endMinute !== undefined) return draft.endMinute - draft.startMinute;
-  return draft.kind === "task" && (draft.day || !draft.due) ? (draft.estimateMinutes ?? 0) : 0;
 }
 
 const partNames = {

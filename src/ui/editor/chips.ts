@@ -1,5 +1,5 @@
 import { isUnfinished, type Task } from "@/core/model";
-import { isLate, lateText } from "@/core/plan";
+import { isLate, lateText, pressingPriority } from "@/core/plan";
 import { dateOf, daysBetween, estimateText, relativeDateText, relativeMomentText } from "@/core/time";
 import type { DrawnFrom } from "./drawn";
 import type { Chip } from "./widgets";
@@ -18,9 +18,8 @@ export function chipsOf(task: Task, { store, style, settings, date }: DrawnFrom)
   else if (took) chips.push({ text: `took ${estimateText(task.tookMinutes as number)}` });
   else if (task.estimateMinutes) chips.push({ text: estimateText(task.estimateMinutes) });
   if (!open) return chips;
-  const level = settings.priorities.findIndex((priority) => priority.id === task.priority);
-  if (level >= 0 && level < settings.priorities.length / 2)
-    chips.push({ text: (settings.priorities[level]?.title ?? "").toLowerCase() });
+  const pressing = pressingPriority(task, settings);
+  if (pressing) chips.push({ text: pressing });
   if (task.restUntil && task.restUntil > today)
     chips.push({ text: `rests until ${relativeDateText(task.restUntil, today, style)}`, date: task.restUntil });
   else if (task.doDay && date && task.doDay !== date)
