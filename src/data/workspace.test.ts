@@ -134,6 +134,15 @@ describe("two tabs", () => {
   });
 });
 
+test("a backup goes in over contents that cannot be read any more", async () => {
+  const database = new WorkspaceDatabase(name);
+  await database.snapshots.put({ seq: 3, part: 0, parts: 1, version: modelVersion, text: "not JSON" });
+  await expect(openWorkspace(name, { clock })).rejects.toThrow(SyntaxError);
+  await replaceContents(database, { records: [someTask("ta")], log: [], files: [] });
+  database.close();
+  expect((await open()).store.get("ta")).toEqual(someTask("ta"));
+});
+
 test("the contents of a workspace come out as they were put in", async () => {
   const database = new WorkspaceDatabase(name);
   const log = [{ at: 1, by: "a", said: "Did it", version: modelVersion, changes: "{}", ids: ["ta"] }];

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { defaultSettings } from "../model";
 import { pastedLines } from "./pastedLines";
+import { workMinutes } from "./draft";
 import type { CaptureContext } from "./found";
 import { partKey, understand } from "./understand";
 
@@ -174,4 +175,17 @@ test("pasted lines lose their list marks and empty lines, and nothing else", () 
     "# heading",
     "[x] done",
   ]);
+});
+
+test.each([
+  ["survey 1 h", 60],
+  ["survey 1 h due Fri", 0],
+  ["survey 1 h Wed due Fri", 60],
+  ["call Wed 9:30", 30],
+  ["call Wed 9:30-10:00 1 h", 60],
+  ["event: workshop Wed 9:00-12:00", 180],
+  ["event: choir trip Wed", 0],
+  ["note: 1 h of rain", 0],
+])("“%s” puts %i minutes of work on its day", (line, minutes) => {
+  expect(workMinutes(read(line))).toBe(minutes);
 });

@@ -15,10 +15,18 @@ const mostShown = 40;
 /** Offers titles after `[[`, themes and tags after `#`, people after `@`; what is missing can be made. */
 export function pageCompletions(store: Store) {
   return autocompletion({
-    override: [(context) => links(context, store), (context) => names(context, store)],
+    override: [...completionSources(store)],
     icons: false,
     activateOnTyping: true,
   });
+}
+
+/** Where what is offered comes from. */
+export function completionSources(store: Store) {
+  return [
+    (context: CompletionContext) => links(context, store),
+    (context: CompletionContext) => names(context, store),
+  ] as const;
 }
 
 function links(context: CompletionContext, store: Store): CompletionResult | null {

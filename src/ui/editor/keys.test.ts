@@ -37,53 +37,41 @@ function press(key: string, marked: string): string | undefined {
   return run(marked, pageKeys.find((binding) => binding.key === key)!.run as unknown as StateCommand);
 }
 
-describe("Enter", () => {
+describe("a key in a list", () => {
   test.each([
-    ["- [ ] stakes|", "- [ ] stakes\n- [ ] |"],
-    ["- [x] stakes| {#tstakes}", "- [x] stakes {#tstakes}\n- [ ] |"],
-    ["  - [ ] order |stakes {#tstakes}", "  - [ ] order  {#tstakes}\n  - [ ] |stakes"],
-    ["- milk|", "- milk\n- |"],
-    ["9. nine|", "9. nine\n10. |"],
-    ["+ [x] plain|", "+ [x] plain\n+ [ ] |"],
-    ["  - [ ] |", "- [ ] |"],
-    ["- [ ] |", "|"],
-  ])("in %j goes on with the list or ends it", (before, after) => {
-    expect(press("Enter", before)).toBe(after);
+    ["Enter", "- [ ] stakes|", "- [ ] stakes\n- [ ] |"],
+    ["Enter", "- [x] stakes| {#tstakes}", "- [x] stakes {#tstakes}\n- [ ] |"],
+    ["Enter", "  - [ ] order |stakes {#tstakes}", "  - [ ] order  {#tstakes}\n  - [ ] |stakes"],
+    ["Enter", "- milk|", "- milk\n- |"],
+    ["Enter", "9. nine|", "9. nine\n10. |"],
+    ["Enter", "+ [x] plain|", "+ [x] plain\n+ [ ] |"],
+    ["Enter", "  - [ ] |", "- [ ] |"],
+    ["Enter", "- [ ] |", "|"],
+    ["Backspace", "  - [ ] |part", "- [ ] |part"],
+    ["Backspace", "- [ ] |stakes {#tstakes}", "- |stakes {#tstakes}"],
+    ["Backspace", "- |stakes", "|stakes"],
+    ["Backspace", "- [ ] one {#tone}\n|two", "- [ ] one|two {#tone}"],
+    ["Delete", "- [ ] one| {#tone}\n- [ ] two {#ttwo}", "- [ ] one|two {#tone}"],
+    ["ArrowRight", "- [ ] one| {#tone}\n- [ ] two", "- [ ] one {#tone}\n- [ ] |two"],
+    ["ArrowLeft", "- [ ] one {#tone}\n- [ ] |two", "- [ ] one| {#tone}\n- [ ] two"],
+    ["Tab", "- [ ] one\n- [ ] tw|o", "- [ ] one\n  - [ ] tw|o"],
+    ["Shift-Tab", "- [ ] one\n  - [ ] tw|o", "- [ ] one\n- [ ] tw|o"],
+  ])("%s in %j", (key, before, after) => {
+    expect(press(key, before)).toBe(after);
   });
 
-  test.each(["words|", "```\n- [ ] code|\n```", "- |[ ] x"])("in %j is the editor’s own", (before) => {
-    expect(press("Enter", before)).toBeUndefined();
-  });
-});
-
-describe("Backspace", () => {
   test.each([
-    ["  - [ ] |part", "- [ ] |part"],
-    ["- [ ] |stakes {#tstakes}", "- |stakes {#tstakes}"],
-    ["- |stakes", "|stakes"],
-    ["- [ ] one {#tone}\n|two", "- [ ] one|two {#tone}"],
-  ])("in %j takes the mark away step by step, or joins the lines before the hidden id", (before, after) => {
-    expect(press("Backspace", before)).toBe(after);
+    ["Enter", "words|"],
+    ["Enter", "```\n- [ ] code|\n```"],
+    ["Enter", "- |[ ] x"],
+    ["Backspace", "- [ ] st|akes"],
+    ["Backspace", "one\n|two"],
+    ["Backspace", "|one"],
+    ["Delete", "- [ ] o|ne {#tone}"],
+    ["Tab", "wo|rds"],
+  ])("%s in %j is the editor’s own", (key, before) => {
+    expect(press(key, before)).toBeUndefined();
   });
-
-  test.each(["- [ ] st|akes", "one\n|two", "|one"])("in %j is the editor’s own", (before) => {
-    expect(press("Backspace", before)).toBeUndefined();
-  });
-});
-
-test("Delete before a hidden id takes the words of the line below up", () => {
-  expect(press("Delete", "- [ ] one| {#tone}\n- [ ] two {#ttwo}")).toBe("- [ ] one|two {#tone}");
-});
-
-test("the arrows step over hidden ids and list marks", () => {
-  expect(press("ArrowRight", "- [ ] one| {#tone}\n- [ ] two")).toBe("- [ ] one {#tone}\n- [ ] |two");
-  expect(press("ArrowLeft", "- [ ] one {#tone}\n- [ ] |two")).toBe("- [ ] one| {#tone}\n- [ ] two");
-});
-
-test("Tab nests an item of a list, and is left alone elsewhere", () => {
-  expect(press("Tab", "- [ ] one\n- [ ] tw|o")).toBe("- [ ] one\n  - [ ] tw|o");
-  expect(press("Shift-Tab", "- [ ] one\n  - [ ] tw|o")).toBe("- [ ] one\n- [ ] tw|o");
-  expect(press("Tab", "wo|rds")).toBeUndefined();
 });
 
 describe("the bar", () => {

@@ -1,0 +1,128 @@
+import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
+import { trackPointer, type Track } from "./trackPointer";
+
+/** A window of nothing but events and frames, which come when the test says so. */
+const page = new EventTarget();
+let frames: (() => void)[] = [];
+const frame = () => {
+  const due = frames;
+  frames = [];
+  for (const run of due) run();
+};
+
+beforeEach(() => {
+  frames = [];
+  vi.useFakeTimers({ toFake: ["setTimeout"] });
+  vi.stubGlobal("addEventListener", page.addEventListener.bind(page));
+  // Node takes no plain boolean here, as browsers do.
+  vi.stubGlobal("removeEventListener", (type: string, listener: EventListener, capture = false) =>
+    page.removeEventListener(type, listener, { capture }),
+  );
+  vi.stubGlobal("requestAnimationFrame", (run: () => void) => frames.push(run));
+  vi.stubGlobal("cancelAnimationFrame", () => (frames = []));
+});
+afterEach(() => {
+  vi.runAllTimers();
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+function pointer(type: string, x: number, y: number, pointerId = 1) {
+  const event = Object.assign(new Event(type, { cancelable: true }), { clientX: x, clientY: y, pointerId });
+  page.dispatchEvent(event);
+  return event;
+}
+
+function key(name: string) {
+  const event = Object.assign(new Event("keydown", { cancelable: true }), { key: name });
+  page.dispatchEvent(event);
+  return event;
+}
+
+/** Presses at 100, 100 in something that scrolls from 0 to 400. */
+function press(track: Partial<Track> = {}) {
+  const scroller = { scrollTop: 500, getBoundingClientRect: () => ({ top: 0, bottom: 400 }) };
+  const heard = { begin: vi.fn(), move: vi.fn(), end: vi.fn() };
+  const down = { clientX: 100, clientY: 100, pointerId: 1 } as PointerEvent;
+  trackPointer(down, { threshold: 4, scroller: () => scroller as never, ...heard, ...track });
+  return { scroller, ...heard };
+}
+
+describe("a press", () => {
+  test("that does not go far is a click, and is left alone", () => {
+    const { begin, move, end } = press();
+    expect(pointer("pointermove", 102, 101).defaultPrevented).toBe(false);
+    pointer("pointerup", 102, 101);
+    expect([begin, move].map((heard) => heard.mock.calls.length)).toEqual([0, 0]);
+    expect(end).toHaveBeenCalledExactlyOnceWith(true, false);
+    expect(pointer("click", 102, 101).defaultPrevented).toBe(false);
+  });
+
+  test("that goes far enough is followed frame by frame, and to where it is let go", () => {
+    const { begin, move, end } = press();
+    pointer("pointermove", 110, 100);
+    pointer("pointermove", 120, 100);
+    expect(begin).toHaveBeenCalledTimes(1);
+    expect(move).not.toHaveBeenCalled();
+    frame();
+    expect(move).toHaveBeenLastCalledWith(120, 100);
+    pointer("pointerup", 150, 160);
+    expect(move).toHaveBeenLastCalledWith(150, 160);
+    expect(end).toHaveBeenCalledExactlyOnceWith(true, true);
+    expect(frames).toEqual([]);
+  });
+
+  test("that was a drag swallows the click behind it, and no later one", () => {
+    press();
+    pointer("pointermove", 110, 100);
+    pointer("pointerup", 110, 100);
+    expect(pointer("click", 110, 100).defaultPrevented).toBe(true);
+    expect(pointer("click", 110, 100).defaultPrevented).toBe(false);
+    press();
+    pointer("pointermove", 110, 100);
+    pointer("pointerup", 110, 100);
+    vi.runAllTimers();
+    expect(pointer("click", 110, 100).defaultPrevented).toBe(false);
+  });
+
+  test("scrolls what is near an edge, and nothing in between", () => {
+    const { scroller } = press();
+    pointer("pointermove", 100, 200);
+    frame();
+    expect(scroller.scrollTop).toBe(500);
+    pointer("pointermove", 100, 390);
+    frame();
+    frame();
+    expect(scroller.scrollTop).toBe(520);
+    pointer("pointermove", 100, 10);
+    frame();
+    expect(scroller.scrollTop).toBe(510);
+  });
+
+  test("ends without effect by Escape or when the pointer is lost; other keys and pointers are not its own", () => {
+    for (const leave of [() => key("Escape"), () => pointer("pointercancel", 0, 0)]) {
+      const { move, end } = press();
+      pointer("pointermove", 300, 300, 2);
+      frame();
+      expect(move).not.toHaveBeenCalled();
+      pointer("pointermove", 120, 100);
+      expect(key("a").defaultPrevented).toBe(false);
+      pointer("pointerup", 300, 300, 2);
+      expect(end).not.toHaveBeenCalled();
+      leave();
+      expect(end).toHaveBeenCalledExactlyOnceWith(false, true);
+      pointer("pointermove", 200, 200);
+      pointer("pointerup", 200, 200);
+      frame();
+      expect(end).toHaveBeenCalledTimes(1);
+      expect(move).not.toHaveBeenCalled();
+    }
+  });
+
+  test("that has not moved yet leaves Escape to others", () => {
+    const { end } = press();
+    expect(key("Escape").defaultPrevented).toBe(false);
+    expect(end).not.toHaveBeenCalled();
+    pointer("pointerup", 100, 100);
+  });
+});
