@@ -219,6 +219,17 @@ describe("a page and its records", () => {
     expect(textOf(store)).toMatch(/^- 10-12 volunteers\n/);
   });
 
+  test("a block line that becomes a task line takes its block along", () => {
+    const store = newStore();
+    store.act(write, "9:00-9:30 call");
+    const { id } = titled(store, "call");
+    store.act(write, `- [ ] ${textOf(store)}`);
+    expect(store.get(id)).toBeUndefined();
+    expect(lines(store)).toMatchObject([{ kind: "task", title: "9:00-9:30 call" }]);
+    store.undo();
+    expect(lines(store)).toMatchObject([{ id, kind: "block" }]);
+  });
+
   test("hours right under a task line are a block too", () => {
     const store = newStore();
     store.act(write, "- [ ] Stakes\n12:15-13:00 walk");

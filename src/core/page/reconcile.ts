@@ -29,9 +29,11 @@ export function reconcile(tx: Transaction, page: Page, outline: Outline): string
       const id = lineId(tx, page, outline, line, "block", seen, edits);
       followBlock(tx, page, line, id);
     }
-  for (const record of tx.list("linesByPage", page.id))
-    if (!seen.has(record.id)) removeFollowed(tx, page, outline.text, record);
+
+  // Looked for in the text as it is now: a line that became one of another kind has given its old id up.
   const text = applyEdits(outline.text, edits);
+  for (const record of tx.list("linesByPage", page.id))
+    if (!seen.has(record.id)) removeFollowed(tx, page, text, record);
   if (text !== page.text) tx.update(page.id, { text });
   return text;
 }
