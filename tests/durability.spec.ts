@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { chromium, expect, test, type Browser, type Page } from "@playwright/test";
 import { spawn, type ChildProcess } from "node:child_process";
 import config from "../playwright.config";
-import { capture, editor, line, now, open, prepare, ready, saved } from "./helpers";
+import { capture, editor, line, notice, now, open, prepare, ready, saved } from "./helpers";
 
 const kills = 50;
 const { executablePath, args } = config.use!.launchOptions!;
@@ -126,6 +126,31 @@ async function allTitles(page: Page): Promise<string[]> {
     return [...new Set(text.match(/burst line number\d+x/g) ?? [])];
   });
 }
+
+test("a database that the browser has lost comes back from the second copy", async ({ page }) => {
+  const lose = async () => {
+    await page.goto("/health");
+    await page.evaluate(
+      () =>
+        new Promise((resolve) => {
+          indexedDB.deleteDatabase("pensum-own").onsuccess = resolve;
+        }),
+    );
+    await page.goto("/");
+    await ready(page);
+  };
+  await open(page);
+  await capture(page, "order stakes");
+  await saved(page);
+  await lose();
+  await expect(notice(page)).toContainText("brought back from the second copy");
+  await expect(line(page, "order stakes")).toBeVisible();
+  await capture(page, "ask for the yard key");
+  await saved(page);
+  await lose();
+  await expect(line(page, "order stakes")).toBeVisible();
+  await expect(line(page, "ask for the yard key")).toBeVisible();
+});
 
 test("a full disk is said, what was typed stays, can be kept as a file, and is written when there is room", async ({
   page,

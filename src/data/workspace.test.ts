@@ -2,12 +2,13 @@ import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
 import { addRecord, setState, writePage } from "@/core/commands";
 import { defaultSettings, modelVersion, type PensumRecord } from "@/core/model";
-import { NewerVersion, Replaced } from "@/core/store";
+import { NewerVersion, readSecondCopy, Replaced, entryLines } from "@/core/store";
 import { someTask } from "@/core/testing/arbitraries";
 import { standingClock } from "@/core/time";
 import { readContents, replaceContents } from "./contents";
 import { WorkspaceDatabase } from "./database";
 import { historyOf } from "./history";
+import type { CopyKeeper } from "./secondCopy";
 import { readSnapshot, takeSnapshot } from "./snapshots";
 import { openWorkspace, type Workspace } from "./workspace";
 
@@ -152,4 +153,71 @@ test("the contents of a workspace come out as they were put in", async () => {
   const contents = await readContents(database);
   expect(contents).toEqual({ records, log, files });
   database.close();
+});
+
+describe("a workspace with a second copy", () => {
+  /** A copy whose files are strings. */
+  function stringKeeper() {
+    const kept = { log: "", refuses: false };
+    const keeper: CopyKeeper = {
+      read: () => Promise.resolve(readSecondCopy([], [kept.log])),
+      open: () => (kept.refuses ? Promise.reject(new Error("no such files here")) : Promise.resolve()),
+      append: (entries) => Promise.resolve(void (kept.log += entryLines(entries))),
+      tidy: () => Promise.resolve(),
+      rebase: () => Promise.resolve(),
+      close: () => {},
+    };
+    return { kept, keeper };
+  }
+  const openWith = async (copy: CopyKeeper) => {
+    for (const workspace of opened.splice(0)) workspace.close();
+    const workspace = await openWorkspace(name, { clock, copy });
+    opened.push(workspace);
+    return workspace;
+  };
+  const loseDatabase = async () => {
+    for (const workspace of opened.splice(0)) workspace.close();
+    await new WorkspaceDatabase(name).delete();
+  };
+
+  test("is whole again after its database was lost, and goes on from there", async () => {
+    const { keeper } = stringKeeper();
+    const first = await openWith(keeper);
+    expect(first.broughtBack).toBe(false);
+    write(first, "- [ ] stakes");
+    await first.journal.durable();
+    await loseDatabase();
+    const second = await openWith(keeper);
+    expect(second.broughtBack).toBe(true);
+    expect(sorted(second.store.records())).toEqual(sorted(first.store.records()));
+    write(second, `${textIn(second)}\nmore`);
+    await second.journal.durable();
+    await loseDatabase();
+    expect(textIn(await openWith(keeper))).toMatch(/stakes[^]*more$/);
+    expect((await openWith(keeper)).broughtBack).toBe(false);
+  });
+
+  test("has no gap where a tab died between the database and the copy", async () => {
+    const { kept, keeper } = stringKeeper();
+    const first = await openWith(keeper);
+    write(first, "one");
+    await first.journal.durable();
+    kept.log = "";
+    const second = await openWith(keeper);
+    write(second, "one, two");
+    await second.journal.durable();
+    await loseDatabase();
+    expect(textIn(await openWith(keeper))).toBe("one, two");
+  });
+
+  test("is saved all the same where there can be no copy", async () => {
+    const { kept, keeper } = stringKeeper();
+    kept.refuses = true;
+    const first = await openWith(keeper);
+    write(first, "one");
+    await first.journal.durable();
+    expect(first.journal.saving.kind).toBe("saved");
+    expect(kept.log).toBe("");
+    expect(textIn(await openWith(keeper))).toBe("one");
+  });
 });

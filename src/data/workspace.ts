@@ -4,6 +4,7 @@ import { Journal, MemoryLog, NewerVersion, replay, Store } from "@/core/store";
 import type { Clock } from "@/core/time";
 import { WorkspaceDatabase } from "./database";
 import { DatabaseLog } from "./databaseLog";
+import { bringBack, KeptCopy, type CopyKeeper } from "./secondCopy";
 import { readSnapshot, takeSnapshot } from "./snapshots";
 
 /** A workspace that is open in this tab. */
@@ -14,6 +15,8 @@ export interface Workspace {
   readonly outlines: OutlineCache;
   /** Undefined when the browser gives no database: then all lives as long as the page. */
   readonly database: WorkspaceDatabase | undefined;
+  /** Whether the browser had lost the database, and all of it came from the second copy. */
+  readonly broughtBack: boolean;
   /** Tells other tabs that everything was replaced, so that they start anew. */
   announceReplaced(): void;
   close(): void;
@@ -29,6 +32,8 @@ interface OpenOptions {
   clock: Clock;
   /** Called when another tab replaced the contents. */
   onReplaced?: () => void;
+  /** Keeps a second copy, from which the workspace is brought back when the browser has lost the database. */
+  copy?: CopyKeeper | undefined;
 }
 
 /**
@@ -38,16 +43,25 @@ interface OpenOptions {
 export async function openWorkspace(name: string, options: OpenOptions): Promise<Workspace> {
   const database = new WorkspaceDatabase(name);
   await database.open();
-  const log = new DatabaseLog(database);
-  const snapshot = await readSnapshot(database);
-  const tail = await log.readAfter(snapshot.seq);
+  const copy = new KeptCopy(options.copy);
+  const log = new DatabaseLog(database, copy);
+  const by = crypto.randomUUID().slice(0, 8);
+  let snapshot = await readSnapshot(database);
+  let tail = await log.readAfter(snapshot.seq);
+  const kept = snapshot.parts.length + tail.length === 0 ? await copy.read(name) : undefined;
+  if (kept) {
+    await bringBack(database, kept);
+    snapshot = await readSnapshot(database);
+    tail = await log.readAfter(snapshot.seq);
+  }
+  // With the tail once more: what a tab that was killed had in the database and not yet in the copy would be a gap.
+  void copy.open(name, by).then(() => copy.append(tail));
   const records = replay(snapshot.parts, snapshot.version, tail);
   const seq = tail[tail.length - 1]?.seq ?? snapshot.seq;
   const outlines = new OutlineCache();
   const store = new Store(records, [followPages(outlines)], options.clock);
 
   const channel = new BroadcastChannel(database.name);
-  const by = crypto.randomUUID().slice(0, 8);
   const journal = new Journal(store, log, {
     seq,
     by,
@@ -59,6 +73,7 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
   };
   const compaction = keepCompact(
     database,
+    copy,
     store,
     journal,
     snapshot.version < modelVersion ? -entriesPerSnapshot : snapshot.seq,
@@ -71,10 +86,12 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
     journal,
     outlines,
     database,
+    broughtBack: kept !== undefined,
     announceReplaced: () => channel.postMessage({ replaced: true } satisfies Message),
     close() {
       compaction();
       channel.close();
+      copy.close();
       database.close();
     },
   };
@@ -85,18 +102,34 @@ export function openInMemory(name: string, clock: Clock): Workspace {
   const outlines = new OutlineCache();
   const store = new Store(new Map(), [followPages(outlines)], clock);
   const journal = new Journal(store, new MemoryLog(), { seq: 0, by: "memory" });
-  return { name, store, journal, outlines, database: undefined, announceReplaced: () => {}, close: () => {} };
+  const nothing = () => {};
+  return {
+    ...{ name, store, journal, outlines, database: undefined, broughtBack: false },
+    announceReplaced: nothing,
+    close: nothing,
+  };
 }
 
 /** Takes a snapshot whenever nothing has happened for a while and the log has grown. Gives back how to stop. */
-function keepCompact(database: WorkspaceDatabase, store: Store, journal: Journal, from: number): () => void {
+function keepCompact(
+  database: WorkspaceDatabase,
+  copy: KeptCopy,
+  store: Store,
+  journal: Journal,
+  from: number,
+): () => void {
   let snapshotSeq = from;
+  let tidied = false;
   let timer: ReturnType<typeof setTimeout> | undefined;
   const compact = async () => {
+    if (!tidied) await copy.tidy();
+    tidied = true;
     if (journal.saving.kind !== "saved" || journal.seq - snapshotSeq < entriesPerSnapshot) return;
     const seq = journal.seq;
     try {
-      if (await takeSnapshot(database, seq, store.records(), Date.now())) snapshotSeq = seq;
+      if (!(await takeSnapshot(database, seq, store.records(), Date.now()))) return;
+      snapshotSeq = seq;
+      await copy.rebase();
     } catch {
       // A snapshot only makes the next start faster. What was done is in the log, so a failure here loses nothing.
     }

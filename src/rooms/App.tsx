@@ -6,9 +6,10 @@ import { databaseName } from "@/data/database";
 import { NewerVersion, openInMemory, openWorkspace, type Workspace } from "@/data/workspace";
 import { appClock } from "@/ui/clock";
 import { download } from "@/ui/download";
+import { notify } from "@/ui/notices";
 import { NonceContext } from "@/ui/nonce";
 import { WorkspaceContext } from "@/ui/workspaceContext";
-import { chosenWorkspace, chooseWorkspace, fillWithDemo, type WorkspaceName } from "./workspaces";
+import { chosenWorkspace, chooseWorkspace, copyKeeper, fillWithDemo, type WorkspaceName } from "./workspaces";
 import { Frame } from "./Frame";
 import { Welcome } from "./Welcome";
 
@@ -45,10 +46,16 @@ export function App({ nonce, startsWithDemo }: AppProps) {
       const stop = new AbortController();
       if (name === "demo")
         await fillWithDemo(clock.current, (share) => setStage({ at: "opening", share }), stop.signal);
-      const workspace = await openWorkspace(name, { clock: clock.current, onReplaced: () => location.reload() });
+      const workspace = await openWorkspace(name, {
+        clock: clock.current,
+        onReplaced: () => location.reload(),
+        copy: copyKeeper(name),
+      });
       if (stopped) return workspace.close();
       opened = workspace;
       setStage({ at: "open", workspace });
+      if (workspace.broughtBack)
+        notify({ text: "The browser had lost its database. All of it was brought back from the second copy." });
     };
     open().catch((problem: unknown) => {
       if (stopped) return;

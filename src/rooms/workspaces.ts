@@ -1,7 +1,9 @@
 import { proxy, wrap } from "comlink";
 import type { Clock } from "@/core/time";
+import type { CopyKeeper } from "@/data/secondCopy";
 import { WorkspaceDatabase } from "@/data/database";
 import type { DemoWorker } from "@/workers/demo.worker";
+import type { SecondCopyWorker } from "@/workers/secondCopy.worker";
 
 /** The person's own workspace, or the demo's. Each has a database of its own. */
 export type WorkspaceName = "own" | "demo";
@@ -57,4 +59,24 @@ export async function clearDemo(): Promise<void> {
 function demoSize(): number {
   const size: unknown = (globalThis as { pensumDemoSize?: unknown }).pensumDemoSize;
   return typeof size === "number" ? size : 3000;
+}
+
+/** The worker that keeps the second copy of the person's own workspace; the demo is made anew when it is lost. */
+export function copyKeeper(name: WorkspaceName): CopyKeeper | undefined {
+  if (name === "demo") return undefined;
+  const worker = new Worker(new URL("../workers/secondCopy.worker.ts", import.meta.url), { type: "module" });
+  const keeper = wrap<SecondCopyWorker>(worker);
+  const failed = new Promise<never>((_, reject) => {
+    worker.onerror = () => reject(new Error("The worker of the second copy could not start."));
+  });
+  failed.catch(() => {});
+  const first = <T>(answer: Promise<T>) => Promise.race([answer, failed]);
+  return {
+    read: (workspace) => first(keeper.read(workspace)),
+    open: (workspace, by) => first(keeper.open(workspace, by)),
+    append: (entries) => first(keeper.append(entries)),
+    tidy: () => first(keeper.tidy()),
+    rebase: () => first(keeper.rebase()),
+    close: () => worker.terminate(),
+  };
 }

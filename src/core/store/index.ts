@@ -7,4 +7,5 @@ export * from "./mergeChanges";
 export * from "./mergeText";
 export * from "./packedRecords";
 export * from "./replay";
+export * from "./secondCopy";
 export * from "./store";

@@ -1,0 +1,79 @@
+import type { LogEntry } from "./changeLog";
+
+/*
+ * The second copy of a workspace: text files beside the database, since Chromium drops a whole database when it was
+ * killed in the middle of writing to it (7 of 510 kills, with one store and strict puts). A base holds what a snapshot
+ * and the log after it held at one moment; each tab adds to a log of its own. A file that ends in the middle of a line
+ * was being written when the browser died, and counts up to the line before.
+ */
+
+/** What stands in the first line of a base. */
+interface BaseHead {
+  readonly seq: number;
+  readonly version: number;
+  readonly parts: number;
+  readonly entries: number;
+}
+
+/** A workspace as it was read from a second copy. */
+export interface SecondCopy {
+  /** The length of the log that `parts` stand for. */
+  readonly seq: number;
+  readonly version: number;
+  /** Packed records, as the parts of a snapshot are stored. */
+  readonly parts: readonly string[];
+  /** The log after `seq`, without a gap. */
+  readonly entries: readonly LogEntry[];
+}
+
+/** The text of a base. */
+export function baseText({ seq, version, parts, entries }: SecondCopy): string {
+  const head: BaseHead = { seq, version, parts: parts.length, entries: entries.length };
+  return entryLines([head, ...parts, ...entries]);
+}
+
+/** Lines of a log, each ending with a line break. */
+export function entryLines(entries: readonly unknown[]): string {
+  return entries.map((entry) => `${JSON.stringify(entry)}\n`).join("");
+}
+
+/**
+ * The newest whole workspace that bases and logs add up to; undefined when they hold nothing. Without a base, the log
+ * is read from its very beginning.
+ */
+export function readSecondCopy(bases: readonly string[], logs: readonly string[]): SecondCopy | undefined {
+  const nothing: SecondCopy = { seq: 0, version: 0, parts: [], entries: [] };
+  const whole = bases.map(readBase).filter((base) => base !== undefined);
+  const known = new Map<number, LogEntry>();
+  for (const log of logs) for (const entry of lines<LogEntry>(log)) known.set(entry.seq, entry);
+  const copies = [nothing, ...whole].map((base) => {
+    const entries = [...base.entries];
+    for (let next = known.get(endOf(base) + 1); next; next = known.get(next.seq + 1)) entries.push(next);
+    return { ...base, entries };
+  });
+  const best = copies.reduce((a, b) => (endOf(b) > endOf(a) ? b : a));
+  return endOf(best) > 0 ? best : undefined;
+}
+
+function endOf({ seq, entries }: SecondCopy): number {
+  return entries[entries.length - 1]?.seq ?? seq;
+}
+
+function readBase(text: string): SecondCopy | undefined {
+  const [head, ...rest] = lines<unknown>(text);
+  const { seq, version, parts, entries } = (head ?? {}) as BaseHead;
+  if (rest.length !== parts + entries) return undefined;
+  return { seq, version, parts: rest.slice(0, parts) as string[], entries: rest.slice(parts) as LogEntry[] };
+}
+
+/** What the whole lines of a text say, up to the first that cannot be read. */
+function lines<T>(text: string): T[] {
+  const found: T[] = [];
+  for (const line of text.split("\n").slice(0, -1))
+    try {
+      found.push(JSON.parse(line) as T);
+    } catch {
+      break;
+    }
+  return found;
+}

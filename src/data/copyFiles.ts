@@ -1,0 +1,152 @@
+import Dexie from "dexie";
+import { baseText, entryLines, readSecondCopy, type LogEntry, type SecondCopy } from "@/core/store";
+import { WorkspaceDatabase } from "./database";
+
+/** What a worker may do with a file and a window may not; not in the types of the browser's window. */
+interface WritableHandle {
+  getSize(): number;
+  truncate(size: number): void;
+  write(bytes: Uint8Array<ArrayBuffer>, options: { at: number }): number;
+  flush(): void;
+  close(): void;
+}
+
+type WorkerFile = FileSystemFileHandle & { createSyncAccessHandle(): Promise<WritableHandle> };
+
+const flushMilliseconds = 250;
+const mostFiles = 24;
+
+/** The files of a workspace's second copy, in the browser's private file system. Works in a worker only. */
+export class CopyFiles {
+  readonly #workspace: string;
+  readonly #folder: FileSystemDirectoryHandle;
+  readonly #logName: string;
+  readonly #log: WritableHandle;
+  #flush: ReturnType<typeof setTimeout> | undefined;
+
+  private constructor(workspace: string, folder: FileSystemDirectoryHandle, logName: string, log: WritableHandle) {
+    this.#workspace = workspace;
+    this.#folder = folder;
+    this.#logName = logName;
+    this.#log = log;
+  }
+
+  /** Opens the copy with a log for this tab. */
+  static async open(workspace: string, by: string): Promise<CopyFiles> {
+    const folder = await folderOf(workspace);
+    const name = `log-${by}`;
+    return new CopyFiles(workspace, folder, name, await writable(folder, name));
+  }
+
+  /** Adds entries to this tab's log. What is written outlives the browser; it is on the disk shortly after. */
+  append(entries: readonly LogEntry[]): void {
+    write(this.#log, entryLines(entries), this.#log.getSize());
+    this.#flush ??= setTimeout(() => {
+      this.#flush = undefined;
+      this.#log.flush();
+    }, flushMilliseconds);
+  }
+
+  /** Writes a base of what the database holds, and takes the files away that it makes unnecessary; one tab at a time. */
+  async rebase(): Promise<void> {
+    await navigator.locks.request(`pensum-copy-${this.#workspace}`, { ifAvailable: true }, async (lock) => {
+      if (lock) await this.#writeBase();
+    });
+  }
+
+  /** Writes a base when there is none of the database's newest snapshot, or when many tabs left their logs behind. */
+  async tidy(): Promise<void> {
+    const names = await namesIn(this.#folder);
+    const bases = names.filter((name) => name.startsWith("base-"));
+    const seqs = await Promise.all(bases.map(async (name) => baseSeq(await this.#folder.getFileHandle(name))));
+    const newest = await newestSnapshot(this.#workspace);
+    if (names.length > mostFiles || !seqs.includes(newest)) await this.rebase();
+  }
+
+  async #writeBase(): Promise<void> {
+    const size = this.#log.getSize();
+    const contents = await readRows(this.#workspace);
+    if (!contents) return;
+    const name = `base-${crypto.randomUUID()}`;
+    const base = await writable(this.#folder, name);
+    write(base, baseText(contents), 0);
+    base.flush();
+    base.close();
+    if (this.#log.getSize() === size) this.#log.truncate(0);
+    for (const other of await namesIn(this.#folder))
+      if (other !== name && other !== this.#logName) await this.#folder.removeEntry(other).catch(stillInUse);
+  }
+
+  close() {
+    this.#log.close();
+  }
+}
+
+/** What the second copy of a workspace holds. */
+export async function readCopy(workspace: string): Promise<SecondCopy | undefined> {
+  const folder = await folderOf(workspace);
+  const bases: string[] = [];
+  const logs: string[] = [];
+  for (const name of await namesIn(folder)) {
+    const text = await (await (await folder.getFileHandle(name)).getFile()).text();
+    (name.startsWith("base-") ? bases : logs).push(text);
+  }
+  return readSecondCopy(bases, logs);
+}
+
+/** The newest whole snapshot of the database as it is stored, and the log after it. */
+async function readRows(workspace: string): Promise<SecondCopy | undefined> {
+  const database = new WorkspaceDatabase(workspace);
+  try {
+    const rows = await database.transaction("r", database.snapshots, database.log, async () => {
+      const [last] = await database.snapshots.orderBy(":id").reverse().limit(1).toArray();
+      const seq = last?.seq ?? 0;
+      const parts = await database.snapshots.where(":id").between([seq, 0], [seq, Dexie.maxKey]).toArray();
+      return { last, seq, parts, entries: await database.log.where(":id").above(seq).toArray() };
+    });
+    const { last, seq, parts, entries } = rows;
+    if (seq + entries.length === 0 || (last && last.parts !== parts.length)) return undefined;
+    return { seq, version: last?.version ?? 0, parts: parts.map((part) => part.text), entries };
+  } finally {
+    database.close();
+  }
+}
+
+/** The length of the log that the database's newest snapshot stands for. */
+async function newestSnapshot(workspace: string): Promise<number> {
+  const database = new WorkspaceDatabase(workspace);
+  try {
+    const key = (await database.snapshots.orderBy(":id").lastKey()) as [seq: number] | undefined;
+    return key?.[0] ?? 0;
+  } finally {
+    database.close();
+  }
+}
+
+async function baseSeq(handle: FileSystemFileHandle): Promise<number | undefined> {
+  const text = await (await handle.getFile()).slice(0, 40).text();
+  const found = /^\{"seq":(\d+),/.exec(text);
+  return found ? Number(found[1]) : undefined;
+}
+
+async function folderOf(workspace: string): Promise<FileSystemDirectoryHandle> {
+  return (await navigator.storage.getDirectory()).getDirectoryHandle(`pensum-${workspace}`, { create: true });
+}
+
+async function writable(folder: FileSystemDirectoryHandle, name: string): Promise<WritableHandle> {
+  return ((await folder.getFileHandle(name, { create: true })) as WorkerFile).createSyncAccessHandle();
+}
+
+async function namesIn(folder: FileSystemDirectoryHandle): Promise<string[]> {
+  const names: string[] = [];
+  for await (const name of (folder as unknown as { keys(): AsyncIterable<string> }).keys()) names.push(name);
+  return names;
+}
+
+function write(file: WritableHandle, text: string, at: number) {
+  const bytes = new TextEncoder().encode(text);
+  if (file.write(bytes, { at }) < bytes.length) throw new DOMException("No room for all of it.", "QuotaExceededError");
+}
+
+/** Another tab writes to it: it goes another time. */
+function stillInUse() {}
