@@ -9,7 +9,7 @@ import { standingClock, weekday, daysBetween } from "@/core/time";
 import { demoRecords } from "./generate";
 
 const now = "2026-11-24T11:07";
-const options = { now, size: 3000, seed: 7 };
+const options = { now, size: 4500, seed: 7 };
 const records = demoRecords(options);
 const of = <K extends PensumRecord["kind"]>(kind: K, from = records) =>
   from.filter((record): record is Extract<PensumRecord, { kind: K }> => record.kind === kind);

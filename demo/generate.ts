@@ -11,6 +11,7 @@ import {
 } from "@/core/model";
 import { writeTaskLine } from "@/core/page";
 import { addDays, addMinutes, dateOf, minuteOf, momentAt, weekday, type DateText, type MomentText } from "@/core/time";
+import { addStructure, structureSize } from "./structure";
 import { notes, openWork, people, themes, toCome, usualWork } from "./world";
 
 export interface DemoOptions {
@@ -26,12 +27,18 @@ export function demoRecords({ now, size, seed }: DemoOptions): PensumRecord[] {
   const world = new World(now, seed);
   world.addToday();
   world.addDaysToCome();
-  world.addPast(size);
+  world.addPast(size - structureSize(size));
+  addStructure({ ...world.ground, seed }, size);
+  world.fill(size);
   return world.records;
 }
 
 /** Days of the past that have a page, at most. */
 const longestPast = 3 * 365;
+
+function pastDays(size: number): number {
+  return Math.min(longestPast, Math.max(20, Math.round(size / 8)));
+}
 
 class World {
   readonly records: PensumRecord[] = [defaultSettings];
@@ -62,6 +69,11 @@ class World {
     }
     for (const note of notes)
       this.records.push({ id: this.#id(), kind: "note", ...note, createdAt: momentAt(addDays(this.#today, -40), 600) });
+  }
+
+  /** What the rest of the demo is built upon. */
+  get ground() {
+    return { now: this.#now, records: this.records, themeIds: this.#themeIds, personIds: this.#personIds };
   }
 
   addToday() {
@@ -166,11 +178,16 @@ class World {
     if (date.endsWith("-12-25")) this.#wholeDay("Christmas Day", date, undefined);
   }
 
-  /** Fills the past, day by day back from yesterday, until there are about `size` records. */
+  /** Adds the past, day by day back from yesterday, until there are about `size` records. */
   addPast(size: number) {
-    const days = Math.min(longestPast, Math.max(20, Math.round(size / 8)));
+    const days = pastDays(size);
     for (let back = 1; back <= days && this.records.length < size; back++)
       this.#addPastDay(addDays(this.#today, -back), back);
+  }
+
+  /** Adds things that were done some time, until there are `size` records. */
+  fill(size: number) {
+    const days = pastDays(size);
     while (this.records.length < size) {
       const date = addDays(this.#today, -1 - Math.floor(this.#random() * days));
       const [title, theme, minutes] = this.#pick(usualWork);

@@ -121,3 +121,110 @@ export const toCome: readonly (readonly [number, string, string, number, number]
   [8, "Landowner walk", "People", 840, 60],
   [10, "Fixed point photographs", "Fieldwork", 540, 90],
 ];
+
+export const areas = ["Work", "Learning", "Home", "Body"] as const;
+
+/** Goals: title, span, area, the larger goal, due in days, state, words in the titles of their tasks. */
+export const goals: readonly (readonly [
+  string,
+  string,
+  string,
+  string | null,
+  number | null,
+  string,
+  readonly string[],
+])[] = [
+  ["A river that floods where it should", "life", "Work", null, null, "open", []],
+  ["Reach 5 rewetted", "year", "Work", "A river that floods where it should", 300, "open", ["reach 5", "Reach 5]]"]],
+  [
+    "Grant claim, Q4",
+    "quarter",
+    "Work",
+    "Reach 5 rewetted",
+    3,
+    "open",
+    ["claim", "receipts", "Timesheets", "Narrative"],
+  ],
+  [
+    "Reach 5 consent",
+    "quarter",
+    "Work",
+    "Reach 5 rewetted",
+    37,
+    "open",
+    ["landowner", "Landowner", "access track", "parish sheet"],
+  ],
+  ["Drone licence", "quarter", "Learning", null, 24, "open", ["Airspace", "Practice paper", "licence"]],
+  ["Claim handed in by Friday", "week", "Work", "Grant claim, Q4", 3, "open", ["Submit the claim"]],
+  ["Two chapters of airspace law", "week", "Learning", "Drone licence", 5, "open", ["Airspace chapter"]],
+  ["Tidy the tool shed", "week", "Home", null, 5, "open", []],
+  ["Gravel survey written up", "month", "Work", "Reach 5 rewetted", 6, "doing", ["gravel survey", "Write-up"]],
+  ["A choir part by heart", "month", "Home", null, 6, "open", []],
+  ["Willow banks, reach 3", "quarter", "Work", "A river that floods where it should", -50, "done", []],
+];
+
+/** Projects: title, goal, theme, review every so many days, reviewed so many days ago, due in days, words of their tasks. */
+export const projects: readonly (readonly [
+  string,
+  string | null,
+  string,
+  number,
+  number,
+  number | null,
+  readonly string[],
+])[] = [
+  ["Grant claim", "Grant claim, Q4", "Reporting", 7, 5, 3, ["claim", "receipts", "Timesheets", "Narrative"]],
+  ["Consent for reach 5", "Reach 5 consent", "People", 7, 9, 37, ["landowner", "access track", "parish sheet"]],
+  ["Planting day", "Reach 5 rewetted", "Fieldwork", 14, 3, 11, ["stakes", "Stake", "bark-beetle", "yard key"]],
+  [
+    "Hydraulic model",
+    "Reach 5 rewetted",
+    "Modelling",
+    14,
+    21,
+    60,
+    ["culvert B", "Rating curve", "Bankfull", "Cross sections"],
+  ],
+  ["Study for the drone licence", "Drone licence", "Learning", 7, 6, 24, ["Airspace", "Practice paper"]],
+  ["House and garden", null, "Home", 30, 12, null, ["loppers", "trailer hitch", "Hedge"]],
+];
+
+/** Habits: title, times a week, theme, area, how likely it was done on a day. */
+export const habits: readonly (readonly [string, number, string, string, number])[] = [
+  ["Level walk", 7, "Fieldwork", "Work", 0.78],
+  ["Practice scales", 5, "Home", "Home", 0.55],
+  ["Stretch", 7, "Body", "Body", 0.62],
+  ["Journal line", 7, "Learning", "Learning", 0.85],
+];
+
+/** Renewals: title, last paid so many days ago, every so many months, cost. */
+export const renewals: readonly (readonly [string, number, number, number])[] = [
+  ["Sensor SIM plan", 81, 3, 54],
+  ["Terrain model licence", 300, 12, 890],
+  ["Survey drawing licence", 210, 12, 240],
+  ["Van insurance", 340, 12, 612.5],
+  ["Van inspection", 500, 24, 129],
+  ["Logger calibration", 170, 6, 320],
+  ["Drone liability cover", 20, 12, 96],
+  ["Weather data feed", 12, 1, 18],
+  ["Choir membership", 150, 12, 75],
+  ["River house internet", 25, 1, 39.9],
+  ["First aid refresher", 660, 24, 140],
+  ["Angling map tiles", 95, 6, 48],
+  ["Boat mooring", 240, 12, 310],
+  ["Backup storage", 29, 1, 6.5],
+];
+
+/** Permits: title, stage, authority, statutory date in days, held by, project. */
+export const permits: readonly (readonly [string, number, string, number, string, string])[] = [
+  ["Weir 3 lowering", 1, "River board", 44, "Odile", "Hydraulic model"],
+  ["Abstraction, reach 5", 2, "Water office", 8, "Odile", "Consent for reach 5"],
+  ["Planting on the left bank", 3, "Parish", 120, "Ines", "Planting day"],
+  ["Track access, mill yard", 1, "Mill estate", 16, "Ines", "Planting day"],
+  ["Fish rescue", 0, "Fisheries board", 62, "Yusuf", "Consent for reach 5"],
+  ["Drone flights over reach 4", 0, "Air office", 31, "Tam", "Study for the drone licence"],
+  ["Culvert B works", 1, "Road office", 27, "Tam", "Hydraulic model"],
+  ["Hedge cutting, winter", 3, "Parish", -12, "Ines", "House and garden"],
+];
+
+export const reaches = ["Reach 3", "Reach 4", "Reach 5", "Weir 3"] as const;

@@ -55,10 +55,10 @@ export async function clearDemo(): Promise<void> {
   await database.delete();
 }
 
-/** The demo holds about 3,000 records; tests and measurements ask for other sizes in `globalThis.pensumDemoSize`. */
+/** The demo holds about 4,500 records; tests and measurements ask for other sizes in `globalThis.pensumDemoSize`. */
 function demoSize(): number {
   const size: unknown = (globalThis as { pensumDemoSize?: unknown }).pensumDemoSize;
-  return typeof size === "number" ? size : 3000;
+  return typeof size === "number" ? size : 4500;
 }
 
 /** The worker that keeps the second copy of the person's own workspace; the demo is made anew when it is lost. */

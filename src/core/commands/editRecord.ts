@@ -1,52 +1,95 @@
 import {
   fieldFault,
-  fieldsOf,
   kindNames,
   Refusal,
   type Block,
   type Event,
+  type Field,
+  type Goal,
   type Id,
   type PensumRecord,
   type Task,
+  type Work,
 } from "../model";
 import { oneLine, stateFields } from "../page";
+import { fieldsOfRecord, registerOf } from "../register";
 import type { Command, Fields, Transaction } from "../store";
 import { addDays, addMinutes, dateOf, daysBetween, isDate, isMoment, minutesBetween } from "../time";
-import { checkStretch, nameOf } from "./shared";
+import { checkStretch, counted, nameOf } from "./shared";
 
 /** Sets fields of a record by hand. @throws Refusal, naming the first field that cannot hold its value */
 export const editRecord: Command<{ id: Id; fields: Fields }> = {
   name: "editRecord",
-  run(tx, { id, fields: given }) {
-    const fields = typeof given.title === "string" ? { ...given, title: oneLine(given.title) } : given;
+  run(tx, { id, fields }) {
     const record = tx.get(id);
-    if (!record || record.kind === "settings")
-      throw new Refusal("This record is no longer there. Another tab may have removed it.");
-    const labels: string[] = [];
-    for (const [name, value] of Object.entries(fields)) {
-      const field = fieldsOf[record.kind].find((known) => known.name === name);
-      if (!field || field.kept) throw new Refusal(`A ${record.kind} has no field “${name}” to set.`);
-      const fault = fieldFault(field, value);
-      if (fault) throw new Refusal(`${fault} Nothing was changed.`);
-      labels.push(field.label.toLowerCase());
-    }
-    if (record.kind === "theme" || record.kind === "person" || record.kind === "note")
-      checkNameIsFree(tx, record, fields.title as string | undefined);
-    if (record.kind === "task") {
-      checkParent(tx, record, fields.parent as Id | undefined);
-      const { state, ...rest } = fields;
-      tx.update(id, { ...(state ? stateFields(tx, record, state as Task["state"]) : {}), ...rest });
-    } else tx.update(id, record.kind === "block" || record.kind === "event" ? withEnd(record, fields) : fields);
-    const edited = tx.get(id);
-    if (edited?.kind === "block" || edited?.kind === "event") checkHours(edited.start, edited.end);
+    const labels = record ? editFields(tx, record, fields) : [];
+    if (!record) throw new Refusal("This record is no longer there. Another tab may have removed it.");
     return `Changed ${labels.join(" and ")} of “${nameOf(record, tx)}”`;
   },
 };
 
+/** Sets fields of several records in one step: cells that were pasted or filled, or one value for all that are chosen. */
+export const editRecords: Command<readonly { id: Id; fields: Fields }[]> = {
+  name: "editRecords",
+  run(tx, edits) {
+    const labels = new Set<string>();
+    let changed = 0;
+    for (const { id, fields } of edits) {
+      const record = tx.get(id);
+      if (!record) continue;
+      changed++;
+      for (const label of editFields(tx, record, fields)) labels.add(label);
+    }
+    if (changed === 0) throw new Refusal("These records are no longer there. Another tab may have removed them.");
+    return `Changed ${[...labels].join(" and ")} of ${counted(changed, "record")}`;
+  },
+};
+
+/** Sets fields after looking at each, and gives their labels. @throws Refusal, with nothing changed */
+export function editFields(tx: Transaction, record: PensumRecord, given: Fields): string[] {
+  const fields = typeof given.title === "string" ? { ...given, title: oneLine(given.title) } : given;
+  const known = fieldsOfRecord(tx, record);
+  const labels: string[] = [];
+  for (const [name, value] of Object.entries(fields)) {
+    const field = known.find((one) => one.name === name);
+    if (!field || field.kept)
+      throw new Refusal(`A ${kindNames[record.kind].toLowerCase()} has no field “${name}” to set.`);
+    const fault = fieldFault(field, value) ?? linkFault(tx, field, value);
+    if (fault) throw new Refusal(`${fault} Nothing was changed.`);
+    labels.push(field.label.toLowerCase());
+  }
+  if (isNamed(record)) checkNameIsFree(tx, record, fields.title as string | undefined);
+  if (record.kind === "task" || record.kind === "goal") checkParent(tx, record, fields.parent as Id | undefined);
+  tx.update(record.id, fieldsToWrite(tx, record, fields));
+  const edited = tx.get(record.id);
+  if (edited?.kind === "block" || edited?.kind === "event" || edited?.kind === "work")
+    checkHours(edited.start, edited.end);
+  return labels;
+}
+
+function fieldsToWrite(tx: Transaction, record: PensumRecord, fields: Fields): Fields {
+  if (record.kind === "block" || record.kind === "event" || record.kind === "work") return withEnd(record, fields);
+  const { state, ...rest } = fields;
+  if (state === undefined) return fields;
+  if (record.kind === "task") return { ...stateFields(tx, record, state as Task["state"]), ...rest };
+  return { state, doneAt: state === "done" ? tx.now : undefined, ...rest };
+}
+
+/** A link must lead to a record of the register it is meant for. */
+function linkFault(tx: Transaction, field: Field, value: unknown): string | undefined {
+  if (!field.target || value === undefined) return undefined;
+  const ids = Array.isArray(value) ? (value as Id[]) : [value as Id];
+  const wrong = ids.some((id) => {
+    const record = tx.get(id);
+    return !record || registerOf(record) !== field.target;
+  });
+  return wrong ? `${field.label} leads to a record that is not there.` : undefined;
+}
+
 const usualEventMinutes = 60;
 
 /** A start that is moved takes the end along; one that gets a clock time, or loses it, gives the end one or takes it. */
-function withEnd(record: Block | Event, fields: Fields): Fields {
+function withEnd(record: Block | Event | Work, fields: Fields): Fields {
   const { start, end } = { ...record, ...fields };
   if (fields.start === undefined || fields.end !== undefined) return fields;
   if (isMoment(start)) {
@@ -63,16 +106,21 @@ function checkHours(start: string, end: string) {
   if (isMoment(start)) checkStretch(start, end);
 }
 
+/** Whether links are written by its title, which no other of its kind may have then. */
+function isNamed(record: PensumRecord): boolean {
+  return record.kind === "theme" || record.kind === "person" || record.kind === "note";
+}
+
 function checkNameIsFree(tx: Transaction, record: PensumRecord, title: string | undefined) {
   const others = title === undefined ? [] : tx.list("named", title.toLowerCase());
   if (others.some((other) => other.kind === record.kind && other.id !== record.id))
     throw new Refusal(`There is a ${kindNames[record.kind].toLowerCase()} “${title}” already. Nothing was changed.`);
 }
 
-function checkParent(tx: Transaction, task: Task, parent: Id | undefined) {
-  const seen = new Set<Id>([task.id]);
-  for (let at = parent; at !== undefined; at = tx.find("task", at)?.parent) {
-    if (seen.has(at)) throw new Refusal("A task cannot be a part of itself. Nothing was changed.");
+function checkParent(tx: Transaction, record: Task | Goal, parent: Id | undefined) {
+  const seen = new Set<Id>([record.id]);
+  for (let at = parent; at !== undefined; at = tx.find(record.kind, at)?.parent) {
+    if (seen.has(at)) throw new Refusal(`A ${record.kind} cannot be a part of itself. Nothing was changed.`);
     seen.add(at);
   }
 }

@@ -1,8 +1,12 @@
 export * from "./addRecord";
+export * from "./addToRegister";
 export * from "./capture";
 export * from "./carry";
-export * from "./editRecord";
+export { convert, fromTexts, textsOf, type Conversion } from "./convertValues";
+export { editRecord, editRecords } from "./editRecord";
 export * from "./giveDay";
+export * from "./lenses";
+export * from "./ownFields";
 export * from "./place";
 export * from "./placeLine";
 export * from "./removeRecord";

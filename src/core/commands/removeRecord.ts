@@ -1,6 +1,6 @@
-import { Refusal, type Id } from "../model";
-import type { Command } from "../store";
-import { nameOf } from "./shared";
+import { Refusal, type Id, type PensumRecord } from "../model";
+import type { Command, Transaction } from "../store";
+import { counted, nameOf } from "./shared";
 
 /** Takes a record out of the workspace; a task's hours and its line go with it, its parts stand on their own. */
 export const removeRecord: Command<{ id: Id }> = {
@@ -9,11 +9,26 @@ export const removeRecord: Command<{ id: Id }> = {
     const record = tx.get(id);
     if (!record || record.kind === "settings") throw new Refusal("This record is no longer there.");
     const name = nameOf(record, tx);
-    if (record.kind === "task") {
-      for (const block of tx.list("blocksByTask", id)) tx.remove(block.id);
-      for (const part of tx.list("tasksByParent", id)) tx.update(part.id, { parent: undefined });
-    }
-    tx.remove(id);
+    remove(tx, record);
     return `Removed “${name}”`;
   },
 };
+
+/** Takes several records out in one step. */
+export const removeRecords: Command<readonly Id[]> = {
+  name: "removeRecords",
+  run(tx, ids) {
+    const records = ids.flatMap((id) => tx.get(id) ?? []).filter((record) => record.kind !== "settings");
+    if (records.length === 0) throw new Refusal("These records are no longer there.");
+    for (const record of records) remove(tx, record);
+    return `Removed ${counted(records.length, "record")}`;
+  },
+};
+
+function remove(tx: Transaction, record: PensumRecord) {
+  if (record.kind === "task") {
+    for (const block of tx.list("blocksByTask", record.id)) tx.remove(block.id);
+    for (const part of tx.list("tasksByParent", record.id)) tx.update(part.id, { parent: undefined });
+  }
+  tx.remove(record.id);
+}

@@ -4,6 +4,7 @@ import {
   IsBoolean,
   IsIn,
   IsInt,
+  IsNumber,
   IsOptional,
   IsString,
   Matches,
@@ -15,7 +16,11 @@ import {
   type ValidationError,
 } from "class-validator";
 import { isDate, isMoment, isZone } from "../time";
-import { dyes, states, type Kind, type PensumRecord } from "./records";
+import { conditionFault } from "./conditionFault";
+import { isRange } from "./fields";
+import { datePeriods, doneShown, lensLooks, totalWays } from "./lens";
+import { ownTypes, summaryWays } from "./ownFields";
+import { dyes, goalSpans, states, type Kind, type PensumRecord } from "./records";
 
 /*
  * What each kind of record must look like when it comes from outside: a backup file, another program. Loaded only
@@ -67,6 +72,54 @@ const IsPriorities = rule("isPriorities", "is not a list of levels", (levels) =>
   return shaped && new Set(levels.map((level) => level.id)).size === levels.length;
 });
 
+type Shape = Record<string, unknown>;
+const isShape = (value: unknown): value is Shape =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
+const isText = (value: unknown) => typeof value === "string" && value.length <= 5000;
+const isListOf = (value: unknown, most: number, holds: (one: Shape) => boolean) =>
+  Array.isArray(value) && value.length <= most && value.every((one) => isShape(one) && holds(one));
+const isOptional = (value: unknown, of: readonly unknown[]) => value === undefined || of.includes(value);
+
+const IsDates = rule("isDates", "holds something that is not a date", (value) =>
+  Array.isArray(value) ? value.every(isDate) : false,
+);
+const IsOptions = rule("isOptions", "is not a list of choices", (value) =>
+  isListOf(value, 500, ({ id, title, dye }) => isText(id) && isText(title) && isOptional(dye, dyes)),
+);
+const IsSummary = rule(
+  "isSummary",
+  "is not a summary",
+  (value) =>
+    isShape(value) &&
+    isText(value.register) &&
+    isText(value.link) &&
+    isOptional(value.forward, [true, false]) &&
+    summaryWays.includes(value.way as never) &&
+    (value.of === undefined || isText(value.of)),
+);
+const IsCondition = rule("isCondition", "is not a condition", (value) => conditionFault(value) === undefined);
+const IsGroups = rule("isGroups", "is not a list of up to two groupings", (value) =>
+  isListOf(value, 2, ({ field, by }) => isText(field) && isOptional(by, datePeriods)),
+);
+const IsSorts = rule("isSorts", "is not a list of sortings", (value) =>
+  isListOf(value, 20, ({ field, descending }) => isText(field) && isOptional(descending, [true, false])),
+);
+const IsShown = rule("isShown", "is not a list of columns", (value) =>
+  isListOf(
+    value,
+    300,
+    ({ field, width, total }) =>
+      isText(field) &&
+      (width === undefined || (typeof width === "number" && width >= 20 && width <= 3000)) &&
+      isOptional(total, totalWays),
+  ),
+);
+const IsNumbers = rule(
+  "isNumbers",
+  "is not a table of numbers",
+  (value) => isShape(value) && Object.values(value).every((number) => Number.isFinite(number)),
+);
+
 const idShape = /^[a-z][a-z0-9-]{1,63}$/;
 const IsId = () => Matches(idShape, { message: "$property is not an id" });
 const IsIdList = () =>
@@ -92,6 +145,8 @@ class TaskCheck extends TitledCheck {
   @IsOptional() @IsInt() @Min(0) @Max(60_000) estimateMinutes?: number;
   @IsOptional() @IsString() @MaxLength(64) priority?: string;
   @IsOptional() @IsId() theme?: string;
+  @IsOptional() @IsId() goal?: string;
+  @IsOptional() @IsId() project?: string;
   @IsOptional() @IsId() parent?: string;
   @IsArray() @ArrayMaxSize(500) @IsString({ each: true }) tags!: string[];
   @IsArray() @ArrayMaxSize(500) @IsIdList() people!: string[];
@@ -127,11 +182,87 @@ class DayPageCheck extends RecordCheck {
   @IsString() @MaxLength(longest) text!: string;
 }
 class NoteCheck extends TitledCheck {
+  @IsOptional() @IsString() @MaxLength(1000) folder?: string;
+  @IsOptional() @IsBoolean() pinned?: boolean;
   @IsArray() @ArrayMaxSize(500) @IsString({ each: true }) tags!: string[];
   @IsMomentText() createdAt!: string;
 }
 class PersonCheck extends TitledCheck {
   @IsString() role!: string;
+}
+class GoalCheck extends TitledCheck {
+  @IsIn(goalSpans) span!: string;
+  @IsIn(states) state!: string;
+  @IsOptional() @IsId() area?: string;
+  @IsOptional() @IsId() parent?: string;
+  @IsOptional() @IsDateText() due?: string;
+  @IsOptional() @IsMomentText() doneAt?: string;
+  @IsMomentText() createdAt!: string;
+}
+class ProjectCheck extends TitledCheck {
+  @IsIn(states) state!: string;
+  @IsOptional() @IsId() goal?: string;
+  @IsOptional() @IsId() area?: string;
+  @IsOptional() @IsId() theme?: string;
+  @IsOptional() @IsDateText() due?: string;
+  @IsOptional() @IsInt() @Min(1) @Max(3660) reviewEveryDays?: number;
+  @IsOptional() @IsDateText() reviewedOn?: string;
+  @IsOptional() @IsMomentText() doneAt?: string;
+  @IsMomentText() createdAt!: string;
+}
+class HabitCheck extends TitledCheck {
+  @IsNumber() @Min(0) @Max(100) timesAWeek!: number;
+  @IsOptional() @IsId() theme?: string;
+  @IsOptional() @IsId() area?: string;
+  @IsDates() marks!: string[];
+  @IsMomentText() createdAt!: string;
+}
+class WorkCheck extends TitledCheck {
+  @IsMomentText() start!: string;
+  @IsAfterStart() end!: string;
+  @IsOptional() @IsId() task?: string;
+  @IsOptional() @IsId() theme?: string;
+  @IsOptional() @IsId() person?: string;
+  @IsMomentText() createdAt!: string;
+}
+class RegisterCheck extends TitledCheck {
+  @IsString() @MaxLength(200) one!: string;
+  @IsNumber() order!: number;
+  @IsOptional() @IsString() @MaxLength(5000) titleFormula?: string;
+}
+class RowCheck extends TitledCheck {
+  @IsId() register!: string;
+  @IsMomentText() createdAt!: string;
+}
+class FieldCheck extends TitledCheck {
+  @IsString() @MaxLength(64) register!: string;
+  @Matches(/^[a-zA-Z][a-zA-Z0-9_]{0,63}$/, { message: "$property is not a field's name" }) name!: string;
+  @IsOptional() @IsIn(ownTypes) type?: string;
+  @IsNumber() order!: number;
+  @IsOptional() @IsBoolean() hidden?: boolean;
+  @IsOptional() @IsBoolean() removed?: boolean;
+  @IsOptional() @IsOptions() options?: unknown;
+  @IsOptional() @IsString() @MaxLength(40) unit?: string;
+  @IsOptional() @IsInt() @Min(0) @Max(10) decimals?: number;
+  @IsOptional() @IsString() @MaxLength(64) target?: string;
+  @IsOptional() @IsBoolean() many?: boolean;
+  @IsOptional() @IsString() @MaxLength(200) backTitle?: string;
+  @IsOptional() @IsString() @MaxLength(5000) formula?: string;
+  @IsOptional() @IsSummary() summary?: unknown;
+  @IsOptional() @IsString() @MaxLength(5000) start?: string;
+}
+class LensCheck extends TitledCheck {
+  @IsArray() @ArrayMaxSize(40) @IsString({ each: true }) registers!: string[];
+  @IsCondition() where!: unknown;
+  @IsIn(doneShown) done!: string;
+  @IsGroups() groups!: unknown;
+  @IsSorts() sorts!: unknown;
+  @IsShown() shown!: unknown;
+  @IsIn(lensLooks) look!: string;
+  @IsArray() @IsString({ each: true }) folded!: string[];
+  @IsOptional() @IsNumbers() limits?: unknown;
+  @IsOptional() @IsNumbers() byHand?: unknown;
+  @IsNumber() order!: number;
 }
 class SettingsCheck extends RecordCheck {
   @IsWorkingWeek() workingWeek!: unknown;
@@ -150,6 +281,15 @@ const checks: Record<Kind, new () => RecordCheck> = {
   day: DayPageCheck,
   note: NoteCheck,
   person: PersonCheck,
+  area: TitledCheck,
+  goal: GoalCheck,
+  project: ProjectCheck,
+  habit: HabitCheck,
+  work: WorkCheck,
+  register: RegisterCheck,
+  row: RowCheck,
+  field: FieldCheck,
+  lens: LensCheck,
   settings: SettingsCheck,
 };
 
@@ -162,7 +302,11 @@ export function faultOf(value: unknown): string | undefined {
   const { kind } = value as { kind?: unknown };
   const Check = typeof kind === "string" && Object.hasOwn(checks, kind) ? checks[kind as Kind] : undefined;
   if (!Check) return `its kind ${JSON.stringify(kind) ?? "is missing"} is not known here`;
-  const errors = validateSync(Object.assign(new Check(), value), {
+  const own = Object.entries(value).filter(([name]) => ownName.test(name));
+  const wrong = own.find(([, held]) => !isOwnValue(held));
+  if (wrong) return `${wrong[0]} holds something that no field can hold`;
+  const builtIn = Object.fromEntries(Object.entries(value).filter(([name]) => !ownName.test(name)));
+  const errors = validateSync(Object.assign(new Check(), builtIn), {
     whitelist: true,
     forbidNonWhitelisted: true,
     stopAtFirstError: true,
@@ -170,6 +314,15 @@ export function faultOf(value: unknown): string | undefined {
   if (errors.length === 0) return kind === "day" ? dayPageFault(value as { id: string; date: string }) : undefined;
   const first = errors[0] as ValidationError;
   return Object.values(first.constraints ?? { unknown: `${first.property} is wrong` })[0];
+}
+
+const ownName = /^f_[a-z0-9]{1,40}$/;
+
+function isOwnValue(value: unknown): boolean {
+  if (typeof value === "string") return value.length <= longest;
+  if (typeof value === "number") return Number.isFinite(value);
+  if (Array.isArray(value)) return value.length <= 5000 && (value.every(isText) || isRange(value));
+  return typeof value === "boolean";
 }
 
 function dayPageFault({ id, date }: { id: string; date: string }): string | undefined {

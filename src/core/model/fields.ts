@@ -1,21 +1,20 @@
 import { isDate, isMoment, isZone } from "../time";
-import { states, type Kind } from "./records";
+import type { Option, OwnType, Summary } from "./ownFields";
+import { goalSpans, states, type KeptKind } from "./records";
 
 /** What a field holds, which decides how it is shown, edited and checked. */
 export type FieldType =
+  | OwnType
   | "title"
   | "state"
-  | "date"
-  | "moment"
   | "dateOrMoment"
-  | "minutes"
   | "priority"
   | "theme"
   | "task"
   | "people"
   | "tags"
   | "zone"
-  | "text"
+  | "dates"
   | "dye"
   | "count";
 
@@ -27,17 +26,37 @@ export interface Field {
   readonly required?: boolean;
   /** Kept by Pensum itself: shown, not edited. */
   readonly kept?: boolean;
+  /** Whether the person made it. */
+  readonly own?: boolean;
+  readonly hidden?: boolean;
+  readonly options?: readonly Option[];
+  readonly unit?: string;
+  readonly decimals?: number;
+  /** The register a link leads to. */
+  readonly target?: string;
+  /** Whether it leads to several records. */
+  readonly many?: boolean;
+  readonly formula?: string;
+  readonly summary?: Summary;
+  readonly start?: string;
 }
 
 const title: Field = { name: "title", label: "Title", type: "title", required: true };
-const theme: Field = { name: "theme", label: "Theme", type: "theme" };
-const people: Field = { name: "people", label: "People", type: "people" };
+const state: Field = { name: "state", label: "State", type: "state", required: true };
+const theme: Field = { name: "theme", label: "Theme", type: "theme", target: "themes" };
+const people: Field = { name: "people", label: "People", type: "people", target: "people", many: true };
+const area: Field = { name: "area", label: "Area", type: "link", target: "areas" };
+const goal: Field = { name: "goal", label: "Goal", type: "link", target: "goals" };
+const doneAt: Field = { name: "doneAt", label: "Done at", type: "moment" };
+const created: Field = { name: "createdAt", label: "Created", type: "moment", kept: true };
+const tags: Field = { name: "tags", label: "Tags", type: "tags" };
+const capital = (word: string) => word[0]!.toUpperCase() + word.slice(1);
 
 /** The fields of each kind that a person sees, in the order in which the record sheet shows them. */
-export const fieldsOf: Record<Exclude<Kind, "settings">, readonly Field[]> = {
+export const fieldsOf: Record<KeptKind, readonly Field[]> = {
   task: [
     title,
-    { name: "state", label: "State", type: "state", required: true },
+    state,
     { name: "doDay", label: "Do day", type: "date" },
     { name: "due", label: "Due", type: "dateOrMoment" },
     { name: "restUntil", label: "Rest until", type: "date" },
@@ -45,26 +64,37 @@ export const fieldsOf: Record<Exclude<Kind, "settings">, readonly Field[]> = {
     { name: "tookMinutes", label: "Took", type: "minutes" },
     { name: "priority", label: "Priority", type: "priority" },
     theme,
-    { name: "parent", label: "Part of", type: "task" },
+    goal,
+    { name: "project", label: "Project", type: "link", target: "projects" },
+    { name: "parent", label: "Part of", type: "task", target: "tasks" },
     people,
-    { name: "tags", label: "Tags", type: "tags" },
-    { name: "doneAt", label: "Done at", type: "moment" },
+    tags,
+    doneAt,
     { name: "carried", label: "Carried", type: "count", kept: true },
+    {
+      name: "logged",
+      label: "Logged",
+      type: "summary",
+      kept: true,
+      summary: { register: "work", link: "task", way: "sum", of: "length" },
+    },
+    created,
   ],
   event: [
     title,
     { name: "start", label: "Start", type: "dateOrMoment", required: true },
     { name: "end", label: "End", type: "dateOrMoment", required: true },
     { name: "zone", label: "Time zone", type: "zone" },
-    { name: "place", label: "Place", type: "text" },
+    { name: "place", label: "Place", type: "text", required: true },
     theme,
     people,
+    created,
   ],
   block: [
     { name: "title", label: "Title", type: "title" },
     { name: "start", label: "Start", type: "moment", required: true },
     { name: "end", label: "End", type: "moment", required: true },
-    { name: "task", label: "Task", type: "task" },
+    { name: "task", label: "Task", type: "task", target: "tasks" },
     theme,
   ],
   theme: [
@@ -72,9 +102,76 @@ export const fieldsOf: Record<Exclude<Kind, "settings">, readonly Field[]> = {
     { name: "dye", label: "Dye", type: "dye", required: true },
     { name: "weeklyMinutes", label: "Weekly target", type: "minutes" },
   ],
-  day: [],
-  note: [title, { name: "tags", label: "Tags", type: "tags" }],
-  person: [title, { name: "role", label: "Role", type: "text" }],
+  day: [{ name: "date", label: "Date", type: "date", required: true, kept: true }],
+  note: [
+    title,
+    { name: "folder", label: "Folder", type: "text" },
+    { name: "pinned", label: "Pinned", type: "yesNo" },
+    tags,
+    created,
+  ],
+  person: [title, { name: "role", label: "Role", type: "text", required: true }],
+  area: [title],
+  goal: [
+    title,
+    {
+      name: "span",
+      label: "Span",
+      type: "level",
+      required: true,
+      options: goalSpans.map((id) => ({ id, title: capital(id) })),
+    },
+    state,
+    area,
+    { name: "parent", label: "Serves", type: "link", target: "goals" },
+    { name: "due", label: "Due", type: "date" },
+    {
+      name: "tasks",
+      label: "Tasks",
+      type: "summary",
+      kept: true,
+      summary: { register: "tasks", link: "goal", way: "count" },
+    },
+    doneAt,
+    created,
+  ],
+  project: [
+    title,
+    state,
+    goal,
+    area,
+    theme,
+    { name: "due", label: "Due", type: "date" },
+    { name: "reviewEveryDays", label: "Review every", type: "number", unit: "days", decimals: 0 },
+    { name: "reviewedOn", label: "Reviewed on", type: "date" },
+    {
+      name: "nextReview",
+      label: "Next review",
+      type: "formula",
+      kept: true,
+      formula: 'reviewed on + duration("P1D") * review every',
+    },
+    doneAt,
+    created,
+  ],
+  habit: [
+    title,
+    { name: "timesAWeek", label: "Times a week", type: "number", required: true, decimals: 0 },
+    theme,
+    area,
+    { name: "marks", label: "Done on", type: "dates", kept: true },
+    created,
+  ],
+  work: [
+    { name: "title", label: "What", type: "title" },
+    { name: "start", label: "Start", type: "moment", required: true },
+    { name: "end", label: "End", type: "moment", required: true },
+    { name: "task", label: "Task", type: "task", target: "tasks" },
+    theme,
+    { name: "person", label: "Who", type: "link", target: "people" },
+    { name: "length", label: "Length", type: "formula", kept: true, formula: "end - start" },
+  ],
+  row: [title, created],
 };
 
 /** What is wrong with a value for a field, in a sentence, or undefined when it may stand there. */
@@ -87,6 +184,28 @@ export function fieldFault(field: Field, value: unknown): string | undefined {
         : `${field.label} cannot be empty.`;
     case "state":
       return (states as readonly unknown[]).includes(value) ? undefined : `“${String(value)}” is not a state.`;
+    case "number":
+      return typeof value === "number" && Number.isFinite(value) ? undefined : `“${String(value)}” is not a number.`;
+    case "yesNo":
+      return typeof value === "boolean" ? undefined : `${field.label} is yes or no.`;
+    case "choice":
+    case "level":
+      return field.options?.some(({ id }) => id === value)
+        ? undefined
+        : `“${String(value)}” is none of the choices of ${field.label}.`;
+    case "choices":
+      return Array.isArray(value) && value.every((id) => field.options?.some((option) => option.id === id))
+        ? undefined
+        : `${field.label} holds something that is none of its choices.`;
+    case "range":
+      return isRange(value) ? undefined : `${field.label} is two dates, the first not after the second.`;
+    case "url":
+      return typeof value === "string" && isAddress(value)
+        ? undefined
+        : `“${String(value)}” is not an address, like https://example.org.`;
+    case "formula":
+    case "summary":
+      return `${field.label} is computed and cannot be set.`;
     case "date":
       return isDate(value) ? undefined : `“${String(value)}” is not a date that exists.`;
     case "moment":
@@ -103,4 +222,17 @@ export function fieldFault(field: Field, value: unknown): string | undefined {
     default:
       return undefined;
   }
+}
+
+/** Tells whether a value is two dates or two moments in their order. */
+export function isRange(value: unknown): value is readonly [string, string] {
+  if (!Array.isArray(value) || value.length !== 2) return false;
+  const [start, end] = value as unknown[];
+  if (isDate(start) && isDate(end)) return start <= end;
+  return isMoment(start) && isMoment(end) && start <= end;
+}
+
+/** Tells whether a text is an address that a browser may be sent to: never one that runs a script. */
+export function isAddress(text: string): boolean {
+  return /^(https?:\/\/|mailto:|tel:)\S+$/i.test(text);
 }

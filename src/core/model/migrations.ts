@@ -32,10 +32,15 @@ export const migrations: readonly Migration[] = [
       } as StoredRecord;
     },
   },
+  {
+    to: 3,
+    name: "registers, fields, lenses, goals, projects, habits and the work log came; what was there stays as it is",
+    up: (record) => record,
+  },
 ];
 
 /** The version this Pensum writes. */
-export const modelVersion = 2;
+export const modelVersion = 3;
 
 /** Takes a record from the version `from` to `modelVersion`; undefined when a step no longer keeps it. */
 export function migrate(record: StoredRecord, from: number, steps = migrations): StoredRecord | undefined {

@@ -1,4 +1,6 @@
 import type { DateText, MomentText, WorkingWeek } from "../time";
+import type { FieldRecord } from "./ownFields";
+import type { Lens } from "./lens";
 
 /** The name of one record, unique in a workspace and never used again. */
 export type Id = string;
@@ -37,6 +39,8 @@ export interface Task {
   /** The id of one of the levels in `Settings.priorities`. */
   readonly priority?: string;
   readonly theme?: Id;
+  readonly goal?: Id;
+  readonly project?: Id;
   /** The task this one is a part of. */
   readonly parent?: Id;
   readonly tags: readonly string[];
@@ -110,9 +114,114 @@ export interface Note {
   readonly id: Id;
   readonly kind: "note";
   readonly title: string;
+  /** Where it stands among the notes, "Reaches/Reach 4"; absent at the top. */
+  readonly folder?: string;
+  /** Whether it stands before all others. */
+  readonly pinned?: boolean;
   readonly tags: readonly string[];
   readonly text: string;
   readonly createdAt: MomentText;
+}
+
+/** A part of life that goals, projects and hours belong to. */
+export interface Area {
+  readonly id: Id;
+  readonly kind: "area";
+  readonly title: string;
+  readonly text: string;
+}
+
+export const goalSpans = ["life", "year", "quarter", "month", "week"] as const;
+export type GoalSpan = (typeof goalSpans)[number];
+
+/** Something to be reached, within a week or within a life. */
+export interface Goal {
+  readonly id: Id;
+  readonly kind: "goal";
+  readonly title: string;
+  readonly span: GoalSpan;
+  readonly state: State;
+  readonly area?: Id;
+  /** The larger goal it serves. */
+  readonly parent?: Id;
+  readonly due?: DateText;
+  readonly doneAt?: MomentText;
+  readonly text: string;
+  readonly createdAt: MomentText;
+}
+
+/** Work of several tasks with one outcome, looked over by a rhythm of its own. */
+export interface Project {
+  readonly id: Id;
+  readonly kind: "project";
+  readonly title: string;
+  readonly state: State;
+  readonly goal?: Id;
+  readonly area?: Id;
+  readonly theme?: Id;
+  readonly due?: DateText;
+  readonly reviewEveryDays?: number;
+  readonly reviewedOn?: DateText;
+  readonly doneAt?: MomentText;
+  readonly text: string;
+  readonly createdAt: MomentText;
+}
+
+/** Something done again and again, so many times a week. */
+export interface Habit {
+  readonly id: Id;
+  readonly kind: "habit";
+  readonly title: string;
+  readonly timesAWeek: number;
+  readonly theme?: Id;
+  readonly area?: Id;
+  /** The days on which it was done. */
+  readonly marks: readonly DateText[];
+  readonly text: string;
+  readonly createdAt: MomentText;
+}
+
+/** A stretch of time that was worked: an entry of the work log. */
+export interface Work {
+  readonly id: Id;
+  readonly kind: "work";
+  /** What was done, where no task says it. */
+  readonly title: string;
+  readonly start: MomentText;
+  readonly end: MomentText;
+  readonly task?: Id;
+  readonly theme?: Id;
+  /** Who worked. */
+  readonly person?: Id;
+  readonly text: string;
+  readonly createdAt: MomentText;
+}
+
+/** A table of the person's own. Its records are rows. */
+export interface OwnRegister {
+  readonly id: Id;
+  readonly kind: "register";
+  readonly title: string;
+  /** What one of its records is called: "Permit". */
+  readonly one: string;
+  readonly order: number;
+  /** The title of a new record, built from its fields by this FEEL expression. */
+  readonly titleFormula?: string;
+  readonly text: string;
+}
+
+/** The value of a field that a person made. A range is its start and its end. */
+export type OwnValue = string | number | boolean | readonly string[];
+
+/** A record of a register of the person's own. */
+export interface Row {
+  readonly id: Id;
+  readonly kind: "row";
+  readonly register: Id;
+  readonly title: string;
+  readonly text: string;
+  readonly createdAt: MomentText;
+  readonly [name: `f_${string}`]: OwnValue;
 }
 
 export interface Person {
@@ -145,9 +254,34 @@ export interface Settings {
   readonly priorities: readonly PriorityLevel[];
 }
 
-export type PensumRecord = Task | Event | Block | Theme | DayPage | Note | Person | Settings;
+export type PensumRecord =
+  | Task
+  | Event
+  | Block
+  | Theme
+  | DayPage
+  | Note
+  | Person
+  | Area
+  | Goal
+  | Project
+  | Habit
+  | Work
+  | OwnRegister
+  | Row
+  | FieldRecord
+  | Lens
+  | Settings;
 export type Kind = PensumRecord["kind"];
 export type RecordOf<K extends Kind> = Extract<PensumRecord, { kind: K }>;
+
+/** What people keep and look at; the rest is how they have set Pensum up. */
+export type KeptKind = Exclude<Kind, "settings" | "register" | "field" | "lens">;
+
+/** The value of a record's field, built in or made by the person. */
+export function valueIn(record: PensumRecord, name: string): unknown {
+  return (record as unknown as Readonly<Record<string, unknown>>)[name];
+}
 
 /** Kinds whose text is a page: task lines and block lines in it are followed. */
 export type Page = DayPage | Note;
@@ -174,5 +308,14 @@ export const kindNames: Record<Kind, string> = {
   day: "Day page",
   note: "Note",
   person: "Person",
+  area: "Area",
+  goal: "Goal",
+  project: "Project",
+  habit: "Habit",
+  work: "Work",
+  register: "Register",
+  row: "Record",
+  field: "Field",
+  lens: "Lens",
   settings: "Settings",
 };

@@ -1,4 +1,4 @@
-import { isUnfinished, type Id, type PensumRecord } from "../model";
+import { isUnfinished, valueIn, type Id, type PensumRecord } from "../model";
 import { addDays, dateOf, isDate, minuteOf } from "../time";
 
 /** Which keys a record stands under; none where the index is not about it. */
@@ -27,6 +27,23 @@ function eventDates(record: PensumRecord): readonly string[] {
   return [addDays(dates[0] as string, -1), ...dates, addDays(dates[dates.length - 1] as string, 1)];
 }
 
+const builtInLinks = ["theme", "goal", "project", "parent", "area", "task", "person", "people"];
+const idLength = 64;
+
+/** `field:id` for all that a record leads to. A choice of the person's own looks like a link, and does no harm. */
+function linkKeys(record: PensumRecord): readonly string[] {
+  const keys: string[] = [];
+  const add = (name: string) => {
+    const value = valueIn(record, name);
+    if (typeof value === "string") {
+      if (value.length <= idLength) keys.push(`${name}:${value}`);
+    } else if (Array.isArray(value)) for (const id of value) keys.push(`${name}:${id}`);
+  };
+  for (const name of builtInLinks) add(name);
+  for (const name in record) if (name.startsWith("f_")) add(name);
+  return keys;
+}
+
 /** The indexes of the store, by name. Each is built when first asked for and kept in step from then on. */
 export const indexKeys = {
   kind: (record) => [record.kind],
@@ -39,6 +56,10 @@ export const indexKeys = {
   eventsByDay: eventDates,
   /** Tasks and blocks by the page that holds their line. */
   linesByPage: (record) => (record.kind === "task" || record.kind === "block" ? one(record.page) : none),
+  rowsByRegister: (record) => (record.kind === "row" ? [record.register] : none),
+  fieldsByRegister: (record) => (record.kind === "field" ? [record.register] : none),
+  /** Whatever leads somewhere, by the field that does and where it leads: `goal:k3…`. */
+  links: linkKeys,
   /** Notes, people and themes by their title in small letters, for links. */
   named: (record) =>
     record.kind === "note" || record.kind === "person" || record.kind === "theme" ? [record.title.toLowerCase()] : none,

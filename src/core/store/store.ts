@@ -52,6 +52,13 @@ export interface Act {
   readonly said: string;
 }
 
+/** A record that changed, came (`from` undefined) or went (`to` undefined). */
+export interface RecordChange {
+  readonly id: Id;
+  readonly from: PensumRecord | undefined;
+  readonly to: PensumRecord | undefined;
+}
+
 interface UndoStep extends Act {
   readonly command: string;
   readonly group?: string;
@@ -72,6 +79,8 @@ export class Store {
   readonly #rules: readonly Rule[];
   readonly #listeners = new Map<string, Set<() => void>>();
   readonly #actListeners = new Set<(act: Act) => void>();
+  readonly #changeListeners = new Set<(changes: readonly RecordChange[]) => void>();
+  #changed: RecordChange[] = [];
   readonly #settlers = new Set<() => void>();
   readonly #removed = new Map<Id, PensumRecord>();
   #undo: UndoStep[] = [];
@@ -191,6 +200,12 @@ export class Store {
     return () => this.#actListeners.delete(listener);
   }
 
+  /** Calls `listener` with every record that changed, whoever changed it, before those who subscribed to topics. */
+  onChange(listener: (changes: readonly RecordChange[]) => void): () => void {
+    this.#changeListeners.add(listener);
+    return () => this.#changeListeners.delete(listener);
+  }
+
   /** Calls `listener` when a topic changes: an id, `index:key`, `facts`, or `*` for anything. */
   subscribe(topic: string, listener: () => void): () => void {
     const listeners = this.#listeners.get(topic) ?? new Set();
@@ -282,11 +297,13 @@ export class Store {
       },
     };
     let said: string;
+    const changedBefore = this.#changed.length;
     try {
       said = run(tx);
       for (const rule of this.#rules) rule(tx);
     } catch (error) {
       for (const [id, record] of before) this.#set(id, record, topics);
+      this.#changed.length = changedBefore;
       throw error;
     }
     const changes = this.#changesSince(before);
@@ -334,6 +351,7 @@ export class Store {
   #set(id: Id, to: PensumRecord | undefined, topics: Set<string>) {
     const from = this.#records.get(id);
     if (from === to) return;
+    if (this.#changeListeners.size > 0) this.#changed.push({ id, from, to });
     if (to) this.#records.set(id, to);
     else this.#records.delete(id);
     topics.add(id);
@@ -353,6 +371,9 @@ export class Store {
       for (const topic of topics) this.#held.add(topic);
       return;
     }
+    const changed = this.#changed;
+    this.#changed = [];
+    if (changed.length > 0) for (const listener of [...this.#changeListeners]) listener(changed);
     if (topics.has("facts")) this.#factsRevision++;
     topics.add("*");
     for (const topic of topics) for (const listener of [...(this.#listeners.get(topic) ?? [])]) listener();

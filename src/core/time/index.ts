@@ -1,5 +1,6 @@
 export * from "./clock";
 export * from "./clockTimes";
+export * from "./dateMeantBy";
 export * from "./dates";
 export * from "./durations";
 export * from "./moments";

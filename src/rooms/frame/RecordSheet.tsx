@@ -2,8 +2,10 @@
 import { X } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { nameOf, removeRecord, takeOff } from "@/core/commands";
-import { fieldsOf, isPage, kindNames, type Block, type Id, type PensumRecord, type Task } from "@/core/model";
+import { isPage, kindNames, type Block, type Field, type Id, type PensumRecord, type Task } from "@/core/model";
 import { linksTo } from "@/core/page";
+import { fieldsOfRecord } from "@/core/register";
+import type { Store } from "@/core/store";
 import {
   dateOf,
   dateText,
@@ -56,7 +58,7 @@ export function RecordSheet({ id }: { id: Id }) {
             {nameOf(record, store)}
           </h3>
           <dl className="mb-4 border-t border-rule">
-            {fieldsShown(record).map((field) => (
+            {fieldsShown(store, record).map((field) => (
               <FieldRow key={field.name} record={record} field={field} />
             ))}
           </dl>
@@ -96,8 +98,8 @@ export function RecordSheet({ id }: { id: Id }) {
 }
 
 /** How long a task took, and when it was done, are asked only once it is done. */
-function fieldsShown(record: Exclude<PensumRecord, { kind: "settings" }>) {
-  const fields = fieldsOf[record.kind];
+function fieldsShown(store: Pick<Store, "list">, record: PensumRecord): readonly Field[] {
+  const fields = fieldsOfRecord(store, record).filter((field) => !field.hidden);
   if (record.kind !== "task" || record.state === "done") return fields;
   return fields.filter(({ name }) => name !== "doneAt" && (name !== "tookMinutes" || record.tookMinutes !== undefined));
 }

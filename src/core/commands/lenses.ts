@@ -1,0 +1,47 @@
+import { newId, Refusal, type Id, type Lens } from "../model";
+import type { Command } from "../store";
+
+/** What a lens is, but for what the store keeps of it. */
+export type LensSetting = Partial<Omit<Lens, "id" | "kind">>;
+
+/** Keeps a lens under a name. */
+export const addLens: Command<{ lens: Omit<Lens, "id" | "kind" | "order" | "text">; id?: Id }> = {
+  name: "addLens",
+  run(tx, { lens, id = newId() }) {
+    const title = lens.title.trim();
+    if (title === "") throw new Refusal("A lens needs a name.");
+    tx.put({ ...lens, id, kind: "lens", title, order: tx.list("kind", "lens").length, text: "" });
+    return `Made the lens “${title}”`;
+  },
+};
+
+/** Changes what a lens shows, or how. */
+export const editLens: Command<{ id: Id; setting: LensSetting }> = {
+  name: "editLens",
+  run(tx, { id, setting }) {
+    const lens = tx.find("lens", id);
+    if (!lens) throw new Refusal("This lens is no longer there. Another tab may have removed it.");
+    if (setting.title?.trim() === "") throw new Refusal("A lens needs a name.");
+    tx.update(id, setting);
+    return `Changed the lens “${setting.title ?? lens.title}”`;
+  },
+};
+
+export const removeLens: Command<{ id: Id }> = {
+  name: "removeLens",
+  run(tx, { id }) {
+    const lens = tx.find("lens", id);
+    if (!lens) throw new Refusal("This lens is no longer there.");
+    tx.remove(id);
+    return `Removed the lens “${lens.title}”`;
+  },
+};
+
+/** Puts lenses in an order; the first of a register is the one it opens with. */
+export const orderLenses: Command<readonly Id[]> = {
+  name: "orderLenses",
+  run(tx, ids) {
+    ids.forEach((id, order) => tx.update(id, { order }));
+    return "Put the lenses in another order";
+  },
+};

@@ -1,0 +1,209 @@
+import { newId, Refusal, type Field, type FieldRecord, type Id, type OwnType, type PensumRecord } from "../model";
+import { fieldsIn, findRegister, formulaName, recordsIn, type Register } from "../register";
+import type { Command, Fields, Transaction } from "../store";
+import { convert } from "./convertValues";
+import { counted } from "./shared";
+
+/** What a person says of a field of their own. */
+export type FieldSetting = Partial<
+  Pick<
+    FieldRecord,
+    | "title"
+    | "options"
+    | "unit"
+    | "decimals"
+    | "target"
+    | "many"
+    | "backTitle"
+    | "formula"
+    | "summary"
+    | "start"
+    | "hidden"
+  >
+>;
+
+function needRegister(tx: Transaction, id: string): Register {
+  const register = findRegister(tx, id);
+  if (!register) throw new Refusal("This register is no longer there. Another tab may have removed it.");
+  return register;
+}
+
+function needField(tx: Transaction, register: Register, name: string): Field {
+  const field = fieldsIn(tx, register).find((one) => one.name === name);
+  if (!field) throw new Refusal("This field is no longer there. Another tab may have removed it.");
+  return field;
+}
+
+function checkTitle(tx: Transaction, register: Register, title: string, except?: string): string {
+  const plain = title.replace(/\s+/g, " ").trim();
+  if (plain === "") throw new Refusal("A field needs a name. Nothing was changed.");
+  const taken = fieldsIn(tx, register).some(
+    (field) => field.name !== except && formulaName(field.label) === formulaName(plain),
+  );
+  if (taken) throw new Refusal(`${register.title} have a field “${plain}” already. Nothing was changed.`);
+  return plain;
+}
+
+/** Adds a field to a register, built in or not. */
+export const addField: Command<{ register: string; type: OwnType; setting: FieldSetting; id?: Id }> = {
+  name: "addField",
+  run(tx, { register: name, type, setting, id = newId() }) {
+    const register = needRegister(tx, name);
+    const title = checkTitle(tx, register, setting.title ?? "");
+    tx.put({
+      ...setting,
+      id,
+      kind: "field",
+      register: register.id,
+      name: `f_${id.replace(/-/g, "")}`,
+      title,
+      type,
+      order: fieldsIn(tx, register).length,
+      text: "",
+    });
+    return `Added the field “${title}” to ${register.title}`;
+  },
+};
+
+/** Changes what is said of a field: its name, whether it shows, its choices, its formula. */
+export const editField: Command<{ register: string; name: string; setting: FieldSetting }> = {
+  name: "editField",
+  run(tx, { register: of, name, setting }) {
+    const register = needRegister(tx, of);
+    const field = needField(tx, register, name);
+    const title = setting.title === undefined ? field.label : checkTitle(tx, register, setting.title, name);
+    const record = fieldRecord(tx, register, field);
+    tx.update(record.id, { ...setting, title });
+    return `Changed the field “${title}” of ${register.title}`;
+  },
+};
+
+/** Puts the fields of a register in an order. */
+export const orderFields: Command<{ register: string; names: readonly string[] }> = {
+  name: "orderFields",
+  run(tx, { register: of, names }) {
+    const register = needRegister(tx, of);
+    for (const field of fieldsIn(tx, register)) {
+      const order = names.indexOf(field.name);
+      if (order >= 0) tx.update(fieldRecord(tx, register, field).id, { order });
+    }
+    return `Put the fields of ${register.title} in another order`;
+  },
+};
+
+/** Takes a field of the person's own away. Its values stay where they are, so that it can be brought back. */
+export const removeField: Command<{ register: string; name: string }> = {
+  name: "removeField",
+  run(tx, { register: of, name }) {
+    const register = needRegister(tx, of);
+    const field = needField(tx, register, name);
+    if (!field.own) throw new Refusal(`“${field.label}” is built in. It can be hidden, not removed.`);
+    tx.update(fieldRecord(tx, register, field).id, { removed: true });
+    return `Removed the field “${field.label}” of ${register.title}`;
+  },
+};
+
+/** Brings a removed field back with all its values. */
+export const bringFieldBack: Command<{ id: Id }> = {
+  name: "bringFieldBack",
+  run(tx, { id }) {
+    const record = tx.find("field", id);
+    if (!record) throw new Refusal("This field is no longer there.");
+    const register = needRegister(tx, record.register);
+    checkTitle(tx, register, record.title);
+    tx.update(id, { removed: undefined });
+    return `Brought the field “${record.title}” of ${register.title} back`;
+  },
+};
+
+/** Changes the type of a field and with it all values that can be converted; the others become empty. */
+export const changeFieldType: Command<{ register: string; name: string; type: OwnType; setting: FieldSetting }> = {
+  name: "changeFieldType",
+  run(tx, { register: of, name, type, setting }) {
+    const register = needRegister(tx, of);
+    const field = needField(tx, register, name);
+    if (!field.own) throw new Refusal(`“${field.label}” is built in and keeps its type.`);
+    const records = recordsIn(tx, register);
+    const { values, options, lost } = convert(tx, field, type, setting, records);
+    tx.update(fieldRecord(tx, register, field).id, { ...setting, type, ...(options ? { options } : {}) });
+    for (const record of records) tx.update(record.id, { [name]: values.get(record.id) });
+    const kept = lost.length === 0 ? "" : `, ${counted(lost.length, "value")} could not be converted`;
+    return `Changed the type of “${field.label}”${kept}`;
+  },
+};
+
+/** The record that holds what the person changed of a field; made for a built-in field that was not changed yet. */
+function fieldRecord(tx: Transaction, register: Register, field: Field): FieldRecord {
+  const known = (tx.list("fieldsByRegister", register.id) as readonly FieldRecord[]).find(
+    (record) => record.name === field.name,
+  );
+  if (known) return known;
+  const fresh: FieldRecord = {
+    id: `field-${register.id}-${field.name}`.toLowerCase(),
+    kind: "field",
+    register: register.id,
+    name: field.name,
+    title: field.label,
+    order: fieldsIn(tx, register).indexOf(field),
+    text: "",
+  };
+  tx.put(fresh);
+  return fresh;
+}
+
+/** Makes a register of the person's own. */
+export const addRegister: Command<{ title: string; one?: string; id?: Id }> = {
+  name: "addRegister",
+  run(tx, { title, one, id = newId() }) {
+    const plain = title.replace(/\s+/g, " ").trim();
+    if (plain === "") throw new Refusal("A register needs a name.");
+    checkRegisterTitle(tx, plain);
+    const order = tx.list("kind", "register").length;
+    tx.put({ id, kind: "register", title: plain, one: one?.trim() || singular(plain), order, text: "" });
+    return `Made the register “${plain}”`;
+  },
+};
+
+/** Changes the name of a register, or how its titles are made. */
+export const editRegister: Command<{ id: Id; fields: Pick<Fields, "title" | "one" | "titleFormula"> }> = {
+  name: "editRegister",
+  run(tx, { id, fields }) {
+    const register = tx.find("register", id);
+    if (!register) throw new Refusal("This register is no longer there.");
+    if (typeof fields.title === "string") {
+      if (fields.title.trim() === "") throw new Refusal("A register needs a name.");
+      checkRegisterTitle(tx, fields.title, id);
+    }
+    tx.update(id, fields);
+    return `Changed the register “${String(fields.title ?? register.title)}”`;
+  },
+};
+
+/** Takes a register away with all its records, fields and lenses; undo brings all of it back. */
+export const removeRegister: Command<{ id: Id }> = {
+  name: "removeRegister",
+  run(tx, { id }) {
+    const register = tx.find("register", id);
+    if (!register) throw new Refusal("This register is no longer there.");
+    const rows = tx.list("rowsByRegister", id);
+    const belonging: PensumRecord[] = [...rows, ...tx.list("fieldsByRegister", id)];
+    for (const lens of tx.list("kind", "lens"))
+      if (lens.kind === "lens" && lens.registers.includes(id)) belonging.push(lens);
+    for (const record of belonging) tx.remove(record.id);
+    tx.remove(id);
+    return `Removed the register “${register.title}” with ${counted(rows.length, "record")}`;
+  },
+};
+
+function checkRegisterTitle(tx: Transaction, title: string, except?: Id) {
+  const taken = tx
+    .list("kind", "register")
+    .some((record) => record.id !== except && "title" in record && record.title.toLowerCase() === title.toLowerCase());
+  if (taken) throw new Refusal(`There is a register “${title}” already.`);
+}
+
+/** What one record of a register is likely called: the person may say otherwise. */
+function singular(title: string): string {
+  if (/[^s]ies$/.test(title)) return title.replace(/ies$/, "y");
+  return title.replace(/(?<=[^s])s$/, "");
+}

@@ -1,0 +1,106 @@
+import { addMonths } from "./literals";
+import { secondsOf, utcSeconds } from "./comparing";
+import { nothing } from "./trouble";
+import { DaysDuration, FeelDate, FeelDateTime, FeelTime, MonthsDuration, typeOf, type FeelValue } from "./values";
+
+const secondsPerDay = 86_400;
+
+/** A number that is one; null for what is beyond all numbers. */
+function finite(value: number): number | null {
+  return Number.isFinite(value) ? value : nothing("The result is not a number, as when something is divided by zero.");
+}
+
+const named: Record<string, string> = { "+": "add", "-": "subtract", "*": "multiply", "/": "divide", "**": "raise" };
+
+function refuse(operator: string, a: FeelValue, b: FeelValue): null {
+  return nothing(`Cannot ${named[operator]} ${typeOf(a)} and ${typeOf(b)}.`);
+}
+
+export function add(a: FeelValue, b: FeelValue): FeelValue {
+  if (typeof a === "number" && typeof b === "number") return finite(a + b);
+  if (typeof a === "string" && typeof b === "string") return a + b;
+  if (a instanceof DaysDuration && b instanceof DaysDuration) return new DaysDuration(a.seconds + b.seconds);
+  if (a instanceof MonthsDuration && b instanceof MonthsDuration) return new MonthsDuration(a.months + b.months);
+  if (b instanceof DaysDuration) return shift(a, b.seconds) ?? refuse("+", a, b);
+  if (b instanceof MonthsDuration) return shiftMonths(a, b.months) ?? refuse("+", a, b);
+  if (a instanceof DaysDuration) return shift(b, a.seconds) ?? refuse("+", a, b);
+  if (a instanceof MonthsDuration) return shiftMonths(b, a.months) ?? refuse("+", a, b);
+  return refuse("+", a, b);
+}
+
+export function subtract(a: FeelValue, b: FeelValue): FeelValue {
+  if (typeof a === "number" && typeof b === "number") return finite(a - b);
+  if (a instanceof DaysDuration && b instanceof DaysDuration) return new DaysDuration(a.seconds - b.seconds);
+  if (a instanceof MonthsDuration && b instanceof MonthsDuration) return new MonthsDuration(a.months - b.months);
+  if (b instanceof DaysDuration) return shift(a, -b.seconds) ?? refuse("-", a, b);
+  if (b instanceof MonthsDuration) return shiftMonths(a, -b.months) ?? refuse("-", a, b);
+  if (isDateLike(a) && isDateLike(b)) return new DaysDuration(secondsOf(a) - secondsOf(b));
+  if (a instanceof FeelTime && b instanceof FeelTime) return new DaysDuration(utcSeconds(a) - utcSeconds(b));
+  return refuse("-", a, b);
+}
+
+export function multiply(a: FeelValue, b: FeelValue): FeelValue {
+  if (typeof a === "number") {
+    if (typeof b === "number") return finite(a * b);
+    if (b instanceof DaysDuration) return new DaysDuration(b.seconds * a);
+    if (b instanceof MonthsDuration) return new MonthsDuration(Math.trunc(b.months * a));
+  } else if (typeof b === "number" && (a instanceof DaysDuration || a instanceof MonthsDuration)) return multiply(b, a);
+  return refuse("*", a, b);
+}
+
+export function divide(a: FeelValue, b: FeelValue): FeelValue {
+  if (typeof b === "number") {
+    if (typeof a === "number") return finite(a / b);
+    if (b === 0) return finite(NaN);
+    if (a instanceof DaysDuration) return new DaysDuration(a.seconds / b);
+    if (a instanceof MonthsDuration) return new MonthsDuration(Math.trunc(a.months / b));
+  }
+  if (a instanceof DaysDuration && b instanceof DaysDuration) return finite(a.seconds / b.seconds);
+  if (a instanceof MonthsDuration && b instanceof MonthsDuration) return finite(a.months / b.months);
+  return refuse("/", a, b);
+}
+
+export function raise(a: FeelValue, b: FeelValue): FeelValue {
+  return typeof a === "number" && typeof b === "number" ? finite(a ** b) : refuse("**", a, b);
+}
+
+export function negate(value: FeelValue): FeelValue {
+  if (typeof value === "number") return -value;
+  if (value instanceof DaysDuration) return new DaysDuration(-value.seconds);
+  if (value instanceof MonthsDuration) return new MonthsDuration(-value.months);
+  return nothing(`There is no minus of ${typeOf(value)}.`);
+}
+
+function isDateLike(value: FeelValue): value is FeelDate | FeelDateTime {
+  return value instanceof FeelDate || value instanceof FeelDateTime;
+}
+
+/** A date, a time or a moment so many seconds later; undefined where it is none of these. A date moves by whole days. */
+function shift(value: FeelValue, seconds: number): FeelValue | undefined {
+  if (value instanceof FeelDate)
+    return inYears(new FeelDate(Math.floor((value.day * secondsPerDay + seconds) / secondsPerDay)));
+  if (value instanceof FeelTime) {
+    const rest = (value.seconds + seconds) % secondsPerDay;
+    return new FeelTime(rest < 0 ? rest + secondsPerDay : rest, value.zone);
+  }
+  if (!(value instanceof FeelDateTime)) return undefined;
+  const all = value.day * secondsPerDay + value.seconds + seconds;
+  const day = Math.floor(all / secondsPerDay);
+  return inYears(new FeelDateTime(day, all - day * secondsPerDay, value.zone));
+}
+
+function shiftMonths(value: FeelValue, months: number): FeelValue | undefined {
+  if (!isDateLike(value)) return undefined;
+  const day = addMonths(value.day, months);
+  if (day === null) return nothing("The date lies outside the years 1000 to 9998.");
+  return value instanceof FeelDate ? new FeelDate(day) : new FeelDateTime(day, value.seconds, value.zone);
+}
+
+const firstDay = Date.UTC(1000, 0, 1) / 86_400_000;
+const lastDay = Date.UTC(9998, 11, 31) / 86_400_000;
+
+function inYears<T extends FeelDate | FeelDateTime>(value: T): T | null {
+  return value.day >= firstDay && value.day <= lastDay
+    ? value
+    : nothing("The date lies outside the years 1000 to 9998.");
+}

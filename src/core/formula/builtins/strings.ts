@@ -1,0 +1,75 @@
+import { nothing } from "../trouble";
+import { feelText, type FeelValue } from "../values";
+import { define } from "./define";
+
+const flagsAllowed = /^[smix]*$/;
+
+/** A pattern of the standard (XML Schema and XPath) as one of the platform's. */
+function pattern(text: string, flags = "", more = ""): RegExp | null {
+  if (!flagsAllowed.test(flags)) return nothing(`“${flags}” are not flags of a pattern: s, m, i and x are.`);
+  const source = flags.includes("x") ? text.replace(/\s+/g, "") : text;
+  try {
+    return new RegExp(source, `u${flags.replace(/x/g, "")}${more}`);
+  } catch {
+    return nothing(`“${text}” is not a pattern.`);
+  }
+}
+
+/** Functions of texts (DMN 1.5, 10.3.4.3). Positions count characters, from 1; from the end when negative. */
+export const stringFunctions = {
+  substring: define(
+    { string: "string", "start position": "number", length: "number?" },
+    ({ string, "start position": start, length }) => {
+      const letters = [...string];
+      if (start === 0) return nothing("Positions begin at 1.");
+      const from = start > 0 ? start - 1 : Math.max(0, letters.length + start);
+      return letters.slice(from, length === undefined ? undefined : from + length).join("");
+    },
+  ),
+  "string length": define({ string: "string" }, ({ string }) => [...string].length),
+  "upper case": define({ string: "string" }, ({ string }) => string.toUpperCase()),
+  "lower case": define({ string: "string" }, ({ string }) => string.toLowerCase()),
+  "substring before": define({ string: "string", match: "string" }, ({ string, match }) => {
+    const at = string.indexOf(match);
+    return at < 0 ? "" : string.slice(0, at);
+  }),
+  "substring after": define({ string: "string", match: "string" }, ({ string, match }) => {
+    const at = string.indexOf(match);
+    return at < 0 ? "" : string.slice(at + match.length);
+  }),
+  contains: define({ string: "string", match: "string" }, ({ string, match }) => string.includes(match)),
+  "starts with": define({ string: "string", match: "string" }, ({ string, match }) => string.startsWith(match)),
+  "ends with": define({ string: "string", match: "string" }, ({ string, match }) => string.endsWith(match)),
+  matches: define({ input: "string", pattern: "string", flags: "string?" }, ({ input, pattern: text, flags }) => {
+    const found = pattern(text, flags);
+    return found && found.test(input);
+  }),
+  replace: define(
+    { input: "string", pattern: "string", replacement: "string", flags: "string?" },
+    ({ input, pattern: text, replacement, flags }) => {
+      const found = pattern(text, flags, "g");
+      return found && input.replace(found, replacement.replace(/\$0/g, "$$&"));
+    },
+  ),
+  split: define({ string: "string", delimiter: "string" }, ({ string, delimiter }) => {
+    const found = pattern(delimiter);
+    return found && string.split(found);
+  }),
+  "string join": define({ list: "list", delimiter: "string?" }, ({ list, delimiter = "" }) => {
+    const texts = list.filter((one) => one !== null);
+    return texts.every((one) => typeof one === "string") ? texts.join(delimiter) : nothing("Only texts can be joined.");
+  }),
+  string: define({ from: "any" }, ({ from }): FeelValue => (from === null ? null : feelText(from))),
+  number: define(
+    { from: "any", "grouping separator": "string?", "decimal separator": "string?" },
+    ({ from, "grouping separator": grouping, "decimal separator": decimal }) => {
+      if (typeof from === "number") return from;
+      if (typeof from !== "string") return nothing("“from” must be a text.");
+      if (grouping !== undefined && grouping === decimal) return nothing("The two separators must differ.");
+      const plain = (grouping ? from.split(grouping).join("") : from).replace(decimal ?? ".", ".");
+      return /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(plain)
+        ? Number(plain)
+        : nothing(`“${from}” is not a number.`);
+    },
+  ),
+};

@@ -1,0 +1,500 @@
+import type { SyntaxNode } from "@lezer/common";
+import { dayNumber, dateOf, minuteOf } from "../time";
+import { add, divide, multiply, negate, raise, subtract } from "./arithmetic";
+import { builtins } from "./builtins";
+import { temporalProperty } from "./builtins/dates";
+import { compare, equal, isWithin } from "./comparing";
+import type { Evaluate, Test } from "./frame";
+import { atLiteral } from "./literals";
+import { FormulaError, nameIn } from "./parse";
+import type { Path, Scope } from "./scope";
+import { nothing } from "./trouble";
+import {
+  ContextOfEntries,
+  FeelDate,
+  FeelDateTime,
+  FeelFunction,
+  FeelRange,
+  isContext,
+  isList,
+  typeOf,
+  type FeelValue,
+} from "./values";
+
+/*
+ * From the syntax tree of a formula to closures, once; evaluating a record then costs no parsing and no looking up of
+ * names. A value that makes no sense gives null, and the reason is noted (see trouble.ts).
+ */
+
+/** The compiler of one formula: its text, and what it found out on the way. */
+export class Compiler<R> {
+  readonly text: string;
+  /** Whether the value depends on the present. */
+  usesClock: false | "day" | "minute" = false;
+
+  constructor(text: string) {
+    this.text = text;
+  }
+
+  expression(node: SyntaxNode, scope: Scope<R>): Evaluate<R> {
+    const compile = this.#kinds[node.name];
+    if (!compile) throw this.#fault(node, `“${this.#words(node)}” is not something that gives a value.`);
+    return compile(node, scope);
+  }
+
+  readonly #kinds: Readonly<Record<string, (node: SyntaxNode, scope: Scope<R>) => Evaluate<R>>> = {
+    Expression: (node, scope) => this.expression(this.#only(node), scope),
+    ParenthesizedExpression: (node, scope) => this.expression(this.#only(node), scope),
+    NumericLiteral: (node) => constant(Number(this.#words(node).replace(/\s/g, ""))),
+    StringLiteral: (node) => constant(unescaped(this.#words(node))),
+    BooleanLiteral: (node) => constant(this.#words(node) === "true"),
+    null: () => constant(null),
+    DateTimeLiteral: (node, scope) => this.#temporal(node, scope),
+    VariableName: (node, scope) => scope.need(nameIn(this.text, node), node.from, node.to),
+    ArithmeticExpression: (node, scope) => this.#arithmetic(node, scope),
+    Comparison: (node, scope) => this.#comparison(node, scope),
+    Conjunction: (node, scope) => this.#logic(node, scope, false),
+    Disjunction: (node, scope) => this.#logic(node, scope, true),
+    IfExpression: (node, scope) => {
+      const [condition, then, otherwise] = this.#operands(node).map((part) => this.expression(part, scope));
+      return (frame) => (condition!(frame) === true ? then!(frame) : otherwise!(frame));
+    },
+    List: (node, scope) => {
+      const parts = this.#operands(node).map((part) => this.expression(part, scope));
+      return (frame) => parts.map((part) => part(frame));
+    },
+    Context: (node, scope) => this.#context(node, scope),
+    PathExpression: (node, scope) => this.#path(node, scope),
+    FilterExpression: (node, scope) => this.#filter(node, scope),
+    ForExpression: (node, scope) => this.#loop(node, scope, collect),
+    QuantifiedExpression: (node, scope) => this.#loop(node, scope, node.firstChild?.name === "every" ? every : some),
+    FunctionInvocation: (node, scope) => this.#invocation(node, scope),
+    FunctionDefinition: (node, scope) => this.#definition(node, scope),
+    InstanceOfExpression: (node, scope) => {
+      const value = this.expression(node.firstChild!, scope);
+      const type = this.#words(node.lastChild!).replace(/<.*$/s, "").replace(/\s+/g, " ").trim();
+      if (type === "Any") return (frame) => value(frame) !== null;
+      return (frame) => typeOf(value(frame)) === (type === "Null" ? "null" : type);
+    },
+    Interval: (node, scope) => this.#interval(node, scope),
+    SimplePositiveUnaryTest: (node, scope) => {
+      const first = node.firstChild!;
+      if (first.name !== "CompareOp") return this.expression(first, scope);
+      const end = this.expression(first.nextSibling!, scope);
+      return this.#halfOpen(first, end);
+    },
+  };
+
+  #words(node: SyntaxNode): string {
+    return this.text.slice(node.from, node.to);
+  }
+
+  #fault(node: SyntaxNode, message: string): FormulaError {
+    return new FormulaError({ from: node.from, to: Math.max(node.to, node.from + 1), message });
+  }
+
+  /** The children that are not words or signs of the syntax itself. */
+  #operands(node: SyntaxNode): SyntaxNode[] {
+    const found: SyntaxNode[] = [];
+    for (let child = node.firstChild; child; child = child.nextSibling)
+      if (child.name in this.#kinds || /^[A-Z]/.test(child.name)) if (!skipped.test(child.name)) found.push(child);
+    return found;
+  }
+
+  #only(node: SyntaxNode): SyntaxNode {
+    const [only] = this.#operands(node);
+    if (!only) throw this.#fault(node, "There is nothing to compute here.");
+    return only;
+  }
+
+  #temporal(node: SyntaxNode, scope: Scope<R>): Evaluate<R> {
+    const first = node.firstChild!;
+    if (first.name === "AtLiteral") {
+      const value = atLiteral(unescaped(this.#words(first.firstChild!)));
+      if (value === null) throw this.#fault(node, `${this.#words(node)} is no date, time or duration that exists.`);
+      return constant(value);
+    }
+    return this.#call(node, builtins.get(nameIn(this.text, first))!, scope);
+  }
+
+  #arithmetic(node: SyntaxNode, scope: Scope<R>): Evaluate<R> {
+    const [left, right] = this.#operands(node).map((part) => this.expression(part, scope));
+    const sign = this.#words(node.getChild("ArithOp")!);
+    if (!right) return (frame) => negate(left!(frame));
+    const operation = operations[sign]!;
+    return (frame) => operation(left!(frame), right(frame));
+  }
+
+  #comparison(node: SyntaxNode, scope: Scope<R>): Evaluate<R> {
+    const value = this.expression(node.firstChild!, scope);
+    if (node.getChild("between")) {
+      const [, low, high] = this.#operands(node).map((part) => this.expression(part, scope));
+      return (frame) => isWithin(value(frame), new FeelRange(low!(frame), high!(frame), true, true));
+    }
+    if (node.getChild("in")) {
+      const tests = [
+        ...node.getChildren("PositiveUnaryTest"),
+        ...(node.getChild("PositiveUnaryTests")?.getChildren("PositiveUnaryTest") ?? []),
+      ].map((part) => this.#test(part, scope));
+      return (frame) => {
+        const held = value(frame);
+        let said: boolean | null = false;
+        for (const test of tests) {
+          const passed = test(held, frame);
+          if (passed === true) return true;
+          if (passed === null) said = null;
+        }
+        return said;
+      };
+    }
+    const operator = this.#words(node.getChild("CompareOp")!);
+    const other = this.expression(node.lastChild!, scope);
+    if (operator === "=") return (frame) => equal(value(frame), other(frame)) ?? unlike(value(frame), other(frame));
+    if (operator === "!=")
+      return (frame) => {
+        const same = equal(value(frame), other(frame));
+        return same === null ? unlike(value(frame), other(frame)) : !same;
+      };
+    const holds = orders[operator]!;
+    return (frame) => {
+      const [a, b] = [value(frame), other(frame)];
+      if (typeof a === "number" && typeof b === "number") return holds(a - b);
+      const order = compare(a, b);
+      return order === null ? unlike(a, b) : holds(order);
+    };
+  }
+
+  #test(node: SyntaxNode, scope: Scope<R>): Test<R> {
+    const first = node.firstChild;
+    if (!first || first.name === "Wildcard") return () => true;
+    const wanted = this.expression(first, scope);
+    return (value, frame) => passes(value, wanted(frame));
+  }
+
+  #logic(node: SyntaxNode, scope: Scope<R>, decisive: boolean): Evaluate<R> {
+    const [left, right] = this.#operands(node).map((part) => this.expression(part, scope)) as [
+      Evaluate<R>,
+      Evaluate<R>,
+    ];
+    return (frame) => {
+      const a = left(frame);
+      if (a === decisive) return decisive;
+      const b = right(frame);
+      if (b === decisive) return decisive;
+      return typeof a === "boolean" && typeof b === "boolean" ? !decisive : null;
+    };
+  }
+
+  #context(node: SyntaxNode, scope: Scope<R>): Evaluate<R> {
+    const entries: { name: string; slot: number; value: Evaluate<R> }[] = [];
+    let inner = scope;
+    for (const entry of node.getChildren("ContextEntry")) {
+      const key = entry.getChild("Key")!.firstChild!;
+      const name = key.name === "StringLiteral" ? unescaped(this.#words(key)) : nameIn(this.text, key);
+      if (entries.some((other) => other.name === name)) throw this.#fault(key, `“${name}” stands here twice.`);
+      const value = this.expression(entry.lastChild!, inner);
+      const { scope: next, slot } = inner.with(name);
+      inner = next;
+      entries.push({ name, slot, value });
+    }
+    return (frame) => {
+      const values = new Map<string, FeelValue>();
+      for (const { name, slot, value } of entries) values.set(name, (frame.locals[slot] = value(frame)));
+      return new ContextOfEntries(values);
+    };
+  }
+
+  #path(node: SyntaxNode, scope: Scope<R>): Evaluate<R> {
+    const base = node.firstChild!;
+    const name = nameIn(this.text, node.lastChild!);
+    const value = this.expression(base, scope);
+    const known = this.#pathOf(base, scope);
+    if (known) scope.paths.push([...known, name]);
+    return (frame) => property(value(frame), name);
+  }
+
+  /** The path of names from the record that an expression follows, if that is all it does. */
+  #pathOf(node: SyntaxNode, scope: Scope<R>): Path | undefined {
+    if (node.name === "VariableName") return scope.pathOf(nameIn(this.text, node));
+    if (node.name === "FilterExpression") return this.#pathOf(node.firstChild!, scope);
+    if (node.name === "ParenthesizedExpression" || node.name === "IterationContext") {
+      const [only, another] = this.#operands(node);
+      return only && !another ? this.#pathOf(only, scope) : undefined;
+    }
+    if (node.name !== "PathExpression") return undefined;
+    const base = this.#pathOf(node.firstChild!, scope);
+    return base && [...base, nameIn(this.text, node.lastChild!)];
+  }
+
+  #filter(node: SyntaxNode, scope: Scope<R>): Evaluate<R> {
+    const [base, condition] = this.#operands(node) as [SyntaxNode, SyntaxNode];
+    const list = this.expression(base, scope);
+    const { scope: inner, slot } = scope.withItem(this.#pathOf(base, scope));
+    const holds = this.expression(condition, inner);
+    return (frame) => {
+      const value = list(frame);
+      const all = isList(value) ? value : value === null ? [] : [value];
+      const kept: FeelValue[] = [];
+      for (const one of all) {
+        frame.locals[slot] = one;
+        const said = holds(frame);
+        if (typeof said === "number") return all[said > 0 ? said - 1 : all.length + said] ?? null;
+        if (said === true) kept.push(one);
+      }
+      if (all.length > 0) return kept;
+      frame.locals[slot] = null;
+      return typeof holds(frame) === "number" ? null : kept;
+    };
+  }
+
+  #loop(node: SyntaxNode, scope: Scope<R>, gather: Gather): Evaluate<R> {
+    const levels: { slot: number; each: Evaluate<R> }[] = [];
+    let inner = scope;
+    for (const part of node.getChild("InExpressions")!.getChildren("InExpression")) {
+      const context = part.getChild("IterationContext")!;
+      const each = this.#iteration(context, inner);
+      const { scope: next, slot } = inner.with(nameIn(this.text, part.getChild("Name")!), this.#pathOf(context, inner));
+      inner = next;
+      levels.push({ slot, each });
+    }
+    const partial = inner.with("partial");
+    const body = this.expression(node.lastChild!, partial.scope);
+    return (frame) => {
+      const results: FeelValue[] = [];
+      frame.locals[partial.slot] = results;
+      let failed = false;
+      const run = (level: number): boolean => {
+        const here = levels[level];
+        if (!here) {
+          const result = body(frame);
+          results.push(result);
+          frame.locals[partial.slot] = results;
+          return gather.enough(result);
+        }
+        const list = here.each(frame);
+        if (!isList(list)) return (failed = true);
+        for (const one of list) {
+          frame.locals[here.slot] = one;
+          if (run(level + 1)) return true;
+        }
+        return false;
+      };
+      run(0);
+      return failed ? null : gather.value(results);
+    };
+  }
+
+  #iteration(node: SyntaxNode, scope: Scope<R>): Evaluate<R> {
+    const parts = this.#operands(node).map((part) => this.expression(part, scope));
+    const [from, to] = parts as [Evaluate<R>, Evaluate<R> | undefined];
+    if (to) return (frame) => steps(from(frame), to(frame));
+    return (frame) => {
+      const value = from(frame);
+      if (isList(value)) return value;
+      if (value instanceof FeelRange) return stepsOfRange(value);
+      return value === null ? nothing("There is nothing to go through.") : [value];
+    };
+  }
+
+  #invocation(node: SyntaxNode, scope: Scope<R>): Evaluate<R> {
+    const callee = node.firstChild!;
+    const name = nameIn(this.text, callee);
+    const own =
+      callee.name === "VariableName" ? scope.isLocal(name) && scope.find(name) : this.#calleeOf(callee, scope);
+    if (own) {
+      const values = this.#positional(node, scope);
+      return (frame) => {
+        const called = own(frame);
+        return called instanceof FeelFunction
+          ? called.call(values.map((value) => value(frame)))
+          : nothing(`“${name}” is not a function.`);
+      };
+    }
+    if (name === "today" || name === "now") return this.#present(name);
+    const known = builtins.get(name);
+    if (!known) throw this.#fault(callee, `There is no function “${name}”.`);
+    return this.#call(node, known, scope);
+  }
+
+  #calleeOf(callee: SyntaxNode, scope: Scope<R>): Evaluate<R> | undefined {
+    return callee.name === "SpecialFunctionName" ? undefined : this.expression(callee, scope);
+  }
+
+  #present(name: "today" | "now"): Evaluate<R> {
+    if (this.usesClock !== "minute") this.usesClock = name === "today" ? "day" : "minute";
+    if (name === "today") return ({ clock }) => new FeelDate(dayNumber(dateOf(clock.now())));
+    return ({ clock }) => {
+      const moment = clock.now();
+      return new FeelDateTime(dayNumber(dateOf(moment)), minuteOf(moment) * 60);
+    };
+  }
+
+  #positional(node: SyntaxNode, scope: Scope<R>): Evaluate<R>[] {
+    const parameters = node.getChild("PositionalParameters");
+    return parameters ? this.#operands(parameters).map((part) => this.expression(part, scope)) : [];
+  }
+
+  #call(node: SyntaxNode, called: FeelFunction, scope: Scope<R>): Evaluate<R> {
+    const named = node.getChild("NamedParameters")?.getChildren("NamedParameter");
+    if (!named) {
+      const values = this.#positional(node, scope);
+      const [first, second] = values;
+      if (values.length === 1) return (frame) => called.call([first!(frame)]);
+      if (values.length === 2) return (frame) => called.call([first!(frame), second!(frame)]);
+      return (frame) => called.call(values.map((value) => value(frame)));
+    }
+    const values = named.map((part) => {
+      const name = nameIn(this.text, part.getChild("ParameterName")!);
+      const at = called.parameters.indexOf(name);
+      if (at < 0)
+        throw this.#fault(
+          part,
+          `It takes no “${name}”, but ${called.parameters.map((known) => `“${known}”`).join(", ")}.`,
+        );
+      return { at, value: this.expression(part.lastChild!, scope) };
+    });
+    const length = Math.max(0, ...values.map(({ at }) => at + 1));
+    return (frame) => {
+      const given: FeelValue[] = Array.from({ length }, () => null);
+      for (const { at, value } of values) given[at] = value(frame);
+      return called.call(given);
+    };
+  }
+
+  #definition(node: SyntaxNode, scope: Scope<R>): Evaluate<R> {
+    const names = (node.getChild("FormalParameters")?.getChildren("FormalParameter") ?? []).map((part) =>
+      nameIn(this.text, part.getChild("ParameterName")!),
+    );
+    let inner = scope;
+    const slots = names.map((name) => {
+      const { scope: next, slot } = inner.with(name);
+      inner = next;
+      return slot;
+    });
+    const body = this.expression(this.#only(node.getChild("FunctionBody")!), inner);
+    return (frame) => {
+      const captured = frame.copy();
+      return new FeelFunction(names, (values) => {
+        const called = captured.copy();
+        slots.forEach((slot, at) => (called.locals[slot] = values[at] ?? null));
+        return body(called);
+      });
+    };
+  }
+
+  #interval(node: SyntaxNode, scope: Scope<R>): Evaluate<R> {
+    const [start, end] = this.#operands(node).map((part) => this.expression(part, scope)) as [Evaluate<R>, Evaluate<R>];
+    const from = this.#words(node.firstChild!) === "[";
+    const to = this.#words(node.lastChild!) === "]";
+    return (frame) => new FeelRange(start(frame), end(frame), from, to);
+  }
+
+  #halfOpen(operator: SyntaxNode, end: Evaluate<R>): Evaluate<R> {
+    const sign = this.#words(operator);
+    if (sign === "=") return end;
+    if (sign === "!=") throw this.#fault(operator, "“!=” needs something to compare with on its left.");
+    const included = sign.length === 2;
+    return sign[0] === "<"
+      ? (frame) => new FeelRange(undefined, end(frame), false, included)
+      : (frame) => new FeelRange(end(frame), undefined, included, false);
+  }
+}
+
+const skipped = /^(ArithOp|CompareOp|LineComment|BlockComment)$/;
+
+const operations: Readonly<Record<string, (a: FeelValue, b: FeelValue) => FeelValue>> = {
+  "+": add,
+  "-": subtract,
+  "*": multiply,
+  "/": divide,
+  "**": raise,
+};
+
+const orders: Readonly<Record<string, (order: number) => boolean>> = {
+  "<": (order) => order < 0,
+  "<=": (order) => order <= 0,
+  ">": (order) => order > 0,
+  ">=": (order) => order >= 0,
+};
+
+function constant(value: FeelValue): () => FeelValue {
+  return () => value;
+}
+
+function unlike(a: FeelValue, b: FeelValue): null {
+  return nothing(`Cannot compare ${typeOf(a)} with ${typeOf(b)}.`);
+}
+
+/** Whether a value passes what stands after `in`: it lies in the range, is in the list, or is the same. */
+function passes(value: FeelValue, wanted: FeelValue): boolean | null {
+  if (wanted instanceof FeelRange && !(value instanceof FeelRange)) return isWithin(value, wanted);
+  if (isList(wanted) && !isList(value)) return wanted.some((one) => passes(value, one) === true);
+  if (isList(wanted) && equal(value, wanted) !== true) return wanted.some((one) => equal(value, one) === true);
+  return equal(value, wanted);
+}
+
+/** The value of an entry, of a property of a date or a range, or of each thing of a list. */
+export function property(value: FeelValue, name: string): FeelValue {
+  if (value === null) return nothing(`What should have “${name}” is empty.`);
+  if (isList(value)) return value.map((one) => property(one, name));
+  if (isContext(value)) return value.get(name) ?? nothing(`There is no “${name}”.`);
+  if (value instanceof FeelRange) {
+    if (name === "start") return value.start ?? null;
+    if (name === "end") return value.end ?? null;
+    if (name === "start included") return value.startIncluded;
+    if (name === "end included") return value.endIncluded;
+  }
+  return temporalProperty(value, name) ?? nothing(`A ${typeOf(value)} has no “${name}”.`);
+}
+
+interface Gather {
+  enough(result: FeelValue): boolean;
+  value(results: readonly FeelValue[]): FeelValue;
+}
+
+const unknownAmong = (results: readonly FeelValue[]) => results.some((one) => typeof one !== "boolean");
+const collect: Gather = { enough: () => false, value: (results) => results };
+const some: Gather = {
+  enough: (result) => result === true,
+  value: (results) => results.includes(true) || (unknownAmong(results) ? null : false),
+};
+const every: Gather = {
+  enough: (result) => result === false,
+  value: (results) => !results.includes(false) && (unknownAmong(results) ? null : true),
+};
+
+const mostSteps = 100_000;
+
+/** Whole numbers or dates from one end to the other, downwards where the second is smaller. */
+function steps(from: FeelValue, to: FeelValue): FeelValue {
+  if (from instanceof FeelDate && to instanceof FeelDate) {
+    const days = steps(from.day, to.day);
+    return isList(days) ? days.map((day) => new FeelDate(day as number)) : days;
+  }
+  if (typeof from !== "number" || typeof to !== "number")
+    return nothing("It goes from number to number, or date to date.");
+  const size = Math.floor(Math.abs(to - from)) + 1;
+  if (size > mostSteps) return nothing(`More than ${mostSteps} steps are too many.`);
+  const step = to < from ? -1 : 1;
+  return Array.from({ length: size }, (_, at) => from + at * step);
+}
+
+function stepsOfRange({ start, end, startIncluded, endIncluded }: FeelRange): FeelValue {
+  const all = steps(start ?? null, end ?? null);
+  if (!isList(all)) return all;
+  return all.slice(startIncluded ? 0 : 1, endIncluded ? undefined : -1);
+}
+
+/** The text of a literal in quotes, its escapes resolved. */
+function unescaped(literal: string): string {
+  return literal
+    .slice(1, -1)
+    .replace(/\\(?:u([0-9a-fA-F]{4})|U([0-9a-fA-F]{6})|(.))/gs, (_, four?: string, six?: string, letter?: string) => {
+      if (four ?? six) return codePoint(Number.parseInt((four ?? six)!, 16));
+      return { n: "\n", r: "\r", t: "\t" }[letter!] ?? letter!;
+    });
+}
+
+function codePoint(code: number): string {
+  return code <= 0x10ffff ? String.fromCodePoint(code) : "\ufffd";
+}

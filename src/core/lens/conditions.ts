@@ -1,0 +1,182 @@
+import { isUnfinished, type Comparison, type Condition, type DoneShown, type Field, type PensumRecord } from "../model";
+import { optionsOf, recordsIn, type Cell, type CellType, type FieldValues, type Register } from "../register";
+import { addDays, dateOf, isDate, startOfWeek, type DateText } from "../time";
+import { fieldNamed } from "./fieldNamed";
+
+export type Predicate = (record: PensumRecord) => boolean;
+
+/** What conditions are read in. */
+export interface Setting {
+  readonly values: FieldValues;
+  readonly register: Register;
+  readonly today: DateText;
+  /** 1 for Monday to 7 for Sunday. */
+  readonly firstWeekday: number;
+}
+
+const always: Predicate = () => true;
+
+/** The test that a condition is. A field that the register does not have is empty in all its records. */
+export function predicateOf(condition: Condition, setting: Setting): Predicate {
+  if ("all" in condition) {
+    const parts = condition.all.map((part) => predicateOf(part, setting));
+    const [only] = parts;
+    if (parts.length <= 1) return only ?? always;
+    return (record) => parts.every((part) => part(record));
+  }
+  if ("any" in condition) {
+    if (condition.any.length === 0) return always;
+    const parts = condition.any.map((part) => predicateOf(part, setting));
+    return (record) => parts.some((part) => part(record));
+  }
+  if ("not" in condition) {
+    const part = predicateOf(condition.not, setting);
+    return (record) => !part(record);
+  }
+  if ("feel" in condition) {
+    const formula = setting.values.compile(setting.register, condition.feel);
+    return "fault" in formula ? () => false : (record) => formula.evaluate(record) === true;
+  }
+  const field = fieldNamed(setting.values, setting.register, condition.field);
+  if (!field) return condition.is === "empty" ? always : () => false;
+  const read = setting.values.reader(setting.register, field);
+  const records = recordsIn(setting.values.store, setting.register);
+  const type = setting.values.typeOf(setting.register, field, records);
+  const test = testOf(condition.is, condition.value, { ...setting, field, type });
+  return (record) => test(read(record), record);
+}
+
+interface Compared extends Setting {
+  readonly field: Field;
+  readonly type: CellType;
+}
+
+type CellTest = (cell: Cell, record: PensumRecord) => boolean;
+
+function isEmpty(cell: Cell): boolean {
+  return cell === undefined || cell === "" || (Array.isArray(cell) && cell.length === 0);
+}
+
+function testOf(is: Comparison, value: unknown, compared: Compared): CellTest {
+  if (is === "empty") return isEmpty;
+  if (is === "filled") return (cell) => !isEmpty(cell);
+  if (is === "isNot") {
+    const same = testOf("is", value, compared);
+    return (cell, record) => !same(cell, record);
+  }
+  if (is === "containsNot") {
+    const contains = testOf("contains", value, compared);
+    return (cell, record) => !contains(cell, record);
+  }
+  if (is === "noneOf") {
+    const among = testOf("oneOf", value, compared);
+    return (cell, record) => !among(cell, record);
+  }
+  if (is === "oneOf") return amongTest(value);
+  if (is === "aboveField") return aboveFieldTest(String(value), compared);
+  switch (compared.type) {
+    case "date":
+    case "range":
+      return dateTest(is, value, compared);
+    case "option":
+      return is === "is" ? amongTest([String(value)]) : levelTest(is, String(value), compared);
+    case "number":
+    case "minutes":
+      return numberTest(is, Number(value));
+    case "yesNo":
+      return (cell) => (cell === true) === (value === true);
+    default:
+      return textTest(is, String(value ?? ""));
+  }
+}
+
+function amongTest(value: unknown): CellTest {
+  const wanted = new Set(Array.isArray(value) ? (value as string[]) : [String(value)]);
+  return (cell) => (Array.isArray(cell) ? cell.some((one) => wanted.has(one as string)) : wanted.has(cell as string));
+}
+
+function textTest(is: Comparison, value: string): CellTest {
+  const wanted = value.toLowerCase();
+  const words = (cell: Cell) => (Array.isArray(cell) ? cell.join(", ") : String(cell ?? "")).toLowerCase();
+  if (is === "contains") return (cell) => words(cell).includes(wanted);
+  if (is === "begins") return (cell) => words(cell).startsWith(wanted);
+  return (cell) => words(cell) === wanted;
+}
+
+function numberTest(is: Comparison, value: number): CellTest {
+  const number = (holds: (cell: number) => boolean) => (cell: Cell) => typeof cell === "number" && holds(cell);
+  if (is === "above") return number((cell) => cell > value);
+  if (is === "atLeast") return number((cell) => cell >= value);
+  if (is === "below") return number((cell) => cell < value);
+  if (is === "atMost") return number((cell) => cell <= value);
+  return number((cell) => cell === value);
+}
+
+/** "At least high" is high and all that presses more: options stand from the most to the least. */
+function levelTest(is: Comparison, value: string, { field, values }: Compared): CellTest {
+  const ids = optionsOf(field, values.settings.priorities).map(({ id }) => id);
+  const place = ids.indexOf(value);
+  const wanted = new Set(is === "atLeast" ? ids.slice(0, place + 1) : ids.slice(Math.max(0, place)));
+  return (cell) => wanted.has(cell as string);
+}
+
+function aboveFieldTest(name: string, { values, register }: Compared): CellTest {
+  const other = fieldNamed(values, register, name);
+  if (!other) return () => false;
+  const read = values.reader(register, other);
+  return (cell, record) => {
+    const limit = read(record);
+    return typeof cell === "number" && typeof limit === "number" && cell > limit;
+  };
+}
+
+function dateTest(is: Comparison, value: unknown, { today, firstWeekday }: Compared): CellTest {
+  const between =
+    (first: DateText, last: DateText): CellTest =>
+    (cell) => {
+      const [start, end] = spanOf(cell);
+      return start !== undefined && start <= last && (end as string) >= first;
+    };
+  const from = startOfWeek(today, firstWeekday);
+  if (is === "thisWeek") return between(from, addDays(from, 6));
+  if (is === "thisMonth") return between(`${today.slice(0, 7)}-01`, `${today.slice(0, 7)}-31`);
+  if (is === "withinNext") return between(today, addDays(today, Number(value)));
+  if (is === "withinLast") return between(addDays(today, -Number(value)), today);
+  const date = dateMeant(value, today);
+  if (date === undefined) return () => false;
+  const compare =
+    (holds: (start: DateText, end: DateText) => boolean): CellTest =>
+    (cell) => {
+      const [start, end] = spanOf(cell);
+      return start !== undefined && holds(start, end as DateText);
+    };
+  if (is === "before") return compare((_, end) => end < date);
+  if (is === "after") return compare((start) => start > date);
+  if (is === "onOrBefore") return compare((_, end) => end <= date);
+  if (is === "onOrAfter") return compare((start) => start >= date);
+  return compare((start, end) => start <= date && date <= end);
+}
+
+/** The first and the last day of a date, a moment or a range. */
+function spanOf(cell: Cell): readonly [DateText | undefined, DateText | undefined] {
+  if (typeof cell === "string") return [dateOf(cell), dateOf(cell)];
+  return Array.isArray(cell) ? [dateOf(cell[0] as string), dateOf(cell[1] as string)] : [undefined, undefined];
+}
+
+/** The date that a word or a text means today; undefined when it means none. */
+export function dateMeant(value: unknown, today: DateText): DateText | undefined {
+  if (value === "today") return today;
+  if (value === "tomorrow") return addDays(today, 1);
+  if (value === "yesterday") return addDays(today, -1);
+  return isDate(value) ? value : undefined;
+}
+
+/** Whether a record is shown by what a lens says of things that are done. */
+export function donePredicate(done: DoneShown, today: DateText, firstWeekday: number): Predicate {
+  if (done === "all") return always;
+  const since = done === "today" ? today : done === "week" ? startOfWeek(today, firstWeekday) : undefined;
+  return (record) => {
+    if (!("state" in record) || isUnfinished(record.state)) return true;
+    return since !== undefined && record.doneAt !== undefined && record.doneAt.slice(0, 10) >= since;
+  };
+}

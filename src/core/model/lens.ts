@@ -1,0 +1,95 @@
+import type { Id } from "./records";
+
+/** What a value may be compared by; each type of field knows some of them. */
+export const comparisons = [
+  "is",
+  "isNot",
+  "oneOf",
+  "noneOf",
+  "contains",
+  "containsNot",
+  "begins",
+  "empty",
+  "filled",
+  "above",
+  "atLeast",
+  "below",
+  "atMost",
+  "before",
+  "after",
+  "onOrBefore",
+  "onOrAfter",
+  "thisWeek",
+  "thisMonth",
+  "withinNext",
+  "withinLast",
+  "aboveField",
+] as const;
+export type Comparison = (typeof comparisons)[number];
+
+/** Which records a lens shows. */
+export type Condition =
+  | { readonly all: readonly Condition[] }
+  | { readonly any: readonly Condition[] }
+  | { readonly not: Condition }
+  | { readonly feel: string }
+  | {
+      readonly field: string;
+      readonly is: Comparison;
+      /** A text, a number, a date or one of the words "today", "tomorrow", "yesterday"; ids where records are meant. */
+      readonly value?: string | number | boolean | readonly string[];
+    };
+
+export const datePeriods = ["partOfDay", "day", "weekday", "week", "month", "year"] as const;
+export type DatePeriod = (typeof datePeriods)[number];
+
+export interface Grouping {
+  readonly field: string;
+  /** Of a date: by what. */
+  readonly by?: DatePeriod;
+}
+
+export interface Sorting {
+  readonly field: string;
+  readonly descending?: boolean;
+}
+
+export const totalWays = ["count", "sum", "average", "median", "min", "max", "earliest", "latest"] as const;
+export type TotalWay = (typeof totalWays)[number];
+
+/** A column of a table, or a field shown on a card. */
+export interface ShownField {
+  readonly field: string;
+  /** In pixels. */
+  readonly width?: number;
+  readonly total?: TotalWay;
+}
+
+export const lensLooks = ["table", "list", "board"] as const;
+export type LensLook = (typeof lensLooks)[number];
+
+/** Whether tasks, goals and projects that are done or dropped are shown. */
+export const doneShown = ["no", "today", "week", "all"] as const;
+export type DoneShown = (typeof doneShown)[number];
+
+/** A saved way to look at registers. */
+export interface Lens {
+  readonly id: Id;
+  readonly kind: "lens";
+  readonly title: string;
+  readonly registers: readonly string[];
+  readonly where: Condition;
+  readonly done: DoneShown;
+  readonly groups: readonly Grouping[];
+  readonly sorts: readonly Sorting[];
+  readonly shown: readonly ShownField[];
+  readonly look: LensLook;
+  /** Groups that are folded, by their keys. */
+  readonly folded: readonly string[];
+  /** Of a board: how many cards a column may hold, by its key. */
+  readonly limits?: Readonly<Record<string, number>>;
+  /** The order of cards that were put by hand, by record: it goes before all sorting. */
+  readonly byHand?: Readonly<Record<Id, number>>;
+  readonly order: number;
+  readonly text: string;
+}

@@ -1,0 +1,183 @@
+import { dyes, fieldFault, newId, type Field, type Id, type Option, type PensumRecord } from "../model";
+import { plainTitle } from "../page";
+import { dateMeantBy, durationText, isMoment, parseClock, parseDuration, type DateText } from "../time";
+import { cellType, optionsOf, type Cell, type CellType } from "./cells";
+import { findRegister, isComputed, recordsIn } from "./registers";
+import type { FieldValues } from "./values";
+
+/** What a typed or pasted text is read in. */
+export interface Reading {
+  readonly values: FieldValues;
+  readonly today: DateText;
+  /** Whether 3/4 is the third of April. */
+  readonly dayFirst: boolean;
+}
+
+/** A value that a text means, with an option it had to make; or why it means none. */
+export type ReadCell = { readonly value: unknown; readonly made?: readonly Option[] } | { readonly fault: string };
+
+/** What a record is called where it is linked to. */
+export function titleOf(record: PensumRecord | undefined): string {
+  if (!record) return "gone";
+  if (record.kind === "day") return record.date;
+  return "title" in record ? plainTitle(record.title) : "";
+}
+
+/** A cell as plain text, the way `readText` reads it again: dates in ISO 8601, options and links by their titles. */
+export function textOfCell(values: FieldValues, field: Field, type: CellType, cell: Cell): string {
+  if (cell === undefined) return "";
+  const option = (id: string) => optionsOf(field, values.settings.priorities).find((one) => one.id === id)?.title ?? id;
+  switch (type) {
+    case "option":
+      return option(cell as string);
+    case "options":
+      return (cell as readonly string[]).map(option).join(", ");
+    case "link":
+      return titleOf(values.store.get(cell as Id));
+    case "links":
+      return (cell as readonly Id[]).map((id) => titleOf(values.store.get(id))).join(", ");
+    case "minutes":
+      return durationText(cell as number);
+    case "yesNo":
+      return cell ? "yes" : "no";
+    case "range":
+      return (cell as readonly string[]).join(" to ");
+    case "date":
+      return (cell as string).replace("T", " ");
+    default:
+      return String(cell);
+  }
+}
+
+/** The value of a field that a text means. An empty text means none. */
+export function readText(reading: Reading, field: Field, text: string): ReadCell {
+  if (field.kept || isComputed(field)) return { fault: `${field.label} is kept by Pensum and cannot be set.` };
+  const typed = text.trim();
+  if (typed === "") return checked(field, emptyValue(field));
+  const found = valueMeant(reading, field, typed);
+  return "fault" in found
+    ? found
+    : { ...checked(field, found.value, found.made), ...(found.made ? { made: found.made } : {}) };
+}
+
+function emptyValue(field: Field): unknown {
+  if (field.type === "text" && field.required) return "";
+  return field.type === "tags" || field.type === "people" ? [] : undefined;
+}
+
+function checked(field: Field, value: unknown, made: readonly Option[] = []): ReadCell {
+  const fault = fieldFault({ ...field, options: [...(field.options ?? []), ...made] }, value);
+  return fault ? { fault } : { value };
+}
+
+function valueMeant(reading: Reading, field: Field, typed: string): ReadCell {
+  const { values } = reading;
+  switch (cellType(field)) {
+    case "number": {
+      const plain = typed
+        .replace(/[\s\u00a0]/g, "")
+        .replace(/,(?=\d{1,2}$)|,(?=\d+$)(?!.*\.)/, ".")
+        .replace(/,/g, "");
+      const number = Number(plain.replace(field.unit ?? "", ""));
+      return Number.isFinite(number) ? { value: number } : { fault: `“${typed}” is not a number.` };
+    }
+    case "minutes": {
+      const minutes = parseDuration(typed);
+      return minutes === undefined
+        ? { fault: `“${typed}” is not a length of time, like “45 min” or “1 h 30”.` }
+        : { value: minutes };
+    }
+    case "yesNo":
+      if (/^(yes|y|true|1|x|on)$/i.test(typed)) return { value: true };
+      return /^(no|n|false|0|off)$/i.test(typed)
+        ? { value: undefined }
+        : { fault: `“${typed}” is neither yes nor no.` };
+    case "date":
+      return dateRead(reading, field, typed);
+    case "range": {
+      const [start, end = start] = typed
+        .split(/\s+(?:to|until)\s+|\s*\.\.\s*/)
+        .map((part) => dateMeantBy(part!, reading.today, reading.dayFirst));
+      return start && end
+        ? { value: [start, end] }
+        : { fault: `“${typed}” is not two dates, like 2026-12-01 to 2026-12-05.` };
+    }
+    case "option":
+    case "options":
+      return optionRead(
+        field,
+        field.type === "dye" ? dyes.map((id) => ({ id, title: id })) : optionsOf(field, values.settings.priorities),
+        typed,
+      );
+    case "link":
+    case "links":
+      return linkRead(values, field, typed);
+    default:
+      return { value: typed };
+  }
+}
+
+function dateRead({ today, dayFirst }: Reading, field: Field, typed: string): ReadCell {
+  const parts = /^(.*?)(?:[T\s,]+(\d{1,2}(?::\d{2})?\s*(?:am|pm)?|\d{1,2}:\d{2}))?$/i.exec(typed);
+  const date = dateMeantBy(typed, today, dayFirst) ?? dateMeantBy(parts?.[1] ?? "", today, dayFirst);
+  if (!date) return { fault: `“${typed}” is not a date that exists, like 2026-12-01.` };
+  if (field.type === "date") return { value: date };
+  const minute = dateMeantBy(typed, today, dayFirst) ? undefined : parseClock(parts?.[2] ?? "");
+  if (minute === undefined) {
+    if (field.type === "dateOrMoment") return { value: date };
+    return { value: `${date}T00:00` };
+  }
+  const moment = `${date}T${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
+  return isMoment(moment) ? { value: moment } : { fault: `“${typed}” is not a date and time that exist.` };
+}
+
+/** Choices of the person's own are made where a title is new; built-in ones are not. */
+function optionRead(field: Field, options: readonly Option[], typed: string): ReadCell {
+  if (field.type === "tags")
+    return {
+      value: [
+        ...new Set(
+          typed
+            .split(/[,;\s]+/)
+            .map((tag) => tag.replace(/^#/, ""))
+            .filter(Boolean),
+        ),
+      ],
+    };
+  const many = cellType(field) === "options";
+  const made: Option[] = [];
+  const ids: string[] = [];
+  for (const title of many ? typed.split(/\s*[,;]\s*/).filter(Boolean) : [typed]) {
+    const known = [...options, ...made].find(
+      (one) => one.title.toLowerCase() === title.toLowerCase() || one.id === title,
+    );
+    if (known) ids.push(known.id);
+    else if (!field.own)
+      return {
+        fault: `“${title}” is none of the choices of ${field.label}: ${options.map((one) => one.title).join(", ")}.`,
+      };
+    else {
+      const option = { id: newId(), title };
+      made.push(option);
+      ids.push(option.id);
+    }
+  }
+  return { value: many ? [...new Set(ids)] : ids[0], ...(made.length > 0 ? { made } : {}) };
+}
+
+function linkRead(values: FieldValues, field: Field, typed: string): ReadCell {
+  const register = findRegister(values.store, field.target ?? "");
+  if (!register) return { fault: `${field.label} leads to a register that is gone.` };
+  const records = recordsIn(values.store, register);
+  const find = (title: string) => {
+    const wanted = title.toLowerCase();
+    return records.find((record) => titleOf(record).toLowerCase() === wanted)?.id;
+  };
+  const many = cellType(field) === "links";
+  const whole = find(typed);
+  const titles = many && !whole ? typed.split(/\s*[,;]\s*/).filter(Boolean) : [typed];
+  const ids = titles.map((title) => find(title));
+  const missing = titles[ids.indexOf(undefined)];
+  if (missing !== undefined) return { fault: `${register.title} have no “${missing}”.` };
+  return { value: many ? [...new Set(ids)] : ids[0] };
+}

@@ -1,0 +1,6 @@
+export * from "./cells";
+export * from "./cellTexts";
+export { linkedIds } from "./dependencies";
+export { backLinks, feelReader, formulaName, linksTo } from "./names";
+export * from "./registers";
+export * from "./values";

@@ -1,0 +1,109 @@
+import { fieldsOf, type Field, type FieldRecord, type KeptKind, type OwnRegister, type PensumRecord } from "../model";
+import type { Store } from "../store";
+
+/** A table of records of one kind: built in, or the person's own. */
+export interface Register {
+  readonly id: string;
+  readonly title: string;
+  /** What one of its records is called. */
+  readonly one: string;
+  readonly kind: KeptKind;
+  /** The record of a register that the person made. */
+  readonly own?: OwnRegister;
+}
+
+export type Reads = Pick<Store, "list">;
+
+/** The built-in registers, in the order in which they are shown. */
+export const builtInRegisters: readonly Register[] = [
+  { id: "tasks", title: "Tasks", one: "Task", kind: "task" },
+  { id: "goals", title: "Goals", one: "Goal", kind: "goal" },
+  { id: "projects", title: "Projects", one: "Project", kind: "project" },
+  { id: "events", title: "Events", one: "Event", kind: "event" },
+  { id: "days", title: "Day pages", one: "Day page", kind: "day" },
+  { id: "notes", title: "Notes", one: "Note", kind: "note" },
+  { id: "work", title: "Work log", one: "Entry", kind: "work" },
+  { id: "habits", title: "Habits", one: "Habit", kind: "habit" },
+  { id: "people", title: "People", one: "Person", kind: "person" },
+  { id: "themes", title: "Themes", one: "Theme", kind: "theme" },
+  { id: "areas", title: "Areas", one: "Area", kind: "area" },
+];
+
+const byKind = new Map<string, Register>(builtInRegisters.map((register) => [register.kind, register]));
+const byId = new Map<string, Register>(builtInRegisters.map((register) => [register.id, register]));
+
+/** The id of the register that a record belongs to; undefined for what is in none (blocks, settings). */
+export function registerOf(record: PensumRecord): string | undefined {
+  return record.kind === "row" ? record.register : byKind.get(record.kind)?.id;
+}
+
+/** The person's own registers, in their order. */
+export function ownRegisters(store: Reads): Register[] {
+  return (store.list("kind", "register") as readonly OwnRegister[])
+    .toSorted((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1))
+    .map(asRegister);
+}
+
+function asRegister(own: OwnRegister): Register {
+  return { id: own.id, title: own.title, one: own.one, kind: "row", own };
+}
+
+export function findRegister(store: Reads, id: string): Register | undefined {
+  const own = () => (store.list("kind", "register") as readonly OwnRegister[]).find((record) => record.id === id);
+  const known = byId.get(id);
+  if (known) return known;
+  const found = own();
+  return found && asRegister(found);
+}
+
+/** The records of a register, in no particular order. */
+export function recordsIn(store: Reads, register: Register): readonly PensumRecord[] {
+  return register.kind === "row" ? store.list("rowsByRegister", register.id) : store.list("kind", register.kind);
+}
+
+const known = new WeakMap<readonly PensumRecord[], Map<string, readonly Field[]>>();
+
+/**
+ * The fields of a register: the built-in ones as the person has changed them, and the person's own; in their order,
+ * hidden ones too, removed ones not. The same list as before while nothing of it changed.
+ */
+export function fieldsIn(store: Reads, register: Register): readonly Field[] {
+  const changed = store.list("fieldsByRegister", register.id);
+  const cached = known.get(changed)?.get(register.id);
+  if (cached) return cached;
+  const fields = merged(fieldsOf[register.kind], changed as readonly FieldRecord[]);
+  known.set(changed, new Map(known.get(changed)).set(register.id, fields));
+  return fields;
+}
+
+function merged(builtIn: readonly Field[], changed: readonly FieldRecord[]): readonly Field[] {
+  const places: { field: Field; order: number }[] = builtIn.map((field, at) => ({ field, order: at }));
+  for (const record of changed) {
+    const place = places.find(({ field }) => field.name === record.name);
+    if (place) {
+      place.order = record.order;
+      place.field = { ...place.field, label: record.title, ...(record.hidden ? { hidden: true } : {}) };
+    } else if (record.type && !record.removed) places.push({ field: ownField(record), order: record.order });
+  }
+  return places.toSorted((a, b) => a.order - b.order).map(({ field }) => field);
+}
+
+/** A field that a person made, as every other field is described. */
+export function ownField(record: FieldRecord): Field {
+  const { name, title, type, options, unit, decimals, target, many, formula, summary, start, hidden } = record;
+  const more = { options, unit, decimals, target, many, formula, summary, start, hidden };
+  const given = Object.fromEntries(Object.entries(more).filter(([, value]) => value !== undefined));
+  return { name, label: title, type: type ?? "text", own: true, ...given };
+}
+
+/** Whether a field's value is computed, and so can never be set. */
+export function isComputed(field: Field): boolean {
+  return field.type === "formula" || field.type === "summary";
+}
+
+/** The fields of a record, whichever register it is in; a block is in none and has its own. */
+export function fieldsOfRecord(store: Reads, record: PensumRecord): readonly Field[] {
+  if (record.kind === "block") return fieldsOf.block;
+  const register = findRegister(store, registerOf(record) ?? "");
+  return register ? fieldsIn(store, register) : [];
+}

@@ -1,0 +1,265 @@
+import { defaultSettings, valueIn, type Field, type Id, type PensumRecord, type Settings } from "../model";
+import { compileFormula, type FeelContext, type FeelValue, type Formula, type FormulaFault } from "../formula";
+import type { Fields, RecordChange, Store } from "../store";
+import { sameValue } from "../store";
+import { cellOf, cellType, type Cell, type CellType } from "./cells";
+import { dependenciesOf, sourcesOf, type Dependency } from "./dependencies";
+import { namesOf, shapesOf, type NameEntry, type NameSource } from "./names";
+import { fieldsIn, findRegister, isComputed, registerOf, type Register } from "./registers";
+import { summaryDependencies, summarise } from "./summarise";
+
+type Name = `${string}.${string}`;
+
+/** A field whose values are computed, and what is known of them. */
+interface ComputedField {
+  readonly name: Name;
+  readonly register: Register;
+  readonly field: Field;
+  readonly evaluate: (record: PensumRecord) => FeelValue;
+  readonly formula?: Formula<PensumRecord>;
+  readonly fault?: FormulaFault;
+  readonly usesClock: false | "day" | "minute";
+  readonly dependencies: readonly Dependency[];
+  readonly known: Map<Id, FeelValue>;
+  /** The present when `known` was computed. */
+  at: string;
+}
+
+/**
+ * The values of all fields of a store, computed ones too. What was computed is kept until something it hangs on
+ * changes, and then only what hangs on that is computed anew.
+ */
+export class FieldValues implements NameSource {
+  readonly store: Store;
+  #computed = new Map<Name, ComputedField>();
+  #names = new Map<string, Map<string, NameEntry>>();
+  /** Which computed fields read a field, by its register and name. */
+  #readers: Map<Name, { of: ComputedField; dependency: Dependency }[]> | undefined;
+  #inProgress: string[] = [];
+  readonly #listeners = new Set<(ids: ReadonlySet<Id>, everything: boolean) => void>();
+
+  constructor(store: Store) {
+    this.store = store;
+    store.onChange((changes) => this.#follow(changes));
+  }
+
+  get settings(): Settings {
+    return this.store.find("settings", "settings") ?? defaultSettings;
+  }
+
+  /** Calls `listener` with the ids of records that changed or whose computed values may have; or with "everything". */
+  onChange(listener: (ids: ReadonlySet<Id>, everything: boolean) => void): () => void {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  }
+
+  /** How a field is read as it is compared and shown. */
+  reader(register: Register, field: Field): (record: PensumRecord) => Cell {
+    if (isComputed(field)) return (record) => cellOf(this.computed(register, field, record)).cell;
+    const { name } = field;
+    return (record) => valueIn(record, name) as Cell;
+  }
+
+  /** What the cells of a field are; of a computed one, what the first values are that are something. */
+  typeOf(register: Register, field: Field, records: readonly PensumRecord[]): CellType {
+    if (!isComputed(field)) return cellType(field);
+    for (const record of records.slice(0, 300)) {
+      const value = this.computed(register, field, record);
+      if (value !== null) return cellOf(value).type;
+    }
+    return "text";
+  }
+
+  computed(register: Register, field: Field, record: PensumRecord): FeelValue {
+    const computed = this.#computedField(register, field);
+    if (computed.usesClock) {
+      const moment = this.store.clock.now();
+      const at = computed.usesClock === "day" ? moment.slice(0, 10) : moment;
+      if (at !== computed.at) computed.known.clear();
+      computed.at = at;
+    }
+    const known = computed.known.get(record.id);
+    if (known !== undefined) return known;
+    const here = `${computed.name}:${record.id}`;
+    if (this.#inProgress.includes(here)) return null;
+    this.#inProgress.push(here);
+    try {
+      const value = computed.evaluate(record);
+      computed.known.set(record.id, value);
+      return value;
+    } finally {
+      this.#inProgress.pop();
+    }
+  }
+
+  /** Why a computed field of a record is empty, in a sentence; undefined when it is not, or needs no reason. */
+  reasonOf(register: Register, field: Field, record: PensumRecord): string | undefined {
+    const { fault, formula } = this.#computedField(register, field);
+    if (fault) return fault.message;
+    if (!formula) return undefined;
+    const { value, reason } = formula.explain(record);
+    return value === null ? reason : undefined;
+  }
+
+  /** Compiles a formula in the names of a register. */
+  compile(register: Register, text: string): Formula<PensumRecord> | { readonly fault: FormulaFault } {
+    const names = this.namesOf(register.id);
+    const shapes = shapesOf((id) => this.namesOf(id), register.id);
+    return compileFormula(text, { read: (name) => names.get(name)?.read, shapes }, this.store.clock);
+  }
+
+  /** The names that formulas of a register may use. */
+  namesOf = (id: string): ReadonlyMap<string, NameEntry> => {
+    let names = this.#names.get(id);
+    if (!names) {
+      const register = findRegister(this.store, id);
+      names = register ? namesOf(this, register) : new Map<string, NameEntry>();
+      this.#names.set(id, names);
+    }
+    return names;
+  };
+
+  context(record: PensumRecord): FeelContext {
+    const names = this.namesOf(registerOf(record) ?? "");
+    return {
+      isContext: true,
+      identity: record.id,
+      get: (name) => names.get(name)?.read(record),
+      names: () => [...names.keys()],
+    };
+  }
+
+  /**
+   * The names of the fields that would go round in a circle if `field` had this formula or summary, in their order;
+   * undefined when none would.
+   */
+  circleWith(register: Register, field: Field): readonly string[] | undefined {
+    const start: Name = `${register.id}.${field.name}`;
+    const seen = new Set<Name>();
+    const labels: string[] = [];
+    const visit = (name: Name, computed: ComputedField): boolean => {
+      labels.push(computed.field.label);
+      for (const { register: id, field: read } of computed.dependencies) {
+        if (read === "*") continue;
+        const next: Name = `${id}.${read}`;
+        if (next === start) return true;
+        if (seen.has(next)) continue;
+        seen.add(next);
+        const of = findRegister(this.store, id);
+        const inner = of && fieldsIn(this.store, of).find((one) => one.name === read && isComputed(one));
+        if (of && inner && visit(next, this.#computedField(of, inner))) return true;
+      }
+      labels.pop();
+      return false;
+    };
+    return visit(start, this.#make(register, field)) ? [...labels, field.label] : undefined;
+  }
+
+  #computedField(register: Register, field: Field): ComputedField {
+    const name: Name = `${register.id}.${field.name}`;
+    let computed = this.#computed.get(name);
+    if (!computed) {
+      computed = this.#make(register, field);
+      this.#computed.set(name, computed);
+      this.#readers = undefined;
+    }
+    return computed;
+  }
+
+  #make(register: Register, field: Field): ComputedField {
+    const base = {
+      name: `${register.id}.${field.name}` as Name,
+      register,
+      field,
+      known: new Map<Id, FeelValue>(),
+      at: "",
+    };
+    if (field.type === "summary" && field.summary) {
+      const { summary } = field;
+      const prepared = summarise(this, register, summary);
+      const dependencies = summaryDependencies(this, register, summary, prepared.paths);
+      return { ...base, evaluate: prepared.evaluate, usesClock: prepared.usesClock, dependencies };
+    }
+    const formula = this.compile(register, field.formula ?? "");
+    if ("fault" in formula)
+      return { ...base, evaluate: () => null, fault: formula.fault, usesClock: false, dependencies: [] };
+    const dependencies = dependenciesOf(this.namesOf, register.id, formula.paths);
+    return { ...base, evaluate: formula.evaluate, formula, usesClock: formula.usesClock, dependencies };
+  }
+
+  #follow(changes: readonly RecordChange[]) {
+    const shapeChanged = changes.some(({ from, to }) => isShape(to ?? from));
+    if (shapeChanged) {
+      this.#computed.clear();
+      this.#names.clear();
+      this.#readers = undefined;
+    }
+    const ids = new Set(changes.map(({ id }) => id));
+    if (!shapeChanged && this.#computed.size > 0) this.#forget(changes, ids);
+    for (const listener of [...this.#listeners]) listener(ids, shapeChanged);
+  }
+
+  /** Forgets what hangs on the changes, and adds whose it was to `ids`. */
+  #forget(changes: readonly RecordChange[], ids: Set<Id>) {
+    const readers = (this.#readers ??= this.#readersByField());
+    const waiting: { register: string; field: string; ends: PensumRecord[] }[] = [];
+    const note = (register: string | undefined, fields: readonly string[], ends: PensumRecord[]) => {
+      if (register) for (const field of [...fields, "*"]) waiting.push({ register, field, ends });
+    };
+    for (const { id, from, to } of changes) {
+      for (const computed of this.#computed.values()) computed.known.delete(id);
+      const ends = [from, to].filter((record) => record !== undefined);
+      note(
+        registerOf((to ?? from) as PensumRecord),
+        from && to ? fieldsDiffering(from, to) : allFields(to ?? from),
+        ends,
+      );
+    }
+    const forgotten = new Set<string>();
+    for (let next = waiting.pop(); next; next = waiting.pop())
+      for (const { of, dependency } of readers.get(`${next.register}.${next.field}`) ?? []) {
+        const stale = sourcesOf(this.store, dependency.hops, next.ends).filter(
+          ({ id }) => !forgotten.has(`${of.name}:${id}`),
+        );
+        for (const { id } of stale) {
+          forgotten.add(`${of.name}:${id}`);
+          of.known.delete(id);
+          ids.add(id);
+        }
+        if (stale.length > 0) note(of.register.id, [of.field.name], stale);
+      }
+  }
+
+  #readersByField(): Map<Name, { of: ComputedField; dependency: Dependency }[]> {
+    const readers = new Map<Name, { of: ComputedField; dependency: Dependency }[]>();
+    for (const of of this.#computed.values())
+      for (const dependency of of.dependencies) {
+        const name: Name = `${dependency.register}.${dependency.field}`;
+        readers.set(name, [...(readers.get(name) ?? []), { of, dependency }]);
+      }
+    return readers;
+  }
+}
+
+/** Whether a record says what others look like: then all is computed anew. */
+function isShape(record: PensumRecord | undefined): boolean {
+  return record?.kind === "field" || record?.kind === "register" || record?.kind === "settings";
+}
+
+function fieldsDiffering(from: PensumRecord, to: PensumRecord): string[] {
+  const [a, b] = [from as unknown as Fields, to as unknown as Fields];
+  return [...new Set([...Object.keys(a), ...Object.keys(b)])].filter((key) => !sameValue(a[key], b[key]));
+}
+
+function allFields(record: PensumRecord | undefined): string[] {
+  return Object.keys(record ?? {});
+}
+
+const valuesOf = new WeakMap<Store, FieldValues>();
+
+/** The field values of a store, kept with it. */
+export function fieldValues(store: Store): FieldValues {
+  let values = valuesOf.get(store);
+  if (!values) valuesOf.set(store, (values = new FieldValues(store)));
+  return values;
+}
