@@ -15,8 +15,8 @@ import {
   type Task,
   type Work,
 } from "@/core/model";
-import { addDays, dateOf, momentAt, type DateText, type MomentText } from "@/core/time";
-import { areas, goals, habits, permits, projects, reaches, renewals } from "./world";
+import { addDays, addMinutes, dateOf, momentAt, type DateText, type MomentText } from "@/core/time";
+import { areas, begun, goals, habits, permits, projects, reaches, renewals } from "./world";
 
 interface Ground {
   readonly now: MomentText;
@@ -125,23 +125,33 @@ class Structure {
     const done = records.filter(
       (record): record is Block => record.kind === "block" && tasks.get(record.task ?? "")?.state === "done",
     );
+    for (const [title, back, minute, minutes] of begun) {
+      const task = [...tasks.values()].find((one) => one.title.includes(title) && one.state !== "done");
+      if (!task) continue;
+      const start = momentAt(addDays(this.#today, -back), minute);
+      this.#work({ start, end: addMinutes(start, minutes), task });
+    }
     for (const block of done.toSorted((a, b) => (a.start < b.start ? 1 : -1)).slice(0, most)) {
       const task = tasks.get(block.task as Id) as Task;
       const who =
         this.#random() < 0.12 ? personIds.get("Ines") : this.#random() < 0.1 ? personIds.get("Tam") : undefined;
-      records.push({
-        id: this.#id(),
-        kind: "work",
-        title: "",
-        start: block.start,
-        end: block.end,
-        task: task.id,
-        ...(task.theme ? { theme: task.theme } : {}),
-        ...(who ? { person: who } : {}),
-        text: "",
-        createdAt: block.end,
-      } satisfies Work);
+      this.#work({ start: block.start, end: block.end, task }, who);
     }
+  }
+
+  #work({ start, end, task }: { start: MomentText; end: MomentText; task: Task }, person?: Id) {
+    this.#ground.records.push({
+      id: this.#id(),
+      kind: "work",
+      title: "",
+      start,
+      end,
+      task: task.id,
+      ...(task.theme ? { theme: task.theme } : {}),
+      ...(person ? { person } : {}),
+      text: "",
+      createdAt: end,
+    } satisfies Work);
   }
 
   addOwnRegisters(readings: number) {
@@ -197,7 +207,7 @@ class Structure {
     const shown = ["title", "state", "priority", "due", "estimateMinutes", "logged", "carried"];
     const columns = shown.map((field) => ({
       field,
-      width: field === "title" ? 300 : 110,
+      width: field === "title" ? 280 : field === "due" ? 140 : 90,
       ...(field === "estimateMinutes" || field === "logged" ? { total: "sum" as const } : {}),
       ...(field === "due" ? { total: "earliest" as const } : {}),
     }));

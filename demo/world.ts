@@ -135,7 +135,7 @@ export const goals: readonly (readonly [
   readonly string[],
 ])[] = [
   ["A river that floods where it should", "life", "Work", null, null, "open", []],
-  ["Reach 5 rewetted", "year", "Work", "A river that floods where it should", 300, "open", ["reach 5", "Reach 5]]"]],
+  ["Reach 5 rewetted", "year", "Work", "A river that floods where it should", 300, "open", ["reach 5"]],
   [
     "Grant claim, Q4",
     "quarter",
@@ -228,3 +228,12 @@ export const permits: readonly (readonly [string, number, string, number, string
 ];
 
 export const reaches = ["Reach 3", "Reach 4", "Reach 5", "Weir 3"] as const;
+
+/** Work that was begun and is not done: words of the task, days ago, minute of the day, minutes. */
+export const begun: readonly (readonly [string, number, number, number])[] = [
+  ["collect receipts", 1, 930, 20],
+  ["Narrative", 1, 840, 50],
+  ["Narrative", 4, 600, 35],
+  ["Map the access track", 5, 900, 15],
+  ["Airspace chapter 3", 2, 1140, 25],
+];

@@ -12,3 +12,9 @@ export function localeFirstWeekday(): number {
 export function localeHour12(): boolean {
   return new Intl.DateTimeFormat(navigator.language, { hour: "numeric" }).resolvedOptions().hour12 ?? false;
 }
+
+/** Whether dates begin with the day where this person lives. */
+export function dayFirst(): boolean {
+  const parts = new Intl.DateTimeFormat(navigator.language).formatToParts(new Date(2026, 10, 24));
+  return parts.findIndex(({ type }) => type === "day") < parts.findIndex(({ type }) => type === "month");
+}

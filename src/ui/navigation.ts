@@ -5,13 +5,18 @@ import { isDate, type DateText } from "@/core/time";
 
 /** Where in the app one is. */
 export type Place =
-  { room: "today"; date: DateText | undefined } | { room: "settings" } | { room: "none"; path: string };
+  | { room: "today"; date: DateText | undefined }
+  | { room: "settings" }
+  | { room: "registers"; register: string | undefined; lens: Id | undefined }
+  | { room: "none"; path: string };
 
 /** The place that the address names. */
 export function usePlace(): Place {
   const path = usePathname();
   if (path === "/") return { room: "today", date: undefined };
   if (path === "/settings") return { room: "settings" };
+  const registers = /^\/registers(?:\/([^/]+))?(?:\/([^/]+))?\/?$/.exec(path);
+  if (registers) return { room: "registers", register: registers[1], lens: registers[2] };
   const date = /^\/day\/([^/]+)\/?$/.exec(path)?.[1];
   return date && isDate(date) ? { room: "today", date } : { room: "none", path };
 }

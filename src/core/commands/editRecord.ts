@@ -12,7 +12,7 @@ import {
   type Work,
 } from "../model";
 import { oneLine, stateFields } from "../page";
-import { fieldsOfRecord, registerOf } from "../register";
+import { fieldsOfRecord, registerOf } from "../register/registers";
 import type { Command, Fields, Transaction } from "../store";
 import { addDays, addMinutes, dateOf, daysBetween, isDate, isMoment, minutesBetween } from "../time";
 import { checkStretch, counted, nameOf } from "./shared";

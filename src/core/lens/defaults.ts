@@ -1,4 +1,4 @@
-import type { Lens, ShownField } from "../model";
+import type { Field, Lens, ShownField } from "../model";
 import { fieldsIn, type Register, type Reads } from "../register";
 
 /** A lens before it is kept under a name. */
@@ -32,13 +32,18 @@ const shownFirst: Readonly<Record<string, readonly ShownField[]>> = {
   days: [{ field: "date", width: 200 }],
 };
 
+function widthOf(field: Field): number {
+  if (field.type === "title") return 240;
+  return ["number", "minutes", "count", "yesNo", "summary"].includes(field.type) ? 110 : 120;
+}
+
 /** How a register opens before anybody made a lens for it. */
 export function firstLens(store: Reads, register: Register): LensDraft {
   const own = shownFirst[register.id];
   const names = fieldsIn(store, register).filter(
     ({ hidden, name, type }) => !hidden && name !== "createdAt" && type !== "dates",
   );
-  const shown = own ?? names.slice(0, 8).map(({ name }) => ({ field: name, width: name === "title" ? 300 : 130 }));
+  const shown = own ?? names.slice(0, 8).map((field) => ({ field: field.name, width: widthOf(field) }));
   const newestFirst = ["days", "work"].includes(register.id);
   const byDate =
     register.id === "days" ? "date" : register.kind === "event" || register.kind === "work" ? "start" : undefined;

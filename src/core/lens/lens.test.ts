@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { addField, addRegister, addToRegister, editRecord, removeRecord } from "../commands";
+import { editRecord, removeRecord } from "../commands";
+import { addField, addRegister, addToRegister } from "../shaping";
 import { Refusal, type Condition, type DatePeriod, type Id, type OwnType, type PensumRecord } from "../model";
 import { cellType, fieldsIn, fieldValues, findRegister, type Register } from "../register";
 import { Store } from "../store";

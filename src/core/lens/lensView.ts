@@ -35,6 +35,8 @@ export interface LensField {
   readonly name: string;
   readonly field: Field;
   readonly type: CellType;
+  /** Whether it is computed and came to nothing so far, so that its type is a guess. */
+  readonly unsettled?: boolean;
   read(record: PensumRecord): Cell;
 }
 
@@ -179,6 +181,22 @@ export class LensView {
       this.#revision++;
     }
     return changed;
+  }
+
+  /** Whether a computed field whose type was not known comes to something in one of these: then all is asked anew. */
+  settlesWith(ids: Iterable<Id>): boolean {
+    const open = this.fields.filter(({ unsettled }) => unsettled);
+    if (open.length === 0) return false;
+    for (const id of ids) {
+      const record = this.#values.store.get(id);
+      if (
+        record &&
+        this.#predicates.has(registerOf(record) ?? "") &&
+        open.some(({ read }) => read(record) !== undefined)
+      )
+        return true;
+    }
+    return false;
   }
 
   /** The records to be placed anew: those that changed, and where titles decide the order, those that lead to them. */
@@ -345,20 +363,22 @@ function fieldsOfLens(values: FieldValues, registers: readonly Register[]): Lens
   const names = new Set(registers.flatMap((register) => fieldsIn(values.store, register).map(({ name }) => name)));
   return [...names].map((name) => {
     const readers = new Map<string, (record: PensumRecord) => Cell>();
-    let first: { field: Field; type: CellType } | undefined;
+    let first: { field: Field; type: CellType; unsettled: boolean } | undefined;
     for (const register of registers) {
       const field = fieldNamed(values, register, name);
       if (!field) continue;
       readers.set(register.id, values.reader(register, field));
-      first ??= { field, type: values.typeOf(register, field, recordsIn(values.store, register)) };
+      if (first) continue;
+      const type = values.knownType(register, field, recordsIn(values.store, register));
+      first = { field, type: type ?? "text", unsettled: type === undefined };
     }
-    const { field, type } = first as { field: Field; type: CellType };
+    const { field, type, unsettled } = first as { field: Field; type: CellType; unsettled: boolean };
     const [only] = readers.values();
     const read =
       registers.length === 1
         ? (only as (record: PensumRecord) => Cell)
         : (record: PensumRecord) => readers.get(registerOf(record) ?? "")?.(record);
-    return { name, field, type, read };
+    return { name, field, type, read, ...(unsettled ? { unsettled } : {}) };
   });
 }
 

@@ -62,12 +62,17 @@ export class FieldValues implements NameSource {
 
   /** What the cells of a field are; of a computed one, what the first values are that are something. */
   typeOf(register: Register, field: Field, records: readonly PensumRecord[]): CellType {
+    return this.knownType(register, field, records) ?? "text";
+  }
+
+  /** The same, undefined where a computed field has come to nothing so far. */
+  knownType(register: Register, field: Field, records: readonly PensumRecord[]): CellType | undefined {
     if (!isComputed(field)) return cellType(field);
     for (const record of records.slice(0, 300)) {
       const value = this.computed(register, field, record);
       if (value !== null) return cellOf(value).type;
     }
-    return "text";
+    return undefined;
   }
 
   computed(register: Register, field: Field, record: PensumRecord): FeelValue {

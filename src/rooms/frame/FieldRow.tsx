@@ -1,10 +1,21 @@
 "use client";
 import { X } from "lucide-react";
 import { Popover } from "radix-ui";
-import { useId, useState, type ReactNode } from "react";
+import { useCallback, useId, useState, type ReactNode } from "react";
 import { editRecord } from "@/core/commands";
 import { dyes, states, type Field, type Id, type PensumRecord, type Person, type Task, type Theme } from "@/core/model";
 import { plainTitle } from "@/core/page";
+import {
+  cellType,
+  fieldValues,
+  findRegister,
+  isComputed,
+  readText,
+  registerOf,
+  textOfCell,
+  type Cell,
+} from "@/core/register";
+import { editField } from "@/core/shaping";
 import {
   clockText,
   dateOf,
@@ -16,11 +27,13 @@ import {
   parseDuration,
   relativeMomentText,
 } from "@/core/time";
+import { cellWords, choicesOf } from "@/ui/cells";
 import { DayPicker } from "@/ui/DayPicker";
+import { dayFirst } from "@/ui/locale";
 import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { TypedField } from "@/ui/TypedField";
-import { useAct, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useComputed, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 interface FieldRowProps {
   record: PensumRecord;
@@ -54,7 +67,7 @@ interface ValueProps extends FieldRowProps {
 function FieldValue(props: ValueProps): ReactNode {
   const { field, value, labelledBy, set } = props;
   const settings = useSettings();
-  if (field.kept) return <span className="pl-1.5">{String(value ?? "")}</span>;
+  if (field.kept || isComputed(field)) return <KeptValue {...props} />;
   switch (field.type) {
     case "title":
     case "text":
@@ -143,8 +156,65 @@ function FieldValue(props: ValueProps): ReactNode {
     case "moment":
       return <DayField {...props} />;
     default:
-      return <span>{String(value ?? "")}</span>;
+      return <AnyField {...props} />;
   }
+}
+
+/** What Pensum keeps or computes: shown, with the reason where there is nothing. */
+function KeptValue({ field, record, labelledBy }: ValueProps) {
+  const store = useStore();
+  const style = useTimeStyle();
+  const today = dateOf(store.clock.now());
+  useComputed(useCallback((facts) => facts.factsRevision, []));
+  const values = fieldValues(store);
+  const register = findRegister(store, registerOf(record) ?? "");
+  const type = register ? values.typeOf(register, field, [record]) : "text";
+  const cell = register ? values.reader(register, field)(record) : undefined;
+  const reason = register && cell === undefined ? values.reasonOf(register, field, record) : undefined;
+  return (
+    <output className="block pl-1.5" aria-labelledby={labelledBy}>
+      {cell === undefined ? (
+        <span className="text-ink-3">{reason ?? "None"}</span>
+      ) : (
+        cellWords({ values, style, today }, field, type, cell)
+      )}
+    </output>
+  );
+}
+
+/** A field that is typed as words: a number, a choice, links, an address; what it may be is offered. */
+function AnyField({ field, value, labelledBy, set, record }: ValueProps) {
+  const list = useId();
+  const store = useStore();
+  const values = fieldValues(store);
+  const act = useAct();
+  const text = textOfCell(values, field, cellType(field), value as Cell);
+  const choices = choicesOf(values, field);
+  const commit = (typed: string) => {
+    const read = readText({ values, today: dateOf(store.clock.now()), dayFirst: dayFirst() }, field, typed);
+    if ("fault" in read) return notify({ text: `${read.fault} Nothing was changed.`, tone: "refused" });
+    const register = registerOf(record);
+    const options = read.made && [...(field.options ?? []), ...read.made];
+    if (
+      options &&
+      register &&
+      act(editField, { register, name: field.name, setting: { options } }, { quiet: true }) === undefined
+    )
+      return;
+    set(read.value);
+  };
+  return (
+    <>
+      <TypedField labelledBy={labelledBy} hint="None" text={text} {...(choices ? { list } : {})} commit={commit} />
+      {choices && (
+        <datalist id={list}>
+          {choices.map(([id, title]) => (
+            <option key={id} value={title} />
+          ))}
+        </datalist>
+      )}
+    </>
+  );
 }
 
 interface ChoiceProps {

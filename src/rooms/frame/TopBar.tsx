@@ -24,6 +24,7 @@ export function TopBar({ room, date, today, onHelp, children }: TopBarProps) {
       </button>
       <nav aria-label="Rooms" className="flex gap-4">
         <RoomLink path="/" here={room === "today"} label="Today" />
+        <RoomLink path="/registers/tasks" here={room === "registers"} label="Registers" />
         <RoomLink path="/settings" here={room === "settings"} label="Settings" />
       </nav>
       {children}

@@ -2,7 +2,7 @@ import { newId, Refusal, type Field, type FieldRecord, type Id, type OwnType, ty
 import { fieldsIn, findRegister, formulaName, recordsIn, type Register } from "../register";
 import type { Command, Fields, Transaction } from "../store";
 import { convert } from "./convertValues";
-import { counted } from "./shared";
+import { counted } from "../commands";
 
 /** What a person says of a field of their own. */
 export type FieldSetting = Partial<

@@ -4,8 +4,7 @@ import { oneLine } from "../page";
 import { cellOf, fieldsIn, findRegister, type Register } from "../register";
 import type { Command, Fields, Transaction } from "../store";
 import { addMinutes, dateOf, isDate, standingClock } from "../time";
-import { editFields } from "./editRecord";
-import { dayPage } from "./shared";
+import { dayPage, editFields } from "../commands";
 
 /** Adds a record to a register, with what its fields start with and what is given. */
 export const addToRegister: Command<{ register: string; fields?: Fields; id?: Id }> = {

@@ -1,0 +1,348 @@
+"use client";
+import { Plus } from "lucide-react";
+import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent as ReactPointerEvent } from "react";
+import { editRecord, setState } from "@/core/commands";
+import type { DatePeriod, Id, PensumRecord, State } from "@/core/model";
+import { givenValues, type Group, type LensDraft, type LensField, type LensView } from "@/core/lens";
+import { optionsOf, type Register } from "@/core/register";
+import { addDays, dateText, startOfWeek } from "@/core/time";
+import { openRecord } from "@/ui/navigation";
+import { notify } from "@/ui/notices";
+import { trackPointer } from "@/ui/trackPointer";
+import { useAct, useFirstWeekday } from "@/ui/workspaceContext";
+import { CellContent, dyeOf } from "./CellContent";
+import { cellWords, groupWords, type Writing } from "@/ui/cells";
+
+interface BoardViewProps {
+  writing: Writing;
+  register: Register;
+  lens: LensDraft;
+  view: LensView;
+  onChange: (setting: Partial<LensDraft>) => void;
+  onAdd: (group?: Group) => string | undefined;
+}
+
+interface Column {
+  readonly key: string;
+  readonly title: string;
+  readonly group: Group | undefined;
+  readonly records: readonly PensumRecord[];
+}
+
+const shownAtFirst = 80;
+
+/** A lens as a board: a column for each group, and a card for each record, to be dragged from one to another. */
+export function BoardView(props: BoardViewProps) {
+  const { writing, register, lens, view, onChange, onAdd } = props;
+  const act = useAct();
+  const firstWeekday = useFirstWeekday();
+  const [grouping] = lens.groups;
+  const of = view.fields.find(({ name }) => name === grouping?.field);
+  const [target, setTarget] = useState<{ key: string; before: Id | undefined }>();
+  const board = useRef<HTMLDivElement>(null);
+  const { revision } = view;
+  const columns = useMemo(
+    () => (of ? columnsOf(writing, view, lens, of, firstWeekday) : []),
+    // The view is the same object after a change; its revision tells.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [writing, view, lens, of, firstWeekday, revision],
+  );
+  if (!of || !grouping)
+    return (
+      <p className="py-8 font-words text-page">
+        A board needs columns: group this lens by a choice, a level, a link or a date.
+      </p>
+    );
+
+  const move = (record: PensumRecord, column: Column, before: Id | undefined) => {
+    const given = givenValues(writing.values, register, writing.today, { all: [] }, [grouping], [column.key]);
+    const value = column.key === "" ? undefined : given[of.name];
+    const was = of.read(record);
+    const isMany = of.type === "options" || of.type === "links";
+    const next = isMany ? otherThan(was as readonly string[], columnOf(columns, record)?.key, column.key) : value;
+    if (columnOf(columns, record)?.key !== column.key) {
+      const done =
+        of.field.type === "state" && record.kind === "task"
+          ? act(setState, { tasks: [record.id], state: next as State })
+          : act(editRecord, { id: record.id, fields: { [of.name]: keptTime(was, next) } });
+      if (done === undefined) return;
+    }
+    const order = column.records.map(({ id }) => id).filter((id) => id !== record.id);
+    const at = before === undefined ? order.length : order.indexOf(before);
+    order.splice(at < 0 ? order.length : at, 0, record.id);
+    const byHand = { ...lens.byHand, ...Object.fromEntries(order.map((id, place) => [id, place])) };
+    if (before !== undefined || lens.byHand) onChange({ byHand });
+  };
+  const drag = (event: ReactPointerEvent<HTMLElement>, record: PensumRecord) => {
+    let over: { key: string; before: Id | undefined } | undefined;
+    trackPointer(event.nativeEvent, {
+      threshold: 5,
+      scroller: () =>
+        over ? board.current?.querySelector<HTMLElement>(`[data-column="${CSS.escape(over.key)}"] .board-cards`) : null,
+      begin: () => document.body.classList.add("dragging"),
+      move: (x, y) => {
+        over = placeAt(board.current, x, y, record.id);
+        setTarget((shown) => (shown?.key === over?.key && shown?.before === over?.before ? shown : over));
+      },
+      end: (kept, moved) => {
+        document.body.classList.remove("dragging");
+        setTarget(undefined);
+        const column = kept && moved && over && columns.find(({ key }) => key === over?.key);
+        if (column) move(record, column, over?.before);
+      },
+    });
+  };
+  const press = (event: KeyboardEvent, record: PensumRecord, columnAt: number) => {
+    const column = columns[columnAt] as Column;
+    const at = column.records.indexOf(record);
+    if (event.key === "Enter") openRecord(record.id);
+    else if (event.altKey && (event.key === "ArrowLeft" || event.key === "ArrowRight")) {
+      const next = columns[columnAt + (event.key === "ArrowLeft" ? -1 : 1)];
+      if (!next) return;
+      move(record, next, undefined);
+      notify({ text: `Moved to ${next.title}`, undo: true });
+    } else if (event.altKey && (event.key === "ArrowUp" || event.key === "ArrowDown")) {
+      const before = event.key === "ArrowUp" ? column.records[at - 1]?.id : column.records[at + 2]?.id;
+      if (event.key === "ArrowUp" ? at > 0 : at < column.records.length - 1) move(record, column, before);
+    } else {
+      const focus = { ArrowUp: [0, -1], ArrowDown: [0, 1], ArrowLeft: [-1, 0], ArrowRight: [1, 0] }[event.key];
+      if (!focus) return;
+      const next = columns[columnAt + (focus[0] as number)];
+      const to = next?.records[Math.min(next.records.length - 1, at + (focus[1] as number))];
+      if (to) board.current?.querySelector<HTMLElement>(`[data-card="${to.id}"]`)?.focus();
+    }
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  return (
+    <div ref={board} className="board min-h-0 flex-1" role="group" aria-label={`${lens.title}, as a board`}>
+      {columns.map((column, at) => (
+        <BoardColumn
+          key={column.key}
+          {...props}
+          of={of}
+          column={column}
+          folded={lens.folded.includes(column.key)}
+          target={target?.key === column.key ? target : undefined}
+          onFold={() =>
+            onChange({
+              folded: lens.folded.includes(column.key)
+                ? lens.folded.filter((key) => key !== column.key)
+                : [...lens.folded, column.key],
+            })
+          }
+          onAdd={() => openRecord(onAdd(column.group ?? { keys: [column.key], start: 0, end: 0, inner: [] }))}
+          onDrag={drag}
+          onPress={(event, record) => press(event, record, at)}
+        />
+      ))}
+    </div>
+  );
+}
+
+/** A list of things with one in place of another. */
+function otherThan(was: readonly string[] | undefined, out: string | undefined, into: string): readonly string[] {
+  return [...(was ?? []).filter((one) => one !== out && one !== into), ...(into === "" ? [] : [into])];
+}
+
+/** A moment that moves to another day keeps its clock time. */
+function keptTime(was: unknown, next: unknown): unknown {
+  return typeof was === "string" &&
+    typeof next === "string" &&
+    /^\d{4}-\d{2}-\d{2}T/.test(was) &&
+    /^\d{4}-\d{2}-\d{2}$/.test(next)
+    ? next + was.slice(10)
+    : next;
+}
+
+function columnOf(columns: readonly Column[], record: PensumRecord): Column | undefined {
+  return columns.find(({ records }) => records.includes(record));
+}
+
+/** The columns of a board: every option and every day of the week, also those that nothing stands in. */
+function columnsOf(writing: Writing, view: LensView, lens: LensDraft, of: LensField, firstWeekday: number): Column[] {
+  const [grouping] = lens.groups;
+  const groups = new Map(view.groups.map((group) => [group.keys[0] as string, group]));
+  const keys = new Set<string>();
+  if (of.type === "option") for (const { id } of optionsOf(of.field, writing.values.settings.priorities)) keys.add(id);
+  const week = lens.where && JSON.stringify(lens.where).includes("thisWeek");
+  if (of.type === "date" && (grouping?.by ?? "day") === "day" && week) {
+    const start = startOfWeek(writing.today, firstWeekday);
+    for (let day = 0; day < 7; day++) keys.add(addDays(start, day));
+  }
+  for (const key of groups.keys()) keys.add(key);
+  const states = of.field.type === "state" ? shownStates(lens) : undefined;
+  return [...keys]
+    .filter((key) => groups.has(key) || !states || states.has(key))
+    .map((key) => {
+      const group = groups.get(key);
+      const records = group ? view.entries.slice(group.start, group.end).map(({ record }) => record) : [];
+      return { key, title: columnWords(writing, of, key, grouping?.by), group, records };
+    });
+}
+
+/** A day of a board is written short: its column is narrow. */
+function columnWords(writing: Writing, of: LensField, key: string, by: DatePeriod | undefined): string {
+  if (of.type === "date" && key !== "" && (by ?? "day") === "day")
+    return key === writing.today
+      ? `Today, ${dateText(key, "weekday", writing.style)} ${Number(key.slice(8))}`
+      : dateText(key, "short", writing.style);
+  return groupWords(writing, of.field, of.type, key, by);
+}
+
+function shownStates(lens: LensDraft): Set<string> {
+  return new Set(["open", "doing", "waiting", "done", ...(lens.done === "all" ? ["dropped"] : [])]);
+}
+
+function placeAt(board: HTMLElement | null, x: number, y: number, moving: Id) {
+  const column = document.elementFromPoint(x, y)?.closest<HTMLElement>("[data-column]");
+  if (!column || !board?.contains(column)) return undefined;
+  const cards = [...column.querySelectorAll<HTMLElement>("[data-card]")].filter((card) => card.dataset.card !== moving);
+  const before = cards.find((card) => {
+    const { top, height } = card.getBoundingClientRect();
+    return y < top + height / 2;
+  });
+  return { key: column.dataset.column as string, before: before?.dataset.card };
+}
+
+interface BoardColumnProps extends Omit<BoardViewProps, "onAdd"> {
+  of: LensField;
+  column: Column;
+  folded: boolean;
+  target: { before: Id | undefined } | undefined;
+  onFold: () => void;
+  onAdd: () => void;
+  onDrag: (event: ReactPointerEvent<HTMLElement>, record: PensumRecord) => void;
+  onPress: (event: KeyboardEvent, record: PensumRecord) => void;
+}
+
+function BoardColumn({
+  writing,
+  view,
+  lens,
+  of,
+  column,
+  folded,
+  target,
+  onFold,
+  onAdd,
+  onDrag,
+  onPress,
+  onChange,
+}: BoardColumnProps) {
+  const [most, setMost] = useState(shownAtFirst);
+  const limit = lens.limits?.[column.key];
+  const over = limit !== undefined && column.records.length > limit;
+  const dye = dyeOf(writing, of.field, of.type, of.type === "option" || of.type === "link" ? column.key : undefined);
+  const shown = lens.shown.flatMap(({ field }) => view.fields.filter(({ name }) => name === field));
+  const [title, ...rest] = shown.toSorted(
+    (a, b) => Number(b.field.type === "title") - Number(a.field.type === "title"),
+  );
+  const work = sumOfEstimates(column.records);
+  const setLimit = (value: string) => {
+    const { [column.key]: _, ...others } = lens.limits ?? {};
+    const next = Number(value);
+    onChange({
+      limits: value.trim() === "" || !Number.isInteger(next) || next < 1 ? others : { ...others, [column.key]: next },
+    });
+  };
+  return (
+    <section
+      data-column={column.key}
+      aria-label={column.title}
+      className={`board-column ${folded ? "is-folded" : ""} ${target ? "is-target" : ""}`}
+    >
+      <header className="flex items-baseline gap-2 border-b border-ink pb-1">
+        {dye && <i className="diamond" data-dye={dye} />}
+        <button
+          className="min-w-0 truncate text-left font-words text-[15px] font-semibold"
+          aria-expanded={!folded}
+          onClick={onFold}
+        >
+          {column.title}
+        </button>
+        <span className={`ml-auto flex-none text-small ${over ? "font-semibold text-madder" : "text-ink-2"}`}>
+          {column.records.length}
+          {limit !== undefined && ` of ${limit}`}
+          {over && ", too many"}
+          {work > 0 && !folded && `, ${cellWords(writing, { name: "", label: "", type: "minutes" }, "minutes", work)}`}
+        </span>
+        {!folded && (
+          <button
+            className="button-quiet grid flex-none place-items-center"
+            aria-label={`Add to ${column.title}`}
+            onClick={onAdd}
+          >
+            <Plus size={13} aria-hidden />
+          </button>
+        )}
+      </header>
+      {!folded && (
+        <div className="board-cards">
+          {column.records.slice(0, most).map((record) => (
+            <div key={record.id}>
+              {target?.before === record.id && <i className="drop-line" />}
+              <article
+                data-card={record.id}
+                tabIndex={0}
+                role="button"
+                aria-label={`${title ? cellWords(writing, title.field, title.type, title.read(record)) : ""}, in ${column.title}`}
+                className="board-card"
+                onPointerDown={(event) => event.button === 0 && onDrag(event, record)}
+                onClick={() => openRecord(record.id)}
+                onKeyDown={(event) => onPress(event, record)}
+              >
+                {title && (
+                  <p className="leading-[17px]">
+                    <CellContent
+                      writing={writing}
+                      record={record}
+                      field={title.field}
+                      type={title.type}
+                      cell={title.read(record)}
+                    />
+                  </p>
+                )}
+                <p className="flex flex-wrap gap-x-3 text-small text-ink-2">
+                  {rest.map((one) => {
+                    const cell = one.read(record);
+                    return cell === undefined || cell === "" ? null : (
+                      <span key={one.name} title={one.field.label}>
+                        <CellContent writing={writing} record={record} field={one.field} type={one.type} cell={cell} />
+                      </span>
+                    );
+                  })}
+                </p>
+              </article>
+            </div>
+          ))}
+          {target && target.before === undefined && <i className="drop-line" />}
+          {column.records.length > most && (
+            <button className="link min-h-7" onClick={() => setMost((count) => count + 200)}>
+              Show {column.records.length - most} more
+            </button>
+          )}
+          <label className="limit-field flex items-center gap-2 pt-2 text-small text-ink-3">
+            At most
+            <input
+              className="w-10 border-b border-rule bg-transparent text-center text-ink-2"
+              inputMode="numeric"
+              aria-label={`Most cards in ${column.title}`}
+              defaultValue={limit ?? ""}
+              onBlur={({ target: { value } }) => setLimit(value)}
+              onKeyDown={(event) => {
+                event.stopPropagation();
+                if (event.key === "Enter") event.currentTarget.blur();
+              }}
+            />
+            cards
+          </label>
+        </div>
+      )}
+    </section>
+  );
+}
+
+function sumOfEstimates(records: readonly PensumRecord[]): number {
+  return records.reduce((sum, record) => sum + (record.kind === "task" ? (record.estimateMinutes ?? 0) : 0), 0);
+}

@@ -1,0 +1,259 @@
+"use client";
+import { useState } from "react";
+import type { Comparison, Condition, Field } from "@/core/model";
+import { comparisonsFor, isAlone } from "@/core/lens";
+import { fieldsIn, readText, recordsIn, textOfCell, type CellType, type Register } from "@/core/register";
+import { TypedField } from "@/ui/TypedField";
+import { comparisonWords } from "./lensWords";
+import { PickList } from "./SentencePart";
+import { choicesOf, type Writing } from "@/ui/cells";
+import { dayFirst } from "@/ui/locale";
+
+type FieldCondition = Extract<Condition, { field: string }>;
+
+interface ConditionFormProps {
+  writing: Writing;
+  register: Register;
+  condition: Condition;
+  onChange: (condition: Condition) => void;
+  onRemove: () => void;
+}
+
+/** A condition, said piece by piece: which field, how it compares, with what; and what else may hold instead. */
+export function ConditionForm(props: ConditionFormProps) {
+  const { condition, onChange, onRemove } = props;
+  const inner = "not" in condition ? condition.not : condition;
+  const change = (next: Condition) => onChange("not" in condition ? { not: next } : next);
+  const parts = "any" in inner ? inner.any : [inner];
+  const changePart = (at: number, part: Condition | undefined) => {
+    const next = part ? parts.with(at, part) : parts.toSpliced(at, 1);
+    if (next.length === 0) onRemove();
+    else change(next.length === 1 ? (next[0] as Condition) : { any: next });
+  };
+  const last = parts[parts.length - 1] as Condition;
+  return (
+    <div className="grid w-[300px] gap-2">
+      {parts.map((part, at) => (
+        <div key={at} className={at > 0 ? "grid gap-2 border-t border-rule pt-2" : "grid gap-2"}>
+          {at > 0 && <span className="text-ink-2">or</span>}
+          <OnePart {...props} condition={part} onChange={(next) => changePart(at, next)} />
+          {parts.length > 1 && (
+            <button className="button-quiet justify-self-start" onClick={() => changePart(at, undefined)}>
+              Take this one out
+            </button>
+          )}
+        </div>
+      ))}
+      <div className="mt-1 flex flex-wrap gap-1 border-t border-hairline pt-2">
+        <button className="button-quiet" onClick={() => change({ any: [...parts, last] })}>
+          Or another
+        </button>
+        <button
+          className="button-quiet"
+          onClick={() => onChange("not" in condition ? condition.not : { not: condition })}
+        >
+          {"not" in condition ? "Turn back round" : "Turn round"}
+        </button>
+        <button className="button-quiet text-madder" onClick={onRemove}>
+          Remove
+        </button>
+      </div>
+    </div>
+  );
+}
+
+function OnePart({ writing, register, condition, onChange }: Omit<ConditionFormProps, "onRemove">) {
+  const fields = fieldsIn(writing.values.store, register).filter((field) => field.type !== "dates");
+  if ("feel" in condition)
+    return <FeelPart writing={writing} register={register} text={condition.feel} onChange={onChange} />;
+  if (!("field" in condition))
+    return <p className="text-ink-2">This part was written elsewhere and can be taken out here.</p>;
+  const field = fields.find((one) => one.name === condition.field) ?? (fields[0] as Field);
+  const type = writing.values.typeOf(register, field, recordsIn(writing.values.store, register));
+  const offered = comparisonsFor(field, type);
+  return (
+    <>
+      <select
+        className="field"
+        aria-label="Field"
+        value={field.name}
+        onChange={({ target }) => {
+          if (target.value === "feel") return onChange({ feel: "" });
+          const next = fields.find((one) => one.name === target.value) as Field;
+          onChange(freshCondition(writing, register, next));
+        }}
+      >
+        {fields.map((one) => (
+          <option key={one.name} value={one.name}>
+            {one.label}
+          </option>
+        ))}
+        <option value="feel">A formula</option>
+      </select>
+      <select
+        className="field"
+        aria-label="Comparison"
+        value={condition.is}
+        onChange={({ target }) => onChange(withComparison(condition, target.value as Comparison, type))}
+      >
+        {offered.map((is) => (
+          <option key={is} value={is}>
+            {comparisonWords(is, type)}
+          </option>
+        ))}
+      </select>
+      {!isAlone(condition.is) && (
+        <ConditionValue
+          writing={writing}
+          register={register}
+          field={field}
+          type={type}
+          condition={condition}
+          onChange={onChange}
+        />
+      )}
+    </>
+  );
+}
+
+/** What a condition on a field starts with. */
+export function freshCondition({ values, today }: Writing, register: Register, field: Field): FieldCondition {
+  const type = values.typeOf(register, field, recordsIn(values.store, register));
+  const [is] = comparisonsFor(field, type);
+  return withComparison(
+    { field: field.name, is: is as Comparison },
+    type === "date" ? "before" : (is as Comparison),
+    type,
+    today,
+  );
+}
+
+function withComparison(condition: FieldCondition, is: Comparison, type: CellType, today = "today"): FieldCondition {
+  const { field, value } = condition;
+  if (isAlone(is)) return { field, is };
+  if (is === "oneOf" || is === "noneOf") return { field, is, value: Array.isArray(value) ? value : [] };
+  if (is === "withinNext" || is === "withinLast") return { field, is, value: typeof value === "number" ? value : 7 };
+  if (is === "aboveField") return { field, is, value: "estimateMinutes" };
+  if (type === "date" || type === "range") return { field, is, value: typeof value === "string" ? value : today };
+  if (type === "yesNo") return { field, is, value: value !== false };
+  if (type === "number" || type === "minutes") return { field, is, value: typeof value === "number" ? value : 0 };
+  return { field, is, value: Array.isArray(value) ? String(value[0] ?? "") : ((value as string | undefined) ?? "") };
+}
+
+interface ConditionValueProps {
+  writing: Writing;
+  register: Register;
+  field: Field;
+  type: CellType;
+  condition: FieldCondition;
+  onChange: (condition: Condition) => void;
+}
+
+function ConditionValue({ writing, register, field, type, condition, onChange }: ConditionValueProps) {
+  const { values, today } = writing;
+  const [fault, setFault] = useState<string>();
+  const set = (value: FieldCondition["value"] & {}) => {
+    setFault(undefined);
+    onChange({ ...condition, value });
+  };
+  if (condition.is === "aboveField") {
+    const others = fieldsIn(values.store, register).filter(
+      (other) => other !== field && values.typeOf(register, other, recordsIn(values.store, register)) === type,
+    );
+    return (
+      <PickList
+        options={others.map(({ name, label }) => [name, label])}
+        chosen={[String(condition.value)]}
+        onPick={set}
+      />
+    );
+  }
+  if (type === "yesNo")
+    return (
+      <PickList
+        options={[
+          ["yes", "Yes"],
+          ["no", "No"],
+        ]}
+        chosen={[condition.value === true ? "yes" : "no"]}
+        onPick={(id) => set(id === "yes")}
+      />
+    );
+  const options = choicesOf(writing.values, field);
+  if (options && Array.isArray(condition.value)) {
+    const chosen = condition.value as readonly string[];
+    return (
+      <div className="max-h-56 overflow-y-auto">
+        <PickList
+          many
+          options={options}
+          chosen={chosen}
+          onPick={(id) => set(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id])}
+        />
+      </div>
+    );
+  }
+  if (options) return <PickList options={options} chosen={[String(condition.value)]} onPick={set} />;
+  const isCount = condition.is === "withinNext" || condition.is === "withinLast";
+  const isDate = (type === "date" || type === "range") && !isCount;
+  const text =
+    isCount || isDate || type === "text"
+      ? String(condition.value ?? "")
+      : textOfCell(values, field, type, condition.value as number);
+  const commit = (typed: string) => {
+    if (type === "text") return set(typed);
+    if (isDate && /^(today|tomorrow|yesterday)$/i.test(typed.trim())) return set(typed.trim().toLowerCase());
+    const plain: Field = {
+      name: "",
+      label: "The value",
+      type: isCount ? "number" : isDate ? "date" : type === "minutes" ? "minutes" : "number",
+    };
+    const read = readText({ values, today, dayFirst: dayFirst() }, plain, typed);
+    if ("fault" in read) setFault(read.fault);
+    else if (read.value !== undefined) set(read.value as string | number);
+  };
+  return (
+    <>
+      <TypedField
+        label="Value"
+        text={text}
+        hint={isDate ? "2026-12-15 or today" : isCount ? "7" : ""}
+        commit={commit}
+      />
+      {fault && (
+        <p role="alert" className="text-madder">
+          {fault}
+        </p>
+      )}
+    </>
+  );
+}
+
+function FeelPart({
+  writing,
+  register,
+  text,
+  onChange,
+}: {
+  writing: Writing;
+  register: Register;
+  text: string;
+  onChange: (condition: Condition) => void;
+}) {
+  const compiled = text === "" ? undefined : writing.values.compile(register, text);
+  return (
+    <>
+      <TypedField
+        label="Formula"
+        text={text}
+        hint='estimate > duration("PT1H")'
+        commit={(feel) => onChange({ feel })}
+      />
+      {compiled && "fault" in compiled && (
+        <p role="alert" className="text-madder">
+          {compiled.fault.message}
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,299 @@
+"use client";
+import type { Condition, DatePeriod, DoneShown, Field, Grouping, LensLook, Sorting } from "@/core/model";
+import { datePeriods, doneShown, lensLooks } from "@/core/model";
+import type { LensDraft } from "@/core/lens";
+import { builtInRegisters, fieldsIn, findRegister, ownRegisters, recordsIn, type Register } from "@/core/register";
+import type { Writing } from "@/ui/cells";
+import { ConditionForm, freshCondition } from "./ConditionForm";
+import { conditionWords, doneWords, lookWords, periodWords, registersWords } from "./lensWords";
+import { PickList, SentencePart } from "./SentencePart";
+
+interface LensSentenceProps {
+  writing: Writing;
+  lens: LensDraft;
+  register: Register;
+  onChange: (setting: Partial<LensDraft>) => void;
+}
+
+/** A lens, read and changed as a sentence. */
+export function LensSentence({ writing, lens, register, onChange }: LensSentenceProps) {
+  const conditions = "all" in lens.where ? lens.where.all : [lens.where];
+  const setConditions = (all: readonly Condition[]) => onChange({ where: { all } });
+  const hasState = lens.registers.some((id) =>
+    ["task", "goal", "project"].includes(findRegister(writing.values.store, id)?.kind ?? ""),
+  );
+  const fields = fieldsIn(writing.values.store, register);
+  return (
+    <p className="lens-sentence">
+      <RegistersPart writing={writing} lens={lens} onChange={onChange} />
+      {(hasState || conditions.length > 0) && " that are "}
+      {hasState && <DonePart done={lens.done} onChange={(done) => onChange({ done })} />}
+      {conditions.map((condition, at) => (
+        <span key={at}>
+          {(hasState || at > 0) && " and "}
+          <SentencePart label="Condition" words={conditionWords(writing, register, condition)}>
+            {(close) => (
+              <ConditionForm
+                writing={writing}
+                register={register}
+                condition={condition}
+                onChange={(next) => setConditions(conditions.with(at, next))}
+                onRemove={() => {
+                  close();
+                  setConditions(conditions.toSpliced(at, 1));
+                }}
+              />
+            )}
+          </SentencePart>
+        </span>
+      ))}{" "}
+      <AddCondition
+        words={hasState || conditions.length > 0 ? "and …" : "that are …"}
+        fields={fields}
+        onPick={(field) =>
+          setConditions([...conditions, field ? freshCondition(writing, register, field) : { feel: "true" }])
+        }
+      />
+      {"\u2060, grouped by "}
+      <GroupsPart
+        writing={writing}
+        register={register}
+        groups={lens.groups}
+        onChange={(groups) => onChange({ groups })}
+      />
+      {"\u2060, sorted by "}
+      <SortsPart fields={fields} sorts={lens.sorts} onChange={(sorts) => onChange({ sorts })} />
+      {"\u2060, shown as a "}
+      <SentencePart label="Shown as" words={lookWords[lens.look]}>
+        {(close) => (
+          <PickList
+            options={lensLooks.map((look) => [look, capital(lookWords[look])])}
+            chosen={[lens.look]}
+            onPick={(look) => {
+              onChange({
+                look: look as LensLook,
+                ...(look === "board" && lens.groups.length === 0 ? { groups: boardGroups(fields) } : {}),
+              });
+              close();
+            }}
+          />
+        )}
+      </SentencePart>
+      .
+    </p>
+  );
+}
+
+const capital = (words: string) => words[0]!.toUpperCase() + words.slice(1);
+
+/** A board needs columns: the state, or the first field that has choices. */
+function boardGroups(fields: readonly Field[]): Grouping[] {
+  const field = fields.find(({ type }) => ["state", "choice", "level", "priority", "date", "link"].includes(type));
+  return field ? [{ field: field.name }] : [];
+}
+
+function RegistersPart({ writing, lens, onChange }: Omit<LensSentenceProps, "register">) {
+  const all = [...builtInRegisters, ...ownRegisters(writing.values.store)];
+  return (
+    <SentencePart label="Registers" words={registersWords(writing, lens.registers)}>
+      {() => (
+        <PickList
+          many
+          options={all.map(({ id, title }) => [id, title])}
+          chosen={lens.registers}
+          onPick={(id) => {
+            const next = lens.registers.includes(id)
+              ? lens.registers.filter((other) => other !== id)
+              : [...lens.registers, id];
+            if (next.length > 0) onChange({ registers: next });
+          }}
+        />
+      )}
+    </SentencePart>
+  );
+}
+
+function DonePart({ done, onChange }: { done: DoneShown; onChange: (done: DoneShown) => void }) {
+  return (
+    <SentencePart label="What is done" words={doneWords[done]}>
+      {(close) => (
+        <PickList
+          options={doneShown.map((one) => [one, capital(doneWords[one])])}
+          chosen={[done]}
+          onPick={(one) => {
+            onChange(one as DoneShown);
+            close();
+          }}
+        />
+      )}
+    </SentencePart>
+  );
+}
+
+interface AddConditionProps {
+  words: string;
+  fields: readonly Field[];
+  onPick: (field: Field | undefined) => void;
+}
+
+function AddCondition({ words, fields, onPick }: AddConditionProps) {
+  return (
+    <SentencePart label="Add a condition" words={words} faint>
+      {(close) => (
+        <PickList
+          options={[
+            ...fields.filter(({ type }) => type !== "dates").map(({ name, label }) => [name, label] as const),
+            ["feel", "A formula"] as const,
+          ]}
+          chosen={[]}
+          onPick={(name) => {
+            onPick(fields.find((field) => field.name === name));
+            close();
+          }}
+        />
+      )}
+    </SentencePart>
+  );
+}
+
+interface GroupsPartProps {
+  writing: Writing;
+  register: Register;
+  groups: readonly Grouping[];
+  onChange: (groups: readonly Grouping[]) => void;
+}
+
+function GroupsPart({ writing, register, groups, onChange }: GroupsPartProps) {
+  const fields = fieldsIn(writing.values.store, register).filter(
+    ({ type }) => !["dates", "longText", "title"].includes(type),
+  );
+  const labelOf = (name: string) => fields.find((field) => field.name === name)?.label.toLowerCase() ?? name;
+  const isDated = (name: string) => {
+    const field = fields.find((one) => one.name === name);
+    const type = field && writing.values.typeOf(register, field, recordsIn(writing.values.store, register));
+    return type === "date" || type === "range";
+  };
+  const words = groups.map(({ field, by }) =>
+    isDated(field) ? `${periodWords[by ?? "day"]} of ${labelOf(field)}` : labelOf(field),
+  );
+  return (
+    <SentencePart label="Grouped by" words={words.join(" and ") || "nothing"} faint={groups.length === 0}>
+      {() => (
+        <div className="grid gap-2">
+          {groups.map((grouping, at) => (
+            <div key={at} className="flex items-center gap-2">
+              <select
+                className="field min-w-0 flex-1"
+                aria-label={at === 0 ? "Group by" : "Then by"}
+                value={grouping.field}
+                onChange={({ target }) =>
+                  onChange(target.value ? groups.with(at, { field: target.value }) : groups.toSpliced(at, 1))
+                }
+              >
+                <option value="">Nothing</option>
+                {fields.map(({ name, label }) => (
+                  <option key={name} value={name}>
+                    {label}
+                  </option>
+                ))}
+              </select>
+              {isDated(grouping.field) && (
+                <select
+                  className="field"
+                  aria-label="By what of the date"
+                  value={grouping.by ?? "day"}
+                  onChange={({ target }) => onChange(groups.with(at, { ...grouping, by: target.value as DatePeriod }))}
+                >
+                  {datePeriods.map((by) => (
+                    <option key={by} value={by}>
+                      {periodWords[by]}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </div>
+          ))}
+          {groups.length < 2 && (
+            <select
+              className="field"
+              aria-label={groups.length === 0 ? "Group by" : "Then by"}
+              value=""
+              onChange={({ target }) => target.value && onChange([...groups, { field: target.value }])}
+            >
+              <option value="">{groups.length === 0 ? "Group by …" : "Then by …"}</option>
+              {fields.map(({ name, label }) => (
+                <option key={name} value={name}>
+                  {label}
+                </option>
+              ))}
+            </select>
+          )}
+        </div>
+      )}
+    </SentencePart>
+  );
+}
+
+function SortsPart({
+  fields,
+  sorts,
+  onChange,
+}: {
+  fields: readonly Field[];
+  sorts: readonly Sorting[];
+  onChange: (sorts: readonly Sorting[]) => void;
+}) {
+  const labelOf = (name: string) => fields.find((field) => field.name === name)?.label.toLowerCase() ?? name;
+  const words = sorts.map(({ field, descending }) => `${labelOf(field)}${descending ? ", last first" : ""}`);
+  return (
+    <SentencePart label="Sorted by" words={words.join(", then ") || "nothing"} faint={sorts.length === 0}>
+      {() => (
+        <div className="grid gap-2">
+          {sorts.map((sorting, at) => (
+            <div key={at} className="flex items-center gap-2">
+              <select
+                className="field min-w-0 flex-1"
+                aria-label={at === 0 ? "Sort by" : "Then by"}
+                value={sorting.field}
+                onChange={({ target }) =>
+                  onChange(target.value ? sorts.with(at, { ...sorting, field: target.value }) : sorts.toSpliced(at, 1))
+                }
+              >
+                <option value="">Nothing</option>
+                {fields.map(({ name, label }) => (
+                  <option key={name} value={name}>
+                    {label}
+                  </option>
+                ))}
+              </select>
+              <button
+                className="button"
+                aria-pressed={sorting.descending === true}
+                onClick={() =>
+                  onChange(
+                    sorts.with(at, { field: sorting.field, ...(sorting.descending ? {} : { descending: true }) }),
+                  )
+                }
+              >
+                {sorting.descending ? "last to first" : "first to last"}
+              </button>
+            </div>
+          ))}
+          <select
+            className="field"
+            aria-label={sorts.length === 0 ? "Sort by" : "Then by"}
+            value=""
+            onChange={({ target }) => target.value && onChange([...sorts, { field: target.value }])}
+          >
+            <option value="">{sorts.length === 0 ? "Sort by …" : "Then by …"}</option>
+            {fields.map(({ name, label }) => (
+              <option key={name} value={name}>
+                {label}
+              </option>
+            ))}
+          </select>
+        </div>
+      )}
+    </SentencePart>
+  );
+}

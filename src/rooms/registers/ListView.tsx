@@ -1,0 +1,144 @@
+"use client";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useMemo, useRef, useState, type KeyboardEvent } from "react";
+import type { Group, LensDraft, LensView } from "@/core/lens";
+import type { Register } from "@/core/register";
+import { openRecord } from "@/ui/navigation";
+import { CellContent } from "./CellContent";
+import { groupWords, type Writing } from "@/ui/cells";
+import { groupKey, TableRows } from "./tableRows";
+
+interface ListViewProps {
+  writing: Writing;
+  register: Register;
+  lens: LensDraft;
+  view: LensView;
+  onChange: (setting: Partial<LensDraft>) => void;
+  onAdd: (group?: Group) => string | undefined;
+}
+
+const rowHeight = 32;
+
+/** A lens as a list: a title a line, and what else is shown behind it. */
+export function ListView({ writing, register, lens, view, onChange, onAdd }: ListViewProps) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const [line, setLine] = useState(0);
+  const { revision } = view;
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  const rows = useMemo(() => new TableRows(view, lens.folded), [view, lens.folded, revision]);
+  const virtual = useVirtualizer({
+    count: rows.count,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => rowHeight,
+    overscan: 10,
+  });
+  const columns = lens.shown.flatMap(({ field }) => view.fields.filter(({ name }) => name === field));
+  const [title, ...rest] = columns.toSorted(
+    (a, b) => Number(b.field.type === "title") - Number(a.field.type === "title"),
+  );
+  const fold = (key: string) =>
+    onChange({
+      folded: lens.folded.includes(key) ? lens.folded.filter((other) => other !== key) : [...lens.folded, key],
+    });
+  const open = () => {
+    const row = rows.row(line);
+    if (row?.kind === "group") fold(row.key);
+    else if (row) openRecord(view.entries[row.at]?.record.id);
+  };
+  const press = (event: KeyboardEvent) => {
+    const step = { ArrowDown: 1, ArrowUp: -1, PageDown: 12, PageUp: -12, Home: -rows.count, End: rows.count }[
+      event.key
+    ];
+    if (event.target !== scroller.current) return;
+    if (step !== undefined) {
+      const next = Math.max(0, Math.min(rows.count - 1, line + step));
+      setLine(next);
+      virtual.scrollToIndex(next);
+    } else if (event.key === "Enter") open();
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  return (
+    <div
+      ref={scroller}
+      role="listbox"
+      aria-label={`${lens.title}, ${register.title}`}
+      tabIndex={0}
+      data-pane-focus=""
+      className="register-list-view min-h-0 flex-1 overflow-auto outline-none [scrollbar-width:thin]"
+      onKeyDown={press}
+    >
+      {rows.count === 0 && (
+        <p className="py-8 font-words text-page">No {register.title.toLowerCase()} are as this sentence says.</p>
+      )}
+      <div className="relative" style={{ height: virtual.getTotalSize() }}>
+        {virtual.getVirtualItems().map(({ index, start }) => {
+          const row = rows.row(index);
+          if (!row) return null;
+          const style = { transform: `translateY(${start}px)`, height: rowHeight };
+          if (row.kind === "group") {
+            const grouping = lens.groups[row.level];
+            const of = view.fields.find(({ name }) => name === grouping?.field);
+            const words = of
+              ? groupWords(writing, of.field, of.type, row.group.keys[row.level] ?? "", grouping?.by)
+              : "";
+            return (
+              <div
+                key={groupKey(row.group)}
+                className="list-row items-end pb-1"
+                data-active={line === index ? "" : undefined}
+                style={{ ...style, paddingLeft: row.level * 16 }}
+              >
+                <button
+                  className="font-words text-[15px] font-semibold"
+                  tabIndex={-1}
+                  aria-expanded={!lens.folded.includes(row.key)}
+                  onClick={() => fold(row.key)}
+                >
+                  {words}
+                </button>
+                <span className="text-small text-ink-2">{row.group.end - row.group.start}</span>
+              </div>
+            );
+          }
+          const entry = view.entries[row.at];
+          if (!entry || !title) return null;
+          const { record } = entry;
+          return (
+            <div
+              key={`${record.id} ${entry.groups.join()}`}
+              role="option"
+              aria-selected={line === index}
+              data-active={line === index ? "" : undefined}
+              className="list-row border-b border-hairline"
+              style={style}
+              onClick={() => openRecord(record.id)}
+            >
+              <span className="min-w-0 flex-1 truncate">
+                <CellContent
+                  writing={writing}
+                  record={record}
+                  field={title.field}
+                  type={title.type}
+                  cell={title.read(record)}
+                />
+              </span>
+              {rest.map((of) => {
+                const cell = of.read(record);
+                return cell === undefined || cell === "" ? null : (
+                  <span key={of.name} className="max-w-40 flex-none truncate text-ink-2" title={of.field.label}>
+                    <CellContent writing={writing} record={record} field={of.field} type={of.type} cell={cell} />
+                  </span>
+                );
+              })}
+            </div>
+          );
+        })}
+      </div>
+      <button className="add-row" onClick={() => openRecord(onAdd())}>
+        Add {register.one.toLowerCase()}
+      </button>
+    </div>
+  );
+}

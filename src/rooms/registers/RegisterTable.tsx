@@ -1,0 +1,598 @@
+"use client";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { ChevronDown, ChevronRight, Maximize2, Plus } from "lucide-react";
+import {
+  useEffect,
+  useId,
+  useMemo,
+  useRef,
+  useState,
+  type ClipboardEvent,
+  type KeyboardEvent,
+  type PointerEvent,
+} from "react";
+import type { ShownField } from "@/core/model";
+import type { Group, LensDraft, LensField, LensView } from "@/core/lens";
+import { textOfCell, type Register } from "@/core/register";
+import { openRecord } from "@/ui/navigation";
+import { CellContent } from "./CellContent";
+import { CellEditor } from "./CellEditor";
+import { cellWords, groupWords, isNumeric, typeWords, type Writing } from "@/ui/cells";
+import { FieldMenu } from "./FieldMenu";
+import { totalWords } from "./lensWords";
+import { groupKey, TableRows } from "./tableRows";
+import { isEditable, useSetCells, type TypedCell } from "./useSetCells";
+import { blockOfText, textOfBlock } from "./clipboard";
+
+const rowHeight = 31;
+const usualWidth = 130;
+
+interface RegisterTableProps {
+  writing: Writing;
+  register: Register;
+  lens: LensDraft;
+  view: LensView;
+  onChange: (setting: Partial<LensDraft>) => void;
+  /** Adds a record, in a group when one is given; gives its id. */
+  onAdd: (group?: Group) => string | undefined;
+  onAddField: () => void;
+  onEditField: (name: string) => void;
+  onChoose: (ids: readonly string[]) => void;
+}
+
+interface Column extends ShownField {
+  readonly of: LensField;
+}
+
+/** Where the keyboard is: a line and a column, and from where a choice of cells goes on. */
+interface Cursor {
+  readonly line: number;
+  readonly column: number;
+  readonly fromLine: number;
+  readonly fromColumn: number;
+}
+
+/** A lens as a table that is worked in like a spreadsheet. */
+export function RegisterTable(props: RegisterTableProps) {
+  const { writing, register, lens, view, onChange, onAdd, onAddField, onEditField, onChoose } = props;
+  const scroller = useRef<HTMLDivElement>(null);
+  const id = useId();
+  const setCells = useSetCells();
+  const [cursor, setCursor] = useState<Cursor>({ line: 0, column: 0, fromLine: 0, fromColumn: 0 });
+  const [editing, setEditing] = useState<{ line: number; column: number; text: string }>();
+  const { revision } = view;
+  const columns = useMemo<Column[]>(
+    () =>
+      lens.shown.flatMap((shown) =>
+        view.fields.filter(({ name }) => name === shown.field).map((of) => ({ ...shown, of })),
+      ),
+    [lens.shown, view],
+  );
+  // The view is the same object after a change; its revision tells.
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  const rows = useMemo(() => new TableRows(view, lens.folded), [view, lens.folded, revision]);
+  const widths = columns.map(({ width = usualWidth }) => width);
+  const template = `28px ${widths.map((width) => `${width}px`).join(" ")} 44px`;
+  const virtual = useVirtualizer({
+    count: rows.count,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => rowHeight,
+    overscan: 12,
+  });
+
+  const entryAt = (line: number) => {
+    const row = rows.row(line);
+    return row?.kind === "entry" ? view.entries[row.at] : undefined;
+  };
+  const chosen = () => {
+    const [from, to] = [Math.min(cursor.line, cursor.fromLine), Math.max(cursor.line, cursor.fromLine)];
+    const [left, right] = [Math.min(cursor.column, cursor.fromColumn), Math.max(cursor.column, cursor.fromColumn)];
+    return { from, to, left, right };
+  };
+  const go = (line: number, column: number, extend = false) => {
+    const to = {
+      line: Math.max(0, Math.min(rows.count - 1, line)),
+      column: Math.max(0, Math.min(columns.length - 1, column)),
+    };
+    const next = {
+      ...to,
+      fromLine: extend ? cursor.fromLine : to.line,
+      fromColumn: extend ? cursor.fromColumn : to.column,
+    };
+    setCursor(next);
+    virtual.scrollToIndex(to.line, { align: "auto" });
+    const [from, until] = [Math.min(next.line, next.fromLine), Math.max(next.line, next.fromLine)];
+    const ids =
+      from === until
+        ? []
+        : Array.from({ length: until - from + 1 }, (_, at) => entryAt(from + at)?.record.id ?? "").filter(Boolean);
+    onChoose(ids);
+  };
+  const focusBack = () => scroller.current?.focus({ preventScroll: true });
+  const edit = (line: number, column: number, text?: string) => {
+    const entry = entryAt(line);
+    const of = columns[column]?.of;
+    if (!entry || !of) return;
+    if (!isEditable(of.field)) {
+      openRecord(entry.record.id);
+      return;
+    }
+    setEditing({ line, column, text: text ?? textOfCell(writing.values, of.field, of.type, of.read(entry.record)) });
+  };
+  const commit = (text: string, step: "down" | "right" | "left" | "stay"): boolean => {
+    const entry = editing && entryAt(editing.line);
+    const of = editing && columns[editing.column]?.of;
+    if (!entry || !of) return true;
+    const before = textOfCell(writing.values, of.field, of.type, of.read(entry.record));
+    if (text !== before && !setCells([{ record: entry.record, name: of.name, text }])) return false;
+    setEditing(undefined);
+    focusBack();
+    // The record may have moved to another place by what was set: the cursor stays with the place.
+    if (step === "down") go(editing.line + 1, editing.column);
+    if (step === "right") go(editing.line, editing.column + 1);
+    if (step === "left") go(editing.line, editing.column - 1);
+    return true;
+  };
+
+  const fillDown = () => {
+    const { from, to, left, right } = chosen();
+    const first = entryAt(from);
+    if (!first || from === to) return;
+    const cells: TypedCell[] = [];
+    for (let line = from + 1; line <= to; line++) {
+      const record = entryAt(line)?.record;
+      for (let at = left; record && at <= right; at++) {
+        const of = columns[at]?.of;
+        if (of && isEditable(of.field))
+          cells.push({
+            record,
+            name: of.name,
+            text: textOfCell(writing.values, of.field, of.type, of.read(first.record)),
+          });
+      }
+    }
+    setCells(cells);
+  };
+  const clear = () => {
+    const { from, to, left, right } = chosen();
+    const cells: TypedCell[] = [];
+    for (let line = from; line <= to; line++) {
+      const record = entryAt(line)?.record;
+      for (let at = left; record && at <= right; at++) {
+        const of = columns[at]?.of;
+        if (of && isEditable(of.field)) cells.push({ record, name: of.name, text: "" });
+      }
+    }
+    setCells(cells);
+  };
+  const copy = (event: ClipboardEvent) => {
+    if (editing) return;
+    const { from, to, left, right } = chosen();
+    const lines = [];
+    for (let line = from; line <= to; line++) {
+      const record = entryAt(line)?.record;
+      if (record)
+        lines.push(
+          columns
+            .slice(left, right + 1)
+            .map(({ of }) => textOfCell(writing.values, of.field, of.type, of.read(record))),
+        );
+    }
+    if (lines.length === 0) return;
+    event.preventDefault();
+    event.clipboardData.setData("text/plain", textOfBlock(lines));
+    if (event.type === "cut") clear();
+  };
+  const paste = (event: ClipboardEvent) => {
+    if (editing) return;
+    event.preventDefault();
+    const block = blockOfText(event.clipboardData.getData("text/plain"));
+    const { from, to, left, right } = chosen();
+    const [only] = block;
+    const single = block.length === 1 && only?.length === 1;
+    const cells: TypedCell[] = [];
+    const lines = single ? to - from + 1 : block.length;
+    for (let line = 0, at = from; line < lines && at < rows.count; at++) {
+      const record = entryAt(at)?.record;
+      if (!record) continue;
+      const texts = single
+        ? Array.from({ length: right - left + 1 }, () => only[0] as string)
+        : (block[line] as string[]);
+      texts.forEach((text, offset) => {
+        const of = columns[left + offset]?.of;
+        if (of && isEditable(of.field)) cells.push({ record, name: of.name, text });
+      });
+      line++;
+    }
+    setCells(cells);
+  };
+
+  const press = (event: KeyboardEvent) => {
+    if (editing || event.target !== scroller.current) return;
+    const mod = event.ctrlKey || event.metaKey;
+    const { line, column } = cursor;
+    const page = Math.max(1, Math.floor((scroller.current?.clientHeight ?? 400) / rowHeight) - 2);
+    const steps: Record<string, readonly [number, number]> = {
+      ArrowUp: [mod ? -rows.count : -1, 0],
+      ArrowDown: [mod ? rows.count : 1, 0],
+      ArrowLeft: [0, mod ? -columns.length : -1],
+      ArrowRight: [0, mod ? columns.length : 1],
+      PageUp: [-page, 0],
+      PageDown: [page, 0],
+      Home: [mod ? -rows.count : 0, -columns.length],
+      End: [mod ? rows.count : 0, columns.length],
+    };
+    const step = event.altKey ? undefined : steps[event.key];
+    const row = rows.row(line);
+    if (step) {
+      if (row?.kind === "group" && (event.key === "ArrowLeft" || event.key === "ArrowRight") && !event.shiftKey) {
+        if (lens.folded.includes(row.key) === (event.key === "ArrowRight")) fold(row.group);
+      } else go(line + step[0], column + step[1], event.shiftKey);
+    } else if (event.key === "Tab" && !event.shiftKey && column < columns.length - 1) go(line, column + 1);
+    else if (event.key === "Tab" && event.shiftKey && column > 0) go(line, column - 1);
+    else if (event.key === "Enter" && row?.kind === "group") fold(row.group);
+    else if (event.key === "Enter" && event.shiftKey) openRecord(entryAt(line)?.record.id);
+    else if (event.key === "Enter" || event.key === "F2") edit(line, column);
+    else if (event.key === "Escape") go(line, column);
+    else if (event.key === "Delete" || event.key === "Backspace") clear();
+    else if (mod && event.key.toLowerCase() === "d") fillDown();
+    else if (mod && event.key.toLowerCase() === "a") {
+      setCursor({ line: rows.count - 1, column: columns.length - 1, fromLine: 0, fromColumn: 0 });
+      onChoose(view.entries.map(({ record }) => record.id));
+    } else if (event.key.length === 1 && !mod && !event.altKey) edit(line, column, event.key);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+
+  const fold = (group: Group) => {
+    const key = groupKey(group);
+    onChange({
+      folded: lens.folded.includes(key) ? lens.folded.filter((other) => other !== key) : [...lens.folded, key],
+    });
+  };
+  const added = useRef<string>(undefined);
+  const add = (group?: Group) => {
+    added.current = onAdd(group);
+  };
+  // A record that was just added is named at once, wherever the order put it.
+  useEffect(() => {
+    const fresh = added.current;
+    if (!fresh) return;
+    const at = view.entries.findIndex(({ record }) => record.id === fresh);
+    const line = at < 0 ? undefined : rows.lineOf(at);
+    added.current = undefined;
+    const column = columns.findIndex(({ field }) => field === "title");
+    if (line === undefined) return;
+    virtual.scrollToIndex(line);
+    setCursor({ line, column: Math.max(0, column), fromLine: line, fromColumn: Math.max(0, column) });
+    if (column >= 0) setEditing({ line, column, text: "" });
+  }, [view, rows, columns, virtual]);
+
+  const block = chosen();
+  const isChosen = (line: number, column: number) =>
+    line >= block.from && line <= block.to && column >= block.left && column <= block.right;
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <div
+        ref={scroller}
+        role="grid"
+        aria-label={`${lens.title}, ${register.title}`}
+        aria-rowcount={rows.count}
+        aria-colcount={columns.length}
+        aria-activedescendant={`${id}-${cursor.line}-${cursor.column}`}
+        tabIndex={0}
+        data-pane-focus=""
+        className="register-table min-h-0 flex-1 overflow-auto outline-none [scrollbar-width:thin]"
+        onKeyDown={press}
+        onCopy={copy}
+        onCut={copy}
+        onPaste={paste}
+      >
+        <div role="row" className="table-head" style={{ gridTemplateColumns: template }}>
+          <span role="columnheader" aria-label="Open" />
+          {columns.map((column, at) => (
+            <HeadCell key={column.field} {...props} column={column} at={at} onEditField={onEditField} />
+          ))}
+          <span role="columnheader">
+            <button
+              className="button-quiet grid place-items-center"
+              aria-label="Add a field"
+              title="Add a field"
+              onClick={onAddField}
+            >
+              <Plus size={15} aria-hidden />
+            </button>
+          </span>
+        </div>
+        {rows.count === 0 && (
+          <Nothing register={register} onAdd={() => add()} isFiltered={view.query.where !== undefined} />
+        )}
+        <div
+          role="rowgroup"
+          className="relative"
+          style={{ height: virtual.getTotalSize(), minWidth: widths.reduce((a, b) => a + b, 72) }}
+        >
+          {virtual.getVirtualItems().map(({ index, start }) => {
+            const row = rows.row(index);
+            if (!row) return null;
+            const style = { transform: `translateY(${start}px)`, height: rowHeight };
+            if (row.kind === "group")
+              return (
+                <GroupRow
+                  key={row.key}
+                  {...props}
+                  group={row.group}
+                  level={row.level}
+                  columns={columns}
+                  template={template}
+                  style={style}
+                  rowId={`${id}-${index}`}
+                  active={cursor.line === index}
+                  folded={lens.folded.includes(row.key)}
+                  onFold={() => fold(row.group)}
+                  onAdd={() => add(row.group)}
+                />
+              );
+            const entry = view.entries[row.at];
+            if (!entry) return null;
+            const { record } = entry;
+            return (
+              <div
+                key={`${record.id} ${entry.groups.join()}`}
+                role="row"
+                aria-rowindex={index + 1}
+                className="table-row"
+                style={{ ...style, gridTemplateColumns: template }}
+              >
+                <button
+                  className="open-row"
+                  tabIndex={-1}
+                  aria-label="Open the record"
+                  title="Open the record (Shift Enter)"
+                  onClick={() => openRecord(record.id)}
+                >
+                  <Maximize2 size={12} aria-hidden />
+                </button>
+                {columns.map(({ field, of }, at) => {
+                  const isEditing = editing?.line === index && editing.column === at;
+                  return (
+                    <div
+                      key={field}
+                      role="gridcell"
+                      id={`${id}-${index}-${at}`}
+                      aria-selected={isChosen(index, at)}
+                      data-active={cursor.line === index && cursor.column === at ? "" : undefined}
+                      className={`table-cell ${isNumeric(of.type) ? "is-number" : ""} ${isEditing ? "is-editing" : ""}`}
+                      onPointerDown={(event) => {
+                        if (isEditing || event.button !== 0 || (event.target as HTMLElement).closest("a")) return;
+                        event.preventDefault();
+                        focusBack();
+                        setEditing(undefined);
+                        go(index, at, event.shiftKey);
+                      }}
+                      onDoubleClick={() => edit(index, at)}
+                    >
+                      {isEditing ? (
+                        <CellEditor
+                          writing={writing}
+                          field={of.field}
+                          text={editing.text}
+                          label={of.field.label}
+                          onCommit={commit}
+                          onCancel={() => {
+                            setEditing(undefined);
+                            focusBack();
+                          }}
+                        />
+                      ) : (
+                        <CellContent
+                          writing={writing}
+                          record={record}
+                          field={of.field}
+                          type={of.type}
+                          cell={of.read(record)}
+                        />
+                      )}
+                    </div>
+                  );
+                })}
+              </div>
+            );
+          })}
+        </div>
+        {rows.count > 0 && (
+          <>
+            <button className="add-row" onClick={() => add()}>
+              Add {register.one.toLowerCase()}
+            </button>
+            <div role="row" className="table-foot" style={{ gridTemplateColumns: template }}>
+              <span />
+              {columns.map((column, at) => (
+                <TotalCell
+                  key={column.field}
+                  writing={writing}
+                  view={view}
+                  column={column}
+                  first={at === 0}
+                  register={register}
+                />
+              ))}
+            </div>
+          </>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function HeadCell(props: RegisterTableProps & { column: Column; at: number }) {
+  const { column, lens, onChange } = props;
+  const { field } = column.of;
+  const width = useRef(0);
+  const resize = (event: PointerEvent<HTMLElement>) => {
+    if (event.buttons !== 1) return;
+    const next = Math.max(50, Math.min(900, Math.round(width.current + event.clientX)));
+    const cell = event.currentTarget.closest<HTMLElement>("[role=columnheader]");
+    event.currentTarget.dataset.width = String(next);
+    cell?.style.setProperty("--resized", `${next}px`);
+  };
+  return (
+    <div
+      role="columnheader"
+      className={`head-cell ${isNumeric(column.of.type) ? "is-number" : ""}`}
+      aria-sort={sortOf(lens, column.field)}
+    >
+      <FieldMenu {...props} column={column}>
+        <span className="block truncate font-semibold">{field.label}</span>
+        <span className="block truncate text-small font-normal text-ink-3">{typeWords(field)}</span>
+      </FieldMenu>
+      <span
+        className="head-edge"
+        aria-hidden
+        onPointerDown={(event) => {
+          event.preventDefault();
+          event.currentTarget.setPointerCapture(event.pointerId);
+          width.current = (column.width ?? usualWidth) - event.clientX;
+        }}
+        onPointerMove={resize}
+        onPointerUp={(event) => {
+          const next = Number(event.currentTarget.dataset.width);
+          delete event.currentTarget.dataset.width;
+          if (next)
+            onChange({ shown: lens.shown.map((one) => (one.field === column.field ? { ...one, width: next } : one)) });
+        }}
+      />
+    </div>
+  );
+}
+
+function sortOf(lens: LensDraft, name: string): "ascending" | "descending" | "none" {
+  const sort = lens.sorts.find(({ field }) => field === name);
+  return sort ? (sort.descending ? "descending" : "ascending") : "none";
+}
+
+interface GroupRowProps extends RegisterTableProps {
+  group: Group;
+  level: number;
+  columns: readonly Column[];
+  template: string;
+  style: { transform: string; height: number };
+  rowId: string;
+  active: boolean;
+  folded: boolean;
+  onFold: () => void;
+}
+
+function GroupRow({
+  writing,
+  view,
+  group,
+  level,
+  columns,
+  template,
+  style,
+  rowId,
+  active,
+  folded,
+  onFold,
+  onAdd,
+  register,
+  lens,
+}: Omit<GroupRowProps, "onAdd"> & { onAdd: () => void }) {
+  const grouping = lens.groups[level];
+  const of = view.fields.find(({ name }) => name === grouping?.field);
+  const title = of ? groupWords(writing, of.field, of.type, group.keys[level] ?? "", grouping?.by) : "";
+  const count = group.end - group.start;
+  return (
+    <div
+      role="row"
+      id={`${rowId}-0`}
+      className="table-group"
+      data-active={active ? "" : undefined}
+      style={{ ...style, gridTemplateColumns: template }}
+    >
+      <button
+        className="grid place-items-center text-ink-3"
+        style={{ marginLeft: level * 12 }}
+        tabIndex={-1}
+        aria-expanded={!folded}
+        aria-label={`${folded ? "Unfold" : "Fold"} ${title}`}
+        onClick={onFold}
+      >
+        {folded ? <ChevronRight size={14} aria-hidden /> : <ChevronDown size={14} aria-hidden />}
+      </button>
+      {columns.map((column, at) =>
+        at === 0 ? (
+          <span key={column.field} role="gridcell" className="group-title" style={{ paddingLeft: 8 + level * 12 }}>
+            <span className="truncate font-words text-[15px] font-semibold">{title}</span>
+            <span className="flex-none text-small text-ink-2">
+              {count} {count === 1 ? register.one.toLowerCase() : register.title.toLowerCase()}
+            </span>
+            <button
+              className="group-add button-quiet"
+              tabIndex={-1}
+              aria-label={`Add to ${title}`}
+              title={`Add to ${title}`}
+              onClick={onAdd}
+            >
+              <Plus size={13} aria-hidden />
+            </button>
+          </span>
+        ) : (
+          <span
+            key={column.field}
+            role="gridcell"
+            className={`text-ink-2 ${isNumeric(column.of.type) ? "is-number" : ""} truncate px-2`}
+          >
+            {totalText(writing, view, column, group)}
+          </span>
+        ),
+      )}
+    </div>
+  );
+}
+
+function totalText(writing: Writing, view: LensView, { field, total, of }: Column, group?: Group): string {
+  if (!total) return "";
+  const cell = view.total(field, group);
+  if (cell === undefined) return "";
+  if (total === "count") return `${String(cell)} filled`;
+  const words = cellWords(writing, { ...of.field, name: "" }, of.type, cell);
+  return total === "sum" || group ? words : `${totalWords[total]} ${words}`;
+}
+
+function TotalCell({
+  writing,
+  view,
+  column,
+  first,
+  register,
+}: {
+  writing: Writing;
+  view: LensView;
+  column: Column;
+  first: boolean;
+  register: Register;
+}) {
+  const words = totalText(writing, view, column);
+  const count = `${view.count.toLocaleString(writing.style.locale)} ${view.count === 1 ? register.one.toLowerCase() : register.title.toLowerCase()}`;
+  return (
+    <span role="gridcell" className={`truncate px-2 font-semibold ${isNumeric(column.of.type) ? "is-number" : ""}`}>
+      {first ? [count, words].filter(Boolean).join(", ") : words}
+    </span>
+  );
+}
+
+function Nothing({ register, onAdd, isFiltered }: { register: Register; onAdd: () => void; isFiltered: boolean }) {
+  return (
+    <p className="px-2 py-8 font-words text-page">
+      {isFiltered ? `No ${register.title.toLowerCase()} are as this sentence says. ` : ""}
+      {register.kind !== "day" && (
+        <button className="link" onClick={onAdd}>
+          Add a {register.one.toLowerCase()}
+        </button>
+      )}
+    </p>
+  );
+}

@@ -1,0 +1,229 @@
+"use client";
+import { useCallback, useMemo, useState } from "react";
+import { addLens, addRegister, addToRegister, editLens, removeLens } from "@/core/shaping";
+import { isUnfinished, newId, type Id, type Lens } from "@/core/model";
+import { firstLens, givenValues, type Group, type LensDraft } from "@/core/lens";
+import { builtInRegisters, findRegister, ownRegisters, recordsIn, type Register } from "@/core/register";
+import { dateOf } from "@/core/time";
+import { useNow } from "@/ui/clock";
+import { goTo } from "@/ui/navigation";
+import { TypedField } from "@/ui/TypedField";
+import { useAct, useComputed, useList, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { BoardView } from "./BoardView";
+import type { Writing } from "@/ui/cells";
+import { FieldDialog } from "./FieldDialog";
+import { HiddenFields } from "./HiddenFields";
+import { LensSentence } from "./LensSentence";
+import { LensTabs } from "./LensTabs";
+import { ListView } from "./ListView";
+import { RegisterTable } from "./RegisterTable";
+import { SelectionBar } from "./SelectionBar";
+import { useFieldValues, useLensView } from "./useLens";
+
+interface RegistersRoomProps {
+  register: string | undefined;
+  lens: Id | undefined;
+}
+
+/** The database: every register, and the lenses through which it is looked at. */
+export function RegistersRoom({ register: asked, lens }: RegistersRoomProps) {
+  const store = useStore();
+  const own = useComputed(ownRegisters);
+  const register = findRegister(store, asked ?? "tasks");
+  return (
+    <main data-pane="page" className="registers flex min-w-0 flex-1 bg-sheet">
+      <RegisterList own={own} here={register?.id} />
+      {register ? (
+        <OpenRegister key={register.id} register={register} lens={lens} />
+      ) : (
+        <p className="p-9 font-words text-page">
+          There is no such register. It may have been removed; undo brings it back.{" "}
+          <button className="link" onClick={() => goTo("/registers/tasks")}>
+            Go to the tasks
+          </button>
+        </p>
+      )}
+    </main>
+  );
+}
+
+function RegisterList({ own, here }: { own: readonly Register[]; here: string | undefined }) {
+  const act = useAct();
+  const [naming, setNaming] = useState(false);
+  const make = (title: string) => {
+    setNaming(false);
+    const id = newId();
+    if (title.trim() !== "" && act(addRegister, { title, id }) !== undefined) goTo(`/registers/${id}`);
+  };
+  return (
+    <nav aria-label="Registers" className="register-list">
+      {builtInRegisters.map((register) => (
+        <RegisterLink key={register.id} register={register} here={register.id === here} />
+      ))}
+      <span className="px-4 pt-4 pb-1 text-small text-ink-2">Your own</span>
+      {own.map((register) => (
+        <RegisterLink key={register.id} register={register} here={register.id === here} />
+      ))}
+      {naming ? (
+        <div className="px-3 py-1">
+          <NewName label="Name of the register" onName={make} />
+        </div>
+      ) : (
+        <button className="px-4 py-1 text-left font-semibold text-woad" onClick={() => setNaming(true)}>
+          New register
+        </button>
+      )}
+    </nav>
+  );
+}
+
+/** A field for the name of something new; leaving it empty makes nothing. */
+export function NewName({ label, onName }: { label: string; onName: (name: string) => void }) {
+  return (
+    <span
+      ref={(span) => span?.querySelector("input")?.focus()}
+      onBlur={({ target }) => (target as HTMLInputElement).value === "" && onName("")}
+      onKeyDown={(event) => {
+        if (event.key !== "Escape") return;
+        event.stopPropagation();
+        onName("");
+      }}
+    >
+      <TypedField label={label} hint={label} text="" commit={onName} />
+    </span>
+  );
+}
+
+function RegisterLink({ register, here }: { register: Register; here: boolean }) {
+  const path = `/registers/${register.id}`;
+  const counts = useComputed(
+    useCallback(
+      (store) => {
+        const records = recordsIn(store, register);
+        const hasState = register.kind === "task" || register.kind === "goal" || register.kind === "project";
+        const open = hasState
+          ? records.filter((one) => "state" in one && isUnfinished(one.state)).length
+          : records.length;
+        return { open, all: records.length };
+      },
+      [register],
+    ),
+  );
+  return (
+    <a
+      href={path}
+      aria-current={here ? "page" : undefined}
+      className={`register-link ${here ? "is-here" : ""}`}
+      title={counts.open === counts.all ? undefined : `${counts.open} open of ${counts.all}`}
+      onClick={(event) => {
+        if (event.metaKey || event.ctrlKey || event.shiftKey) return;
+        event.preventDefault();
+        goTo(path);
+      }}
+    >
+      <span className="truncate">{register.title}</span>
+      <span className={here ? "font-semibold" : "text-ink-2"}>{counts.open.toLocaleString()}</span>
+    </a>
+  );
+}
+
+/** Lenses that were changed before they were kept, by register: they last as long as the tab. */
+const drafts = new Map<string, LensDraft>();
+
+function OpenRegister({ register, lens: asked }: { register: Register; lens: Id | undefined }) {
+  const store = useStore();
+  const values = useFieldValues();
+  const style = useTimeStyle();
+  const act = useAct();
+  const today = dateOf(useNow(store.clock));
+  const [, redraw] = useState(0);
+  const [search, setSearch] = useState("");
+  const [chosen, setChosen] = useState<readonly Id[]>([]);
+  const [fieldOpen, setFieldOpen] = useState<{ name?: string }>();
+  const all = useList("kind", "lens") as readonly Lens[];
+  const lenses = useMemo(
+    () =>
+      all
+        .filter((lens) => lens.registers[0] === register.id)
+        .toSorted((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1)),
+    [all, register],
+  );
+  const kept = asked === "all" ? undefined : (lenses.find((lens) => lens.id === asked) ?? lenses[0]);
+  const draft = useMemo(() => firstLens(store, register), [store, register]);
+  const lens: LensDraft = kept ?? drafts.get(register.id) ?? draft;
+  const view = useLensView(lens, search);
+  const writing = useMemo<Writing>(() => ({ values, style, today }), [values, style, today]);
+
+  const change = (setting: Partial<LensDraft>) => {
+    if (kept) act(editLens, { id: kept.id, setting }, { quiet: true });
+    else {
+      drafts.set(register.id, { ...lens, ...setting });
+      redraw((count) => count + 1);
+    }
+  };
+  const keep = (title: string) => {
+    const id = newId();
+    if (act(addLens, { lens: { ...lens, title }, id }) !== undefined) goTo(`/registers/${register.id}/${id}`);
+  };
+  const add = (group?: Group): Id | undefined => {
+    const id = newId();
+    const fields = givenValues(values, register, today, lens.where, lens.groups, group?.keys);
+    const given = register.kind === "day" ? { date: today } : fields;
+    return act(addToRegister, { register: register.id, fields: given, id }, { quiet: true }) === undefined
+      ? undefined
+      : id;
+  };
+  const shared = { writing, register, lens, view, onChange: change, onAdd: add, onChoose: setChosen };
+  return (
+    <section aria-label={register.title} className="flex min-w-0 flex-1 flex-col px-[26px] pt-4">
+      <LensTabs
+        register={register}
+        lenses={lenses}
+        here={kept?.id}
+        changed={!kept && drafts.has(register.id)}
+        onKeep={keep}
+        onRemove={(id) => {
+          if (act(removeLens, { id }) !== undefined) goTo(`/registers/${register.id}`);
+        }}
+      />
+      <LensSentence writing={writing} lens={lens} register={register} onChange={change} />
+      <div className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
+        <input
+          type="search"
+          className="field w-56"
+          aria-label={`Search in ${register.title}`}
+          placeholder="Search here"
+          value={search}
+          onChange={({ target }) => setSearch(target.value)}
+          onKeyDown={(event) => {
+            if (event.key !== "Escape" || search === "") return;
+            event.stopPropagation();
+            setSearch("");
+          }}
+        />
+        <span className="text-ink-2" role="status">
+          {search !== "" && `${view.count.toLocaleString(style.locale)} found`}
+        </span>
+        <HiddenFields register={register} lens={lens} view={view} onChange={change} />
+      </div>
+      {chosen.length > 1 && (
+        <SelectionBar writing={writing} register={register} ids={chosen} view={view} onDone={() => setChosen([])} />
+      )}
+      {lens.look === "table" && (
+        <RegisterTable {...shared} onAddField={() => setFieldOpen({})} onEditField={(name) => setFieldOpen({ name })} />
+      )}
+      {lens.look === "list" && <ListView {...shared} />}
+      {lens.look === "board" && <BoardView {...shared} />}
+      {fieldOpen && (
+        <FieldDialog
+          writing={writing}
+          register={register}
+          name={fieldOpen.name}
+          sample={view.entries[0]?.record}
+          onClose={() => setFieldOpen(undefined)}
+          onAdded={(name) => change({ shown: [...lens.shown, { field: name, width: 130 }] })}
+        />
+      )}
+    </section>
+  );
+}

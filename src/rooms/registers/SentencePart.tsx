@@ -1,0 +1,62 @@
+"use client";
+import { Popover } from "radix-ui";
+import { useState, type ReactNode } from "react";
+
+interface SentencePartProps {
+  /** What the part says now. */
+  words: string;
+  /** What is chosen here, for those who do not see the sentence. */
+  label: string;
+  faint?: boolean;
+  children: (close: () => void) => ReactNode;
+}
+
+/** A part of a sentence that can be said otherwise: underlined, and pressed it opens the choice. */
+export function SentencePart({ words, label, faint = false, children }: SentencePartProps) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger aria-label={`${label}: ${words}`} className={`sentence-part ${faint ? "is-faint" : ""}`}>
+        {words}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          sideOffset={6}
+          collisionPadding={10}
+          aria-label={label}
+          className="z-40 max-h-[70vh] w-max max-w-[360px] min-w-[220px] overflow-y-auto border border-rule bg-sheet p-3 [scrollbar-width:thin]"
+        >
+          {children(() => setOpen(false))}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+interface PickListProps {
+  options: readonly (readonly [id: string, title: string])[];
+  chosen: readonly string[];
+  onPick: (id: string) => void;
+  many?: boolean;
+}
+
+/** Choices one below the other; one of them, or as many as one likes. */
+export function PickList({ options, chosen, onPick, many = false }: PickListProps) {
+  return (
+    <ul className="-mx-1">
+      {options.map(([id, title]) => (
+        <li key={id}>
+          <button
+            className={`flex min-h-7 w-full items-center justify-between gap-6 rounded-[3px] px-2 text-left hover:bg-sunk ${chosen.includes(id) ? "font-semibold" : ""}`}
+            aria-pressed={chosen.includes(id)}
+            onClick={() => onPick(id)}
+          >
+            {title}
+            {chosen.includes(id) && <span aria-hidden>{many ? "✓" : "·"}</span>}
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}

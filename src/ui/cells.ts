@@ -1,0 +1,172 @@
+import type { DatePeriod, Field, PensumRecord } from "@/core/model";
+import { plainTitle } from "@/core/page";
+import {
+  cellType,
+  findRegister,
+  optionsOf,
+  recordsIn,
+  titleOf,
+  type Cell,
+  type CellType,
+  type FieldValues,
+} from "@/core/register";
+import {
+  dateText,
+  dayNumber,
+  durationText,
+  estimateText,
+  relativeMomentText,
+  type DateText,
+  type TimeStyle,
+} from "@/core/time";
+
+/** What cells are written in. */
+export interface Writing {
+  readonly values: FieldValues;
+  readonly style: TimeStyle;
+  readonly today: DateText;
+}
+
+const numbers = new Map<string, Intl.NumberFormat>();
+
+function numberText(value: number, { locale }: TimeStyle, decimals: number | undefined): string {
+  const key = `${locale} ${decimals}`;
+  let format = numbers.get(key);
+  if (!format) {
+    const digits =
+      decimals === undefined
+        ? { maximumFractionDigits: 4 }
+        : { minimumFractionDigits: decimals, maximumFractionDigits: decimals };
+    numbers.set(key, (format = new Intl.NumberFormat(locale, digits)));
+  }
+  return format.format(value);
+}
+
+/** A cell in words, as the person writes dates and numbers. */
+export function cellWords({ values, style, today }: Writing, field: Field, type: CellType, cell: Cell): string {
+  if (cell === undefined) return "";
+  const option = (id: string) => optionsOf(field, values.settings.priorities).find((one) => one.id === id)?.title ?? id;
+  switch (type) {
+    case "number": {
+      const text = numberText(cell as number, style, field.decimals);
+      return field.unit ? `${text} ${field.unit}` : text;
+    }
+    case "minutes":
+      return field.name === "estimateMinutes" ? estimateText(cell as number) : durationText(cell as number);
+    case "yesNo":
+      return cell ? "Yes" : field.type === "formula" ? "No" : "";
+    case "option":
+      return option(cell as string);
+    case "options":
+      return field.type === "dates"
+        ? `${(cell as readonly string[]).length} days`
+        : (cell as readonly string[]).map(option).join(", ");
+    case "link":
+      return titleOf(values.store.get(cell as string));
+    case "links":
+      return (cell as readonly string[]).map((id) => titleOf(values.store.get(id))).join(", ");
+    case "date":
+      return relativeMomentText(cell as string, today, style);
+    case "range":
+      return (cell as readonly string[]).map((one) => relativeMomentText(one, today, style)).join(" to ");
+    default:
+      return field.type === "title" ? plainTitle(String(cell)) : String(cell);
+  }
+}
+
+const shortTypes: Partial<Record<Field["type"], string>> = {
+  title: "text",
+  dateOrMoment: "date",
+  moment: "date and time",
+  minutes: "duration",
+  state: "choice",
+  priority: "level",
+  theme: "link",
+  task: "link",
+  people: "links",
+  count: "number",
+  yesNo: "yes or no",
+  longText: "long text",
+  url: "address",
+  dates: "dates",
+  dye: "dye",
+  zone: "zone",
+};
+
+/** What a field holds, in a word under its name. */
+export function typeWords(field: Field): string {
+  return shortTypes[field.type] ?? field.type;
+}
+
+/** Whether the cells of a type are numbers, which stand to the right. */
+export function isNumeric(type: CellType): boolean {
+  return type === "number" || type === "minutes";
+}
+
+/** The heading of a group. */
+export function groupWords(
+  writing: Writing,
+  field: Field,
+  type: CellType,
+  key: string,
+  by: DatePeriod | undefined,
+): string {
+  if (key === "") return `No ${field.label.toLowerCase()}`;
+  if (type === "date" || type === "range") return periodWords(writing, key, by ?? "day");
+  if (type === "number" || type === "minutes") return cellWords(writing, field, type, Number(key));
+  if (type === "yesNo") return key === "yes" ? field.label : `Not ${field.label.toLowerCase()}`;
+  if (type === "links") return titleOf(writing.values.store.get(key));
+  return cellWords(writing, field, type, type === "options" ? [key] : key);
+}
+
+function periodWords({ style, today }: Writing, key: string, by: DatePeriod): string {
+  switch (by) {
+    case "week":
+      return `Week of ${dateText(key, "short", style)}`;
+    case "month":
+      return dateText(`${key}-01`, "month", style);
+    case "weekday":
+      // 2024-01-01 was a Monday.
+      return new Intl.DateTimeFormat(style.locale, { weekday: "long", timeZone: "UTC" }).format(
+        Date.UTC(2024, 0, Number(key)),
+      );
+    case "day":
+      return key === today
+        ? `Today, ${dateText(key, "short", style)}`
+        : dateText(key, key.slice(0, 4) === today.slice(0, 4) ? "full" : "day", style);
+    case "partOfDay":
+      return key[0]!.toUpperCase() + key.slice(1);
+    default:
+      return key;
+  }
+}
+
+/** Whether a date says that something not done is late. */
+export function isLate(record: PensumRecord, field: Field, cell: Cell, today: DateText): boolean {
+  if (field.name !== "due" || typeof cell !== "string" || !("state" in record)) return false;
+  return record.state !== "done" && record.state !== "dropped" && dayNumber(cell) < dayNumber(today);
+}
+
+const mostChoices = 400;
+
+/** What a field can be, where that is a list: options, or the records it may lead to. */
+export function choicesOf(values: FieldValues, field: Field): (readonly [string, string])[] | undefined {
+  const type = cellType(field);
+  if (type === "option" || (type === "options" && field.type !== "tags" && field.type !== "dates"))
+    return optionsOf(field, values.settings.priorities).map(({ id, title }) => [id, title]);
+  if (field.type === "tags") {
+    const tags = new Set(
+      [...values.store.list("kind", "task"), ...values.store.list("kind", "note")].flatMap((record) =>
+        "tags" in record ? record.tags : [],
+      ),
+    );
+    return [...tags].sort().map((tag) => [tag, tag]);
+  }
+  if (type !== "link" && type !== "links") return undefined;
+  const register = findRegister(values.store, field.target ?? "");
+  if (!register) return [];
+  return recordsIn(values.store, register)
+    .slice(0, mostChoices)
+    .map((record) => [record.id, titleOf(record)] as const)
+    .toSorted((a, b) => a[1].localeCompare(b[1]));
+}

@@ -1,0 +1,159 @@
+import { expect, test, type Page } from "@playwright/test";
+import { notice, open, saved } from "./helpers";
+
+const cell = (page: Page, row: string, column: number) =>
+  page.locator(".table-row", { hasText: row }).getByRole("gridcell").nth(column);
+const dialog = (page: Page) => page.getByRole("dialog", { name: /field/ });
+
+async function addField(page: Page, name: string, type: string, more?: () => Promise<unknown>): Promise<void> {
+  await page.getByRole("button", { name: "Add a field" }).click();
+  await dialog(page).getByRole("textbox", { name: "Name" }).fill(name);
+  await dialog(page).getByRole("combobox", { name: "Holds" }).selectOption(type);
+  await more?.();
+  await dialog(page).getByRole("button", { name: "Add the field" }).click();
+  await expect(dialog(page)).toHaveCount(0);
+}
+
+test("a register of one's own gets a formula that computes the next renewal, and goes on computing", async ({
+  page,
+}) => {
+  await open(page, { path: "/registers" });
+  await page.getByRole("button", { name: "New register" }).click();
+  await page.getByRole("textbox", { name: "Name of the register" }).fill("Renewals");
+  await page.keyboard.press("Enter");
+  await expect(page.locator(".register-link.is-here")).toContainText("Renewals");
+  await addField(page, "Last paid", "date");
+  await addField(page, "Every n months", "number");
+  await addField(page, "Next", "formula", async () => {
+    const formula = dialog(page).getByRole("textbox", { name: "Formula" });
+    await formula.click();
+    await page.keyboard.type("last payed");
+    await expect(dialog(page).getByText("There is no field “last payed” here.")).toBeVisible();
+    await expect(dialog(page).getByRole("button", { name: "Add the field" })).toBeDisabled();
+    await page.keyboard.press("Control+a");
+    await page.keyboard.type('last paid + duration("P" + string(every n months) + "M');
+  });
+
+  await page.getByRole("button", { name: "Add a renewal" }).click();
+  for (const text of ["Van insurance", "2026-01-31", "1"]) {
+    await page.keyboard.type(text);
+    await page.keyboard.press("Tab");
+  }
+  await expect(cell(page, "Van insurance", 3)).toHaveText("Sat 28 Feb");
+  await cell(page, "Van insurance", 2).click();
+  await page.keyboard.type("soon");
+  await page.keyboard.press("Enter");
+  await expect(notice(page)).toContainText("“soon” is not a number");
+  await page.keyboard.press("Escape");
+  await page.keyboard.type("12");
+  await page.keyboard.press("Enter");
+  await expect(cell(page, "Van insurance", 3)).toHaveText("31 Jan 2027");
+  await saved(page);
+  await page.reload();
+  await expect(cell(page, "Van insurance", 3)).toHaveText("31 Jan 2027");
+
+  // A circle is refused by the names it goes through.
+  await page.getByRole("button", { name: "Field Next" }).click();
+  await page.getByRole("button", { name: "Change the field" }).click();
+  await dialog(page).getByRole("textbox", { name: "Formula" }).click();
+  await page.keyboard.press("Control+a");
+  await page.keyboard.type('next + duration("P1D');
+  await expect(dialog(page).getByRole("alert")).toContainText("round in a circle: Next needs Next");
+});
+
+test("a lens is built by its sentence, kept under an address, and what is added in a group gets its values", async ({
+  page,
+}) => {
+  await open(page, { workspace: "demo", path: "/registers/tasks/all" });
+  const part = (label: string) => page.getByRole("button", { name: new RegExp(`^${label}: `) });
+  await part("Add a condition").click();
+  await page.getByRole("button", { name: "Theme", exact: true }).click();
+  await part("Condition").click();
+  await page.getByRole("button", { name: "Reporting" }).click();
+  await page.keyboard.press("Escape");
+  await part("Grouped by").click();
+  await page.getByRole("combobox", { name: "Group by" }).selectOption("goal");
+  await page.keyboard.press("Escape");
+  await expect(page.locator(".lens-sentence")).toHaveText(
+    /Tasks that are open and theme is Reporting.*grouped by goal, sorted by due, then title, shown as a table\./,
+  );
+  await page.getByRole("button", { name: "Keep as a lens" }).click();
+  await page.getByRole("textbox", { name: "Name of the lens" }).fill("Reporting now");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/\/registers\/tasks\/\w+$/);
+  await expect(page.getByRole("link", { name: "Reporting now" })).toHaveAttribute("aria-current", "page");
+  await expect(page.locator(".table-row").first()).toBeVisible();
+  const themes = await page
+    .locator(".table-row .diamond")
+    .evaluateAll((all) => all.map((one) => one.getAttribute("data-dye")));
+  expect(new Set(themes)).toEqual(new Set(["verdigris"]));
+
+  await page.getByRole("button", { name: "Add to Grant claim, Q4" }).click();
+  await page.keyboard.type("Photocopy the vouchers");
+  await page.keyboard.press("Enter");
+  await expect(page.locator(".table-row", { hasText: "Photocopy the vouchers" })).toContainText("Reporting");
+  await page.reload();
+  await expect(page.locator(".table-row", { hasText: "Photocopy the vouchers" })).toBeVisible();
+  await expect(page.locator(".table-group", { hasText: "Grant claim, Q4" })).toContainText("5 tasks");
+});
+
+test("cells are copied, pasted as a block, filled down and cleared by keyboard, each in one step that undoes", async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(["clipboard-read", "clipboard-write"]);
+  await open(page, { workspace: "demo", path: "/registers/tasks/all" });
+  const rows = page.locator(".table-row");
+  const title = (at: number) => rows.nth(at).getByRole("gridcell").nth(0);
+  const state = (at: number) => rows.nth(at).getByRole("gridcell").nth(1);
+  const estimate = (at: number) => rows.nth(at).getByRole("gridcell").nth(5);
+  await estimate(0).click();
+  await page.evaluate(() => navigator.clipboard.writeText("1 h 10\n25\n2 h"));
+  await page.keyboard.press("Control+v");
+  await expect(estimate(0)).toHaveText("70 min");
+  await expect(estimate(1)).toHaveText("25 min");
+  await expect(estimate(2)).toHaveText("2 h");
+  await page.keyboard.press("Shift+ArrowDown");
+  await page.keyboard.press("Shift+ArrowDown");
+  await expect(page.getByText("3 tasks chosen")).toBeVisible();
+  await page.keyboard.press("Control+d");
+  await expect(estimate(2)).toHaveText("70 min");
+  await page.keyboard.press("Control+c");
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe("1 h 10\n1 h 10\n1 h 10");
+  await page.keyboard.press("Control+z");
+  await expect(estimate(2)).toHaveText("2 h");
+  // A text that a field cannot hold refuses the whole block.
+  await page.evaluate(() => navigator.clipboard.writeText("5\nlong"));
+  await page.keyboard.press("Control+v");
+  await expect(notice(page)).toContainText("“long” is not a length of time");
+  await expect(estimate(0)).toHaveText("70 min");
+  // Done is out of an open lens at once.
+  const first = await title(0).textContent();
+  await state(0).click();
+  await page.keyboard.type("don");
+  await page.keyboard.press("Enter");
+  await expect(title(0)).not.toHaveText(first!);
+  await page.keyboard.press("Control+z");
+  await expect(title(0)).toHaveText(first!);
+});
+
+test("a card of a board moves by keyboard and by pointer, and a week has seven columns", async ({ page }) => {
+  await open(page, { workspace: "demo", path: "/registers/tasks" });
+  await page.getByRole("link", { name: "The week as a board" }).click();
+  const columns = page.locator("[data-column]");
+  await expect(columns).toHaveCount(7);
+  const card = page.locator("[data-card]", { hasText: "Rating curve rerun" });
+  await expect(columns.nth(3).locator("[data-card]", { hasText: "Rating curve rerun" })).toBeVisible();
+  await card.focus();
+  await page.keyboard.press("Alt+ArrowRight");
+  await expect(columns.nth(4).locator("[data-card]", { hasText: "Rating curve rerun" })).toBeVisible();
+  const from = (await card.boundingBox())!;
+  const to = (await columns.nth(2).locator("header").boundingBox())!;
+  await page.mouse.move(from.x + 20, from.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 40, to.y + 60, { steps: 6 });
+  await page.mouse.up();
+  const first = columns.nth(2).locator("[data-card]").first();
+  await expect(columns.nth(2).locator("[data-card]", { hasText: "Rating curve rerun" })).toBeVisible();
+  await expect(first).toContainText("Rating curve rerun");
+});
