@@ -16,7 +16,7 @@ import {
   type Work,
 } from "@/core/model";
 import { addDays, addMinutes, dateOf, momentAt, type DateText, type MomentText } from "@/core/time";
-import { areas, begun, goals, habits, permits, projects, reaches, renewals } from "./world";
+import { areas, begun, gathered, goals, habits, permits, projects, reaches, renewals } from "./world";
 
 interface Ground {
   readonly now: MomentText;
@@ -37,6 +37,7 @@ export function structureSize(size: number): number {
 export function addStructure(ground: Ground, size: number): void {
   const structure = new Structure(ground);
   structure.addAims();
+  structure.addGathered();
   structure.addHabits();
   structure.addWork(Math.min(mostWork, Math.round(size * 0.25)));
   structure.addOwnRegisters(Math.min(330, Math.round(size / 10)));
@@ -98,6 +99,24 @@ class Structure {
           ...(project ? { project: this.#named(project[0]) } : {}),
         };
     });
+  }
+
+  /** What came to mind and was not looked at yet. */
+  addGathered() {
+    gathered.forEach((title, at) =>
+      this.#ground.records.push({
+        id: this.#id(),
+        kind: "task",
+        title,
+        state: "open",
+        unclarified: true,
+        tags: [],
+        people: [],
+        text: "",
+        carried: 0,
+        createdAt: momentAt(addDays(this.#today, at < 3 ? 0 : -1), 480 + at * 37),
+      } satisfies Task),
+    );
   }
 
   addHabits() {

@@ -237,3 +237,16 @@ export const begun: readonly (readonly [string, number, number, number])[] = [
   ["Map the access track", 5, 900, 15],
   ["Airspace chapter 3", 2, 1140, 25],
 ];
+
+/** Lines that stand in the inbox. */
+export const gathered = [
+  "Ask whether the mill has a spare pump",
+  "Choir: who drives on Saturday",
+  "Idea: gauge board that a child can read",
+  "Return the borrowed waders",
+  "Photographs for the annual report, cover and back",
+  "Heron nest above culvert B, tell the board",
+  "Cheaper SIM plan for the loggers?",
+  "Birthday present for Ines",
+  "Read the paper on large wood in small rivers",
+] as const;

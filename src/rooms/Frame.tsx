@@ -14,6 +14,7 @@ import { TopBar } from "./frame/TopBar";
 import { Today } from "./today/Today";
 
 const Settings = lazy(() => import("./settings/SettingsRoom").then((room) => ({ default: room.SettingsRoom })));
+const Gather = lazy(() => import("./gather/GatherRoom").then((room) => ({ default: room.GatherRoom })));
 const Registers = lazy(() => import("./registers/RegistersRoom").then((room) => ({ default: room.RegistersRoom })));
 const RecordSheet = lazy(() => import("./frame/RecordSheet").then((sheet) => ({ default: sheet.RecordSheet })));
 const KeysHelp = lazy(() => import("./frame/KeysHelp").then((help) => ({ default: help.KeysHelp })));
@@ -105,6 +106,7 @@ export function Frame({ problem }: { problem: unknown }) {
         )}
         <Suspense fallback={<div className="flex-1 bg-sheet" aria-busy="true" />}>
           {place.room === "settings" && <Settings />}
+          {place.room === "gather" && <Gather />}
           {place.room === "registers" && <Registers register={place.register} lens={place.lens} />}
         </Suspense>
         {place.room === "none" && <NoSuchPlace path={place.path} />}

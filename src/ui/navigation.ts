@@ -7,6 +7,7 @@ import { isDate, type DateText } from "@/core/time";
 export type Place =
   | { room: "today"; date: DateText | undefined }
   | { room: "settings" }
+  | { room: "gather" }
   | { room: "registers"; register: string | undefined; lens: Id | undefined }
   | { room: "none"; path: string };
 
@@ -15,6 +16,7 @@ export function usePlace(): Place {
   const path = usePathname();
   if (path === "/") return { room: "today", date: undefined };
   if (path === "/settings") return { room: "settings" };
+  if (path === "/gather") return { room: "gather" };
   const registers = /^\/registers(?:\/([^/]+))?(?:\/([^/]+))?\/?$/.exec(path);
   if (registers) return { room: "registers", register: registers[1], lens: registers[2] };
   const date = /^\/day\/([^/]+)\/?$/.exec(path)?.[1];

@@ -44,6 +44,7 @@ function addTask(tx: Transaction, draft: Draft, lines: Map<DateText, string[]>) 
     people: peopleOf(tx, draft),
     text: draft.text ?? "",
     page: dayPageId(day),
+    ...(isBare(draft) ? { unclarified: true } : {}),
     carried: 0,
     createdAt: tx.now,
   };
@@ -53,6 +54,11 @@ function addTask(tx: Transaction, draft: Draft, lines: Map<DateText, string[]>) 
   const [start, end] = [momentAt(day, draft.startMinute), momentAt(day, draft.endMinute)];
   checkStretch(start, end);
   tx.put({ id: newId(), kind: "block", start, end, task: task.id, title: "", text: "", createdAt: tx.now });
+}
+
+/** Whether nothing was said of it but its words: then it is clarified later, in the room for that. */
+function isBare(draft: Draft): boolean {
+  return !draft.day && !draft.due && !draft.theme && !draft.priority && !draft.estimateMinutes && !draft.startMinute;
 }
 
 function addEvent(tx: Transaction, draft: Draft) {

@@ -151,6 +151,7 @@ class TaskCheck extends TitledCheck {
   @IsArray() @ArrayMaxSize(500) @IsString({ each: true }) tags!: string[];
   @IsArray() @ArrayMaxSize(500) @IsIdList() people!: string[];
   @IsOptional() @IsId() page?: string;
+  @IsOptional() @IsBoolean() unclarified?: boolean;
   @IsOptional() @IsMomentText() doneAt?: string;
   @IsOptional() @IsInt() @Min(0) @Max(60_000) tookMinutes?: number;
   @IsInt() @Min(0) carried!: number;

@@ -69,6 +69,7 @@ export const fieldsOf: Record<KeptKind, readonly Field[]> = {
     { name: "parent", label: "Part of", type: "task", target: "tasks" },
     people,
     tags,
+    { name: "unclarified", label: "To clarify", type: "yesNo" },
     doneAt,
     { name: "carried", label: "Carried", type: "count", kept: true },
     {

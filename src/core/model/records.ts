@@ -49,6 +49,8 @@ export interface Task {
   readonly text: string;
   /** The page that holds its line. */
   readonly page?: Id;
+  /** Gathered and not clarified yet: nobody has said what it is. */
+  readonly unclarified?: boolean;
   readonly doneAt?: MomentText;
   /** How long it took in the end. */
   readonly tookMinutes?: number;

@@ -7,7 +7,7 @@ import { byPressing, isPlannedTooLate } from "./reasons";
  * The unfinished tasks without a clock time that a person might place on `date`, what presses most first: those with
  * that do day, those with none and, today, those of earlier days. One that has a later do day is listed where it would
  * be late by then. On a day of the past only what was meant for it is listed, on a day to come that comes first. Tasks
- * that rest or stand under a listed one are left out.
+ * that rest, stand under a listed one or wait in the inbox are left out.
  */
 export function tray(store: Pick<Store, "list" | "find">, date: DateText, now: MomentText, settings: Settings): Task[] {
   const today = dateOf(now);
@@ -29,7 +29,7 @@ function isWanted(task: Task, date: DateText, today: DateText): boolean {
   const { doDay } = task;
   if (doDay === date) return true;
   if (date < today) return false;
-  if (doDay === undefined) return true;
+  if (doDay === undefined) return !task.unclarified;
   if (date > today) return false;
   return doDay < today || isPlannedTooLate(task);
 }

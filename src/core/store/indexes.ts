@@ -48,6 +48,8 @@ function linkKeys(record: PensumRecord): readonly string[] {
 export const indexKeys = {
   kind: (record) => [record.kind],
   unfinishedTasks: (record) => (record.kind === "task" && isUnfinished(record.state) ? ["all"] : none),
+  unclarified: (record) =>
+    record.kind === "task" && record.unclarified === true && isUnfinished(record.state) ? ["all"] : none,
   tasksByDoDay: (record) => (record.kind === "task" ? one(record.doDay) : none),
   tasksByParent: (record) => (record.kind === "task" ? one(record.parent) : none),
   tasksByDoneDay: (record) => (record.kind === "task" && record.doneAt ? [dateOf(record.doneAt)] : none),

@@ -3,7 +3,7 @@ import { CircleHelp } from "lucide-react";
 import type { ReactNode } from "react";
 import { dateText, type DateText } from "@/core/time";
 import { goTo } from "@/ui/navigation";
-import { useSaving, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
+import { useList, useSaving, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
 
 interface TopBarProps {
   room: string;
@@ -14,6 +14,7 @@ interface TopBarProps {
 }
 
 export function TopBar({ room, date, today, onHelp, children }: TopBarProps) {
+  const gathered = useList("unclarified", "all").length;
   return (
     <header className="top-bar flex h-[50px] flex-none items-center gap-5 border-b border-rule pr-4">
       <button
@@ -24,6 +25,7 @@ export function TopBar({ room, date, today, onHelp, children }: TopBarProps) {
       </button>
       <nav aria-label="Rooms" className="flex gap-4">
         <RoomLink path="/" here={room === "today"} label="Today" />
+        <RoomLink path="/gather" here={room === "gather"} label="Gather" count={gathered} />
         <RoomLink path="/registers/tasks" here={room === "registers"} label="Registers" />
         <RoomLink path="/settings" here={room === "settings"} label="Settings" />
       </nav>
@@ -36,7 +38,7 @@ export function TopBar({ room, date, today, onHelp, children }: TopBarProps) {
   );
 }
 
-function RoomLink({ path, here, label }: { path: string; here: boolean; label: string }) {
+function RoomLink({ path, here, label, count = 0 }: { path: string; here: boolean; label: string; count?: number }) {
   return (
     <a
       href={path}
@@ -49,6 +51,7 @@ function RoomLink({ path, here, label }: { path: string; here: boolean; label: s
       }}
     >
       {label}
+      {count > 0 && <span className="ml-1 text-small font-semibold text-ink-2">{count}</span>}
     </a>
   );
 }

@@ -16,7 +16,7 @@ import type { Group, LensDraft, LensField, LensView } from "@/core/lens";
 import { textOfCell, type Register } from "@/core/register";
 import { openRecord } from "@/ui/navigation";
 import { CellContent } from "./CellContent";
-import { CellEditor } from "./CellEditor";
+import { CellEditor } from "@/ui/CellEditor";
 import { cellWords, groupWords, isNumeric, typeWords, type Writing } from "@/ui/cells";
 import { FieldMenu } from "./FieldMenu";
 import { totalWords } from "./lensWords";

@@ -6,7 +6,7 @@ import type { LensView } from "@/core/lens";
 import type { Register } from "@/core/register";
 import { DayPicker } from "@/ui/DayPicker";
 import { useAct, useStore } from "@/ui/workspaceContext";
-import { CellEditor } from "./CellEditor";
+import { CellEditor } from "@/ui/CellEditor";
 import type { Writing } from "@/ui/cells";
 import { SentencePart } from "./SentencePart";
 import { isEditable, useSetCells } from "./useSetCells";

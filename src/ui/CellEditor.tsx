@@ -1,8 +1,8 @@
 "use client";
 import { useEffect, useId, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import type { Field } from "@/core/model";
-import { choicesOf } from "@/ui/cells";
-import type { Writing } from "@/ui/cells";
+import { choicesOf } from "./cells";
+import type { Writing } from "./cells";
 
 interface CellEditorProps {
   writing: Writing;

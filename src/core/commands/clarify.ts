@@ -1,0 +1,166 @@
+import { dayPageId, isPage, newId, Refusal, type Id, type Task } from "../model";
+import { appendLines, plainTitle, writeTaskLine } from "../page";
+import type { Command, Fields, Transaction } from "../store";
+import { addMinutes, dateOf, isMoment, type DateText } from "../time";
+import { editFields } from "./editRecord";
+import { giveDay } from "./giveDay";
+import { counted, need } from "./shared";
+
+export const clarifiedKinds = ["task", "event", "note", "goal", "nothing"] as const;
+export type ClarifiedKind = (typeof clarifiedKinds)[number];
+
+interface Clarified {
+  readonly tasks: readonly Id[];
+  readonly as: ClarifiedKind;
+  /** Fields of the task; what another kind has no room for is left out. */
+  readonly fields?: Fields;
+  /** The day to do it on; for an event, when it is. */
+  readonly day?: DateText | undefined;
+}
+
+/** Says of gathered things what they are: they leave the inbox, as tasks with what they need or as something else. */
+export const clarify: Command<Clarified> = {
+  name: "clarify",
+  run(tx, { tasks, as, fields = {}, day }) {
+    const chosen = tasks.map((id) => need(tx, "task", id));
+    for (const task of chosen) become[as](tx, task, fields, day);
+    const [only] = chosen;
+    const what = chosen.length === 1 && only ? `“${plainTitle(only.title)}”` : counted(chosen.length, "thing");
+    return as === "nothing"
+      ? `Let ${what} go`
+      : as === "task"
+        ? `Clarified ${what}`
+        : `Made ${articles[as]} of ${what}`;
+  },
+};
+
+const articles = { event: "an event", note: "a note", goal: "a goal" } as const;
+
+type Become = (tx: Transaction, task: Task, fields: Fields, day: DateText | undefined) => void;
+
+const become: Readonly<Record<ClarifiedKind, Become>> = {
+  task(tx, task, fields, day) {
+    editFields(tx, task, { ...fields, unclarified: undefined });
+    if (day !== undefined) giveDay.run(tx, { tasks: [task.id], day });
+  },
+  event(tx, task, fields, day) {
+    const start = typeof fields.due === "string" && isMoment(fields.due) ? fields.due : (day ?? dateOf(tx.now));
+    const end = isMoment(start) ? addMinutes(start, Number(fields.estimateMinutes ?? 60)) : start;
+    tx.remove(task.id);
+    const theme = (fields.theme ?? task.theme) as Id | undefined;
+    const { title, text, people, createdAt } = task;
+    tx.put({
+      id: newId(),
+      kind: "event",
+      title: plainTitle(title),
+      start,
+      end,
+      place: "",
+      ...(theme ? { theme } : {}),
+      people,
+      text,
+      createdAt,
+    });
+  },
+  note(tx, task) {
+    const title = plainTitle(task.title);
+    if (tx.list("named", title.toLowerCase()).some((record) => record.kind === "note"))
+      throw new Refusal(`There is a note “${title}” already: merge it into that one. Nothing was changed.`);
+    tx.remove(task.id);
+    tx.put({ id: newId(), kind: "note", title, tags: task.tags, text: task.text, createdAt: task.createdAt });
+  },
+  goal(tx, task, fields) {
+    tx.remove(task.id);
+    const { text, createdAt } = task;
+    const due = typeof fields.due === "string" ? dateOf(fields.due) : undefined;
+    tx.put({
+      id: newId(),
+      kind: "goal",
+      title: plainTitle(task.title),
+      span: "quarter",
+      state: "open",
+      ...(due ? { due } : {}),
+      text,
+      createdAt,
+    });
+  },
+  nothing: (tx, task) => tx.remove(task.id),
+};
+
+/** Makes several gathered things of one. */
+export const splitTask: Command<{ task: Id; titles: readonly string[] }> = {
+  name: "splitTask",
+  run(tx, { task: id, titles }) {
+    const task = need(tx, "task", id);
+    const parts = titles.map((title) => title.trim()).filter(Boolean);
+    if (parts.length < 2) throw new Refusal("Write at least two lines, one for each part. Nothing was changed.");
+    const fresh = parts.map((title): Task => ({ ...task, id: newId(), title, carried: 0 }));
+    for (const part of fresh) tx.put(part);
+    const page = task.page === undefined ? undefined : tx.get(task.page);
+    if (isPage(page))
+      tx.update(page.id, {
+        text: appendLines(
+          page.text,
+          fresh.map((part) => writeTaskLine(part)),
+        ),
+      });
+    tx.remove(task.id);
+    return `Split “${plainTitle(task.title)}” into ${parts.length}`;
+  },
+};
+
+/** Puts a gathered thing into a page, as a line, or into another task, as a line of its note; it is no task any more then. */
+export const mergeTask: Command<{ task: Id; into: Id }> = {
+  name: "mergeTask",
+  run(tx, { task: id, into }) {
+    const task = need(tx, "task", id);
+    const target = tx.get(into);
+    if (!target || target.id === task.id || !("text" in target))
+      throw new Refusal("There is nothing of that name to merge into.");
+    const words = [
+      `- ${task.title}`,
+      ...(task.text.trim() === ""
+        ? []
+        : task.text
+            .trimEnd()
+            .split("\n")
+            .map((line) => `  ${line}`)),
+    ];
+    tx.update(target.id, { text: appendLines(target.text, words) });
+    tx.remove(task.id);
+    const name =
+      "title" in target
+        ? plainTitle(target.title)
+        : target.id === dayPageId(dateOf(tx.now))
+          ? "today"
+          : target.id.slice(4);
+    return `Merged “${plainTitle(task.title)}” into “${name}”`;
+  },
+};
+
+/** Puts the loose tasks of a page into the inbox: those of which nothing was said but their words. */
+export const gatherPage: Command<{ page: Id }> = {
+  name: "gatherPage",
+  run(tx, { page }) {
+    const loose = looseTasks(tx, page);
+    if (loose.length === 0) throw new Refusal("Every task on this page has been clarified already.");
+    for (const task of loose) tx.update(task.id, { unclarified: true });
+    return `Gathered ${counted(loose.length, "line")} of this page`;
+  },
+};
+
+/** The open tasks of a page that have no theme, goal, project, estimate, priority or due date. */
+export function looseTasks(tx: Pick<Transaction, "list">, page: Id): Task[] {
+  return (tx.list("linesByPage", page) as readonly Task[]).filter(
+    (task) =>
+      task.kind === "task" &&
+      (task.state === "open" || task.state === "doing") &&
+      !task.unclarified &&
+      !task.theme &&
+      !task.goal &&
+      !task.project &&
+      !task.priority &&
+      task.estimateMinutes === undefined &&
+      task.due === undefined,
+  );
+}

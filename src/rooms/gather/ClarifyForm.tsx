@@ -1,0 +1,219 @@
+"use client";
+import { useCallback, useId, type ReactNode } from "react";
+import { clarifiedKinds, type ClarifiedKind } from "@/core/commands/clarify";
+import type { Field, Task } from "@/core/model";
+import { loadOf } from "@/core/plan";
+import { cellType, fieldsIn, findRegister, readText, textOfCell, type Cell } from "@/core/register";
+import { relativeDateText, type DateText } from "@/core/time";
+import { CellEditor } from "@/ui/CellEditor";
+import { cellWords, type Writing } from "@/ui/cells";
+import { DayPicker } from "@/ui/DayPicker";
+import { becomesText } from "@/ui/LoadBar";
+import { dayFirst } from "@/ui/locale";
+import { notify } from "@/ui/notices";
+import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
+import type { Clarifying } from "./GatherRoom";
+
+/** Which key opens which field. */
+export const kindKeys: Readonly<Record<string, string>> = {
+  t: "theme",
+  g: "goal",
+  j: "project",
+  l: "estimateMinutes",
+  d: "day",
+  u: "due",
+  p: "priority",
+};
+
+const kindWords: Record<ClarifiedKind, string> = {
+  task: "Task",
+  event: "Event",
+  note: "Note",
+  goal: "Goal",
+  nothing: "Nothing",
+};
+
+/** What each kind has room for. */
+const fieldsFor: Record<ClarifiedKind, readonly string[]> = {
+  task: ["theme", "goal", "project", "estimateMinutes", "day", "due", "priority"],
+  event: ["theme", "day", "due", "estimateMinutes"],
+  note: [],
+  goal: ["due"],
+  nothing: [],
+};
+
+interface ClarifyFormProps {
+  writing: Writing;
+  task: Task;
+  said: Clarifying;
+  opened: string | undefined;
+  onOpen: (field: string) => void;
+  onSay: (more: Partial<Clarifying>) => void;
+  onSet: (fields: Readonly<Record<string, unknown>>) => void;
+  onClose: () => void;
+}
+
+/** What a gathered thing is, and what it needs: each with its key. */
+export function ClarifyForm({ writing, task, said, opened, onOpen, onSay, onSet, onClose }: ClarifyFormProps) {
+  const store = useStore();
+  const register = findRegister(store, "tasks");
+  const fields = register ? fieldsIn(store, register) : [];
+  const keyOf = (name: string) => Object.entries(kindKeys).find(([, field]) => field === name)?.[0] ?? "";
+  return (
+    <>
+      <div role="radiogroup" aria-label="It is" className="mb-4 flex flex-wrap gap-2">
+        {clarifiedKinds.map((kind, at) => (
+          <button
+            key={kind}
+            role="radio"
+            aria-checked={said.as === kind}
+            className={`button ${said.as === kind ? "border-woad! bg-sunk!" : ""}`}
+            onClick={() => onSay({ as: kind })}
+          >
+            {kindWords[kind]} <kbd className="key">{at + 1}</kbd>
+          </button>
+        ))}
+      </div>
+      <dl className="max-w-[520px] border-t border-rule">
+        {fieldsFor[said.as].map((name) =>
+          name === "day" ? (
+            <ClarifyLine
+              key={name}
+              label={said.as === "event" ? "Day" : "Do day"}
+              keyName="D"
+              open={opened === "day"}
+              onOpen={() => onOpen("day")}
+              words={said.day ? relativeDateText(said.day, writing.today, writing.style) : ""}
+            >
+              {opened === "day" && (
+                <div className="py-2" ref={focusDay}>
+                  <DayPicker
+                    today={writing.today}
+                    value={said.day}
+                    onPick={(day) => {
+                      onSay({ day });
+                      onClose();
+                    }}
+                  />
+                </div>
+              )}
+              {said.day && (
+                <DayBecomes day={said.day} minutes={Number(said.fields.estimateMinutes ?? task.estimateMinutes ?? 0)} />
+              )}
+            </ClarifyLine>
+          ) : (
+            <FieldLine
+              key={name}
+              writing={writing}
+              field={fields.find((field) => field.name === name)}
+              keyName={keyOf(name).toUpperCase()}
+              value={said.fields[name]}
+              open={opened === name}
+              onOpen={() => onOpen(name)}
+              onSet={(value) => onSet({ [name]: value })}
+              onClose={onClose}
+            />
+          ),
+        )}
+      </dl>
+    </>
+  );
+}
+
+/** The keyboard goes into the month that opened. */
+function focusDay(picker: HTMLElement | null) {
+  picker?.querySelector<HTMLElement>("[data-date][tabindex='0']")?.focus();
+}
+
+/** What the day becomes with this on it, said before it is there. */
+function DayBecomes({ day, minutes }: { day: DateText; minutes: number }) {
+  const settings = useSettings();
+  const { zone } = useStore().clock;
+  const load = useComputed(useCallback((store) => loadOf(store, day, settings, zone), [day, settings, zone]));
+  const over = load.capacityMinutes > 0 && load.plannedMinutes + minutes > load.capacityMinutes;
+  return (
+    <p className={`pb-1 pl-2 text-small ${over ? "font-semibold text-madder" : "text-ink-2"}`}>
+      {becomesText(load, minutes)}
+    </p>
+  );
+}
+
+interface FieldLineProps {
+  writing: Writing;
+  field: Field | undefined;
+  keyName: string;
+  value: unknown;
+  open: boolean;
+  onOpen: () => void;
+  onSet: (value: unknown) => void;
+  onClose: () => void;
+}
+
+function FieldLine({ writing, field, keyName, value, open, onOpen, onSet, onClose }: FieldLineProps) {
+  if (!field) return null;
+  const type = cellType(field);
+  const commit = (text: string) => {
+    const read = readText({ values: writing.values, today: writing.today, dayFirst: dayFirst() }, field, text);
+    if ("fault" in read) {
+      notify({ text: `${read.fault} Nothing was changed.`, tone: "refused" });
+      return false;
+    }
+    onSet(read.value);
+    return true;
+  };
+  return (
+    <ClarifyLine
+      label={field.label}
+      open={open}
+      keyName={keyName}
+      onOpen={onOpen}
+      words={cellWords(writing, field, type, value as Cell)}
+    >
+      {open && (
+        <div className="relative h-8">
+          <CellEditor
+            writing={writing}
+            field={field}
+            text={textOfCell(writing.values, field, type, value as Cell)}
+            label={field.label}
+            onCommit={(text) => commit(text)}
+            onCancel={onClose}
+          />
+        </div>
+      )}
+    </ClarifyLine>
+  );
+}
+
+function ClarifyLine({
+  label,
+  keyName,
+  words,
+  open,
+  onOpen,
+  children,
+}: {
+  label: string;
+  keyName: string;
+  words: string;
+  open: boolean;
+  onOpen: () => void;
+  children: ReactNode;
+}) {
+  const id = useId();
+  return (
+    <div className="grid min-h-9 grid-cols-[110px_1fr] items-start gap-2 border-b border-hairline py-1">
+      <dt className="flex min-h-7 items-center justify-between text-ink-2" id={id}>
+        {label} <kbd className="key">{keyName}</kbd>
+      </dt>
+      <dd>
+        {!open && (
+          <button className="min-h-7 w-full px-2 text-left" aria-labelledby={id} onClick={onOpen}>
+            {words || <span className="text-ink-3">None</span>}
+          </button>
+        )}
+        {children}
+      </dd>
+    </div>
+  );
+}
