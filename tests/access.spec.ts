@@ -6,6 +6,24 @@ const views: readonly (readonly [string, string, ((page: Page) => Promise<void>)
   ["today", "/"],
   ["an empty day", "/day/2027-03-02"],
   ["settings", "/settings"],
+  ["a register as a table", "/registers/tasks"],
+  [
+    "a register as a board",
+    "/registers/tasks",
+    async (page) => {
+      await page.getByRole("link", { name: "The week as a board" }).click();
+      await page.locator("[data-card]").first().waitFor();
+    },
+  ],
+  [
+    "a field being made",
+    "/registers/goals",
+    async (page) => {
+      await page.getByRole("button", { name: "Add a field" }).click();
+      await page.getByRole("combobox", { name: "Holds" }).selectOption("formula");
+    },
+  ],
+  ["the inbox", "/gather"],
   [
     "an open record and what was left over",
     "/",

@@ -33,6 +33,24 @@ export const views = {
       await page.locator(".record-sheet").waitFor();
     },
   },
+  registers: { path: "/registers/tasks" },
+  board: {
+    path: "/registers/tasks",
+    act: async (page) => {
+      await page.getByRole("link", { name: "The week as a board" }).click();
+      await page.locator("[data-card]").first().waitFor();
+    },
+  },
+  formula: {
+    path: "/registers/permits",
+    act: async (page) => {
+      await page.getByRole("link", { name: "Permits" }).click();
+      await page.getByRole("button", { name: "Field Days left" }).click();
+      await page.getByRole("button", { name: "Change the field" }).click();
+      await page.getByRole("dialog").locator(".cm-content").waitFor();
+    },
+  },
+  gather: { path: "/gather" },
   settings: { path: "/settings" },
   phone: { width: 390, height: 780 },
 };

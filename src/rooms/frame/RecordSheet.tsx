@@ -2,6 +2,7 @@
 import { X } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { nameOf, removeRecord, takeOff } from "@/core/commands";
+import { gatherPage, looseTasks } from "@/core/commands/clarify";
 import { isPage, kindNames, type Block, type Field, type Id, type PensumRecord, type Task } from "@/core/model";
 import { linksTo } from "@/core/page";
 import { fieldsOfRecord } from "@/core/register";
@@ -77,6 +78,7 @@ export function RecordSheet({ id }: { id: Id }) {
               <PageEditor id={record.id} label={`Note of ${nameOf(record, store)}`} placeholder="Write here." />
             </section>
           )}
+          {isPage(record) && <LooseLines page={record.id} />}
           {record.kind === "task" && <Hours task={record} />}
           {record.kind === "task" && <Parts task={record} />}
           <Links record={record} />
@@ -102,6 +104,22 @@ function fieldsShown(store: Pick<Store, "list">, record: PensumRecord): readonly
   const fields = fieldsOfRecord(store, record).filter((field) => !field.hidden);
   if (record.kind !== "task" || record.state === "done") return fields;
   return fields.filter(({ name }) => name !== "doneAt" && (name !== "tookMinutes" || record.tookMinutes !== undefined));
+}
+
+/** The tasks of a page of which nothing was said but their words, to be clarified in the room for that. */
+function LooseLines({ page }: { page: Id }) {
+  const act = useAct();
+  useList("linesByPage", page);
+  const count = looseTasks(useStore(), page).length;
+  if (count === 0) return null;
+  return (
+    <p className="mb-5 text-ink-2">
+      {count === 1 ? "One task here has" : `${count} tasks here have`} no theme, goal or length yet.{" "}
+      <button className="link" onClick={() => act(gatherPage, { page })}>
+        Gather {count === 1 ? "it" : "them"}
+      </button>
+    </p>
+  );
 }
 
 function Hours({ task }: { task: Task }) {

@@ -345,15 +345,17 @@ export function RegisterTable(props: RegisterTableProps) {
                 className="table-row"
                 style={{ ...style, gridTemplateColumns: template }}
               >
-                <button
-                  className="open-row"
-                  tabIndex={-1}
-                  aria-label="Open the record"
-                  title="Open the record (Shift Enter)"
-                  onClick={() => openRecord(record.id)}
-                >
-                  <Maximize2 size={12} aria-hidden />
-                </button>
+                <span role="gridcell" className="grid">
+                  <button
+                    className="open-row"
+                    tabIndex={-1}
+                    aria-label="Open the record"
+                    title="Open the record (Shift Enter)"
+                    onClick={() => openRecord(record.id)}
+                  >
+                    <Maximize2 size={12} aria-hidden />
+                  </button>
+                </span>
                 {columns.map(({ field, of }, at) => {
                   const isEditing = editing?.line === index && editing.column === at;
                   return (
@@ -403,11 +405,15 @@ export function RegisterTable(props: RegisterTableProps) {
         </div>
         {rows.count > 0 && (
           <>
-            <button className="add-row" onClick={() => add()}>
-              Add {register.one.toLowerCase()}
-            </button>
+            <div role="row">
+              <span role="gridcell">
+                <button className="add-row" onClick={() => add()}>
+                  Add {register.one.toLowerCase()}
+                </button>
+              </span>
+            </div>
             <div role="row" className="table-foot" style={{ gridTemplateColumns: template }}>
-              <span />
+              <span role="gridcell" />
               {columns.map((column, at) => (
                 <TotalCell
                   key={column.field}
@@ -512,16 +518,19 @@ function GroupRow({
       data-active={active ? "" : undefined}
       style={{ ...style, gridTemplateColumns: template }}
     >
-      <button
-        className="grid place-items-center text-ink-3"
-        style={{ marginLeft: level * 12 }}
-        tabIndex={-1}
-        aria-expanded={!folded}
-        aria-label={`${folded ? "Unfold" : "Fold"} ${title}`}
-        onClick={onFold}
-      >
-        {folded ? <ChevronRight size={14} aria-hidden /> : <ChevronDown size={14} aria-hidden />}
-      </button>
+      <span role="gridcell" className="grid">
+        {" "}
+        <button
+          className="grid place-items-center text-ink-3"
+          style={{ marginLeft: level * 12 }}
+          tabIndex={-1}
+          aria-expanded={!folded}
+          aria-label={`${folded ? "Unfold" : "Fold"} ${title}`}
+          onClick={onFold}
+        >
+          {folded ? <ChevronRight size={14} aria-hidden /> : <ChevronDown size={14} aria-hidden />}
+        </button>
+      </span>
       {columns.map((column, at) =>
         at === 0 ? (
           <span key={column.field} role="gridcell" className="group-title" style={{ paddingLeft: 8 + level * 12 }}>
@@ -586,13 +595,15 @@ function TotalCell({
 
 function Nothing({ register, onAdd, isFiltered }: { register: Register; onAdd: () => void; isFiltered: boolean }) {
   return (
-    <p className="px-2 py-8 font-words text-page">
-      {isFiltered ? `No ${register.title.toLowerCase()} are as this sentence says. ` : ""}
-      {register.kind !== "day" && (
-        <button className="link" onClick={onAdd}>
-          Add a {register.one.toLowerCase()}
-        </button>
-      )}
-    </p>
+    <div role="row">
+      <p role="gridcell" className="px-2 py-8 font-words text-page">
+        {isFiltered ? `No ${register.title.toLowerCase()} are as this sentence says. ` : ""}
+        {register.kind !== "day" && (
+          <button className="link" onClick={onAdd}>
+            Add a {register.one.toLowerCase()}
+          </button>
+        )}
+      </p>
+    </div>
   );
 }
