@@ -157,3 +157,47 @@ test("a card of a board moves by keyboard and by pointer, and a week has seven c
   await expect(columns.nth(2).locator("[data-card]", { hasText: "Rating curve rerun" })).toBeVisible();
   await expect(first).toContainText("Rating curve rerun");
 });
+
+test("a CSV with five kinds of bad rows goes in but for those, after a preview, and undoes in one step", async ({
+  page,
+}) => {
+  await open(page, { workspace: "demo", path: "/registers" });
+  await page.getByRole("link", { name: "Renewals" }).click();
+  const text = [
+    "Title;Last paid;Every n months;Cost;Supplier",
+    "Lab account;3/4/2026;12;1.240,00;Mill Lab",
+    "Bad date;31/31/2026;12;5;x",
+    "Bad number;4/4/2026;often;5;x",
+    ";4/4/2026;12;5;no title",
+    "Too long;4/4/2026;12;5;x;and more",
+    "Bad cost;4/4/2026;12;five;x",
+    "Hosting;5/6/2026;1;9,50;Cloudless",
+  ].join("\n");
+  await page
+    .getByLabel("CSV or TSV file")
+    .setInputFiles({ name: "renewals.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
+  const dialog = page.getByRole("dialog", { name: /renewals\.csv/ });
+  const faults = dialog.getByRole("list", { name: "Rows that are left out" }).getByRole("listitem");
+  await expect(faults).toHaveCount(5);
+  await expect(faults.first()).toContainText("Line 3“31/31/2026” is not a date that exists");
+  await expect(dialog.getByRole("button", { name: "Read 2 in" })).toBeDisabled();
+  await dialog.getByRole("radio", { name: "3 April" }).check();
+  await expect(dialog.getByText("2 records will be added.")).toBeVisible();
+  await dialog.getByRole("button", { name: "Read 2 in" }).click();
+  await expect(notice(page)).toContainText("Read 2 records into Renewals");
+  const row = page.locator(".table-row", { hasText: "Lab account" });
+  await expect(row).toContainText("Fri 3 Apr");
+  await expect(row).toContainText("1,240.00 €");
+  await expect(row).toContainText("3 Apr 2027");
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    (async () => {
+      await page.getByRole("button", { name: "In and out" }).click();
+      await page.getByRole("button", { name: "Save this lens as CSV" }).click();
+    })(),
+  ]);
+  const { readFileSync } = await import("node:fs");
+  expect(readFileSync(await download.path(), "utf8")).toContain("Lab account,2026-04-03,12,1240,2027-04-03");
+  await notice(page).getByRole("button", { name: "Undo" }).click();
+  await expect(row).toHaveCount(0);
+});

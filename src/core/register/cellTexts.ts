@@ -1,6 +1,7 @@
 import { dyes, fieldFault, newId, type Field, type Id, type Option, type PensumRecord } from "../model";
 import { plainTitle } from "../page";
 import { dateMeantBy, durationText, isMoment, parseClock, parseDuration, type DateText } from "../time";
+import { parseNumber } from "./parseNumber";
 import { cellType, optionsOf, type Cell, type CellType } from "./cells";
 import { findRegister, isComputed, recordsIn } from "./registers";
 import type { FieldValues } from "./values";
@@ -74,12 +75,8 @@ function valueMeant(reading: Reading, field: Field, typed: string): ReadCell {
   const { values } = reading;
   switch (cellType(field)) {
     case "number": {
-      const plain = typed
-        .replace(/[\s\u00a0]/g, "")
-        .replace(/,(?=\d{1,2}$)|,(?=\d+$)(?!.*\.)/, ".")
-        .replace(/,/g, "");
-      const number = Number(plain.replace(field.unit ?? "", ""));
-      return Number.isFinite(number) ? { value: number } : { fault: `“${typed}” is not a number.` };
+      const number = parseNumber(field.unit ? typed.replace(field.unit, "") : typed);
+      return number === undefined ? { fault: `“${typed}” is not a number.` } : { value: number };
     }
     case "minutes": {
       const minutes = parseDuration(typed);
@@ -165,19 +162,32 @@ function optionRead(field: Field, options: readonly Option[], typed: string): Re
   return { value: many ? [...new Set(ids)] : ids[0], ...(made.length > 0 ? { made } : {}) };
 }
 
+const known = new WeakMap<readonly PensumRecord[], Map<string, Id>>();
+
+/** Ids by titles in small letters; kept as long as the list is the same, so that a long table looks each up at once. */
+function idsByTitle(records: readonly PensumRecord[]): Map<string, Id> {
+  let ids = known.get(records);
+  if (!ids) {
+    ids = new Map();
+    for (const record of records) {
+      const title = titleOf(record).toLowerCase();
+      if (!ids.has(title)) ids.set(title, record.id);
+    }
+    known.set(records, ids);
+  }
+  return ids;
+}
+
 function linkRead(values: FieldValues, field: Field, typed: string): ReadCell {
   const register = findRegister(values.store, field.target ?? "");
   if (!register) return { fault: `${field.label} leads to a register that is gone.` };
-  const records = recordsIn(values.store, register);
-  const find = (title: string) => {
-    const wanted = title.toLowerCase();
-    return records.find((record) => titleOf(record).toLowerCase() === wanted)?.id;
-  };
+  const titles = idsByTitle(recordsIn(values.store, register));
+  const find = (title: string) => titles.get(title.toLowerCase());
   const many = cellType(field) === "links";
   const whole = find(typed);
-  const titles = many && !whole ? typed.split(/\s*[,;]\s*/).filter(Boolean) : [typed];
-  const ids = titles.map((title) => find(title));
-  const missing = titles[ids.indexOf(undefined)];
+  const names = many && !whole ? typed.split(/\s*[,;]\s*/).filter(Boolean) : [typed];
+  const ids = names.map((title) => find(title));
+  const missing = names[ids.indexOf(undefined)];
   if (missing !== undefined) return { fault: `${register.title} have no “${missing}”.` };
   return { value: many ? [...new Set(ids)] : ids[0] };
 }

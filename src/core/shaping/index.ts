@@ -2,3 +2,4 @@ export * from "./addToRegister";
 export { convert, fromTexts, textsOf, type Conversion } from "./convertValues";
 export * from "./lenses";
 export * from "./ownFields";
+export * from "./importTable";

@@ -13,6 +13,7 @@ import { BoardView } from "./BoardView";
 import type { Writing } from "@/ui/cells";
 import { FieldDialog } from "./FieldDialog";
 import { HiddenFields } from "./HiddenFields";
+import { InAndOut } from "./InAndOut";
 import { LensSentence } from "./LensSentence";
 import { LensTabs } from "./LensTabs";
 import { ListView } from "./ListView";
@@ -205,6 +206,7 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
           {search !== "" && `${view.count.toLocaleString(style.locale)} found`}
         </span>
         <HiddenFields register={register} lens={lens} view={view} onChange={change} />
+        <InAndOut writing={writing} register={register} lens={lens} view={view} />
       </div>
       {chosen.length > 1 && (
         <SelectionBar writing={writing} register={register} ids={chosen} view={view} onDone={() => setChosen([])} />

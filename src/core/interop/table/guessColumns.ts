@@ -1,0 +1,81 @@
+import type { OwnType } from "../../model";
+import { fieldsIn, formulaName, isComputed, parseNumber, type Register } from "../../register";
+import type { Store } from "../../store";
+import { dateMeantBy, parseDuration } from "../../time";
+import type { Table } from "./readTable";
+
+/** Where a column of a table goes: into a field, into a new one, or nowhere. */
+export type ColumnPlan =
+  | { readonly into: "nothing" }
+  | { readonly into: "field"; readonly name: string }
+  | { readonly into: "new"; readonly title: string; readonly type: OwnType };
+
+const looked = 400;
+const today = "2026-01-01";
+
+/** Where the columns of a table likely belong: fields of the same name, and new fields of the type their cells have. */
+export function guessColumns(store: Pick<Store, "list">, register: Register, table: Table): ColumnPlan[] {
+  const fields = fieldsIn(store, register).filter((field) => !field.kept && !isComputed(field));
+  const taken = new Set<string>();
+  const plans = table.header.map((name, column): ColumnPlan => {
+    const field = fields.find((one) => formulaName(one.label) === formulaName(name) && !taken.has(one.name));
+    if (field) {
+      taken.add(field.name);
+      return { into: "field", name: field.name };
+    }
+    const kept = fieldsIn(store, register).some((one) => formulaName(one.label) === formulaName(name));
+    return kept ? { into: "nothing" } : { into: "new", title: name, type: typeOfCells(cellsOf(table, column)) };
+  });
+  if (!taken.has("title") && fields.some(({ name }) => name === "title")) {
+    const first = plans.findIndex((plan) => plan.into === "new" && (plan.type === "text" || plan.type === "choice"));
+    if (first >= 0) plans[first] = { into: "field", name: "title" };
+  }
+  return plans;
+}
+
+/** The cells of a column that hold something. */
+export function cellsOf(table: Table, column: number): string[] {
+  return table.rows.map(({ cells }) => (cells[column] ?? "").trim()).filter(Boolean);
+}
+
+/** The type that most cells of a column have; one bad cell in twenty is taken for a slip. */
+export function typeOfCells(cells: readonly string[]): OwnType {
+  const some = cells.slice(0, looked);
+  if (some.length === 0) return "text";
+  const mostly = (holds: (cell: string) => boolean) => some.filter(holds).length >= some.length * 0.95;
+  if (mostly((cell) => /^(yes|no|true|false)$/i.test(cell))) return "yesNo";
+  if (mostly((cell) => parseNumber(cell) !== undefined)) return "number";
+  if (mostly((cell) => isDateText(cell))) return "date";
+  if (mostly((cell) => isDateText(cell) || /^\S+[T ]\d{1,2}:\d{2}/.test(cell))) return "moment";
+  if (mostly((cell) => /h|min/i.test(cell) && parseDuration(cell) !== undefined)) return "minutes";
+  if (mostly((cell) => /^https?:\/\/\S+$/.test(cell))) return "url";
+  const different = new Set(some).size;
+  if (some.length >= 8 && different <= Math.max(2, some.length / 4) && mostly((cell) => cell.length <= 40))
+    return "choice";
+  return some.some((cell) => cell.includes("\n") || cell.length > 120) ? "longText" : "text";
+}
+
+function isDateText(cell: string): boolean {
+  return (
+    /\d/.test(cell) &&
+    !/^\d+$/.test(cell) &&
+    (dateMeantBy(cell, today, true) ?? dateMeantBy(cell, today, false)) !== undefined
+  );
+}
+
+/**
+ * Whether the dates of a column begin with the day. Undefined where all of them could be read either way and would mean
+ * another date: then the person is asked.
+ */
+export function dayComesFirst(cells: readonly string[]): boolean | undefined {
+  let unclear = false;
+  for (const cell of cells) {
+    const [, first, second] = /^(\d{1,2})[/-](\d{1,2})[/-]\d{2,4}/.exec(cell) ?? [];
+    if (first === undefined || second === undefined) continue;
+    const [a, b] = [Number(first), Number(second)];
+    if (a > 12 && b <= 12) return true;
+    if (b > 12 && a <= 12) return false;
+    if (a <= 12 && a !== b) unclear = true;
+  }
+  return unclear ? undefined : true;
+}

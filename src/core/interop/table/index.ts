@@ -1,0 +1,4 @@
+export * from "./guessColumns";
+export * from "./planImport";
+export * from "./readTable";
+export * from "./writeTable";

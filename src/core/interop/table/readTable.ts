@@ -1,0 +1,60 @@
+import Papa from "papaparse";
+import { Refusal } from "../../model";
+
+/** A file of comma- or tab-separated values, as it was read. */
+export interface Table {
+  readonly header: readonly string[];
+  readonly rows: readonly TableLine[];
+}
+
+export interface TableLine {
+  /** The line of the file it begins on, from 1. */
+  readonly line: number;
+  readonly cells: readonly string[];
+}
+
+const largest = 60_000_000;
+
+/**
+ * Reads a table. What separates the cells is found out; a byte order mark and empty lines are passed over.
+ * @throws Refusal when there is no table in it
+ */
+export function readTable(text: string): Table {
+  if (text.length > largest) throw new Refusal("This file is larger than 60 MB. Nothing was changed.");
+  const plain = text.replace(/^\uFEFF/, "");
+  const parsed = Papa.parse<string[]>(plain, { delimiter: separatorOf(plain), skipEmptyLines: false });
+  const rows: TableLine[] = [];
+  let line = 1;
+  for (const cells of parsed.data) {
+    if (cells.some((cell) => cell.trim() !== "")) rows.push({ line, cells: cells.map(withoutGuard) });
+    line += 1 + cells.reduce((breaks, cell) => breaks + (cell.match(/\r\n|\r|\n/g)?.length ?? 0), 0);
+  }
+  const [first, ...rest] = rows;
+  if (!first || text.includes("\u0000")) throw new Refusal("There is no table in this file. Nothing was changed.");
+  return { header: namesOf(first.cells), rows: rest };
+}
+
+/** What separates the cells: what stands most often between the names of the first line. */
+function separatorOf(text: string): string {
+  const first = (/\S.*/.exec(text)?.[0] ?? "").replace(/"[^"]*"/g, "");
+  const counts = [",", ";", "\t", "|"].map((sign) => [first.split(sign).length, sign] as const);
+  return counts.reduce((most, one) => (one[0] > most[0] ? one : most))[1];
+}
+
+/** A quote that was written to keep a spreadsheet program from running the cell is no part of it. */
+function withoutGuard(cell: string): string {
+  return /^'+[=+@\t\r-]/.test(cell) ? cell.slice(1) : cell;
+}
+
+/** The names of the columns: each its own, also where the file has none or has one twice. */
+function namesOf(cells: readonly string[]): string[] {
+  const names: string[] = [];
+  cells.forEach((cell, at) => {
+    const name = cell.trim() || `Column ${at + 1}`;
+    let own = name;
+    for (let number = 2; names.some((other) => other.toLowerCase() === own.toLowerCase()); number++)
+      own = `${name} ${number}`;
+    names.push(own);
+  });
+  return names;
+}

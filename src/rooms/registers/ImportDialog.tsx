@@ -1,0 +1,180 @@
+"use client";
+import { useMemo, useState } from "react";
+import { cellsOf, dayComesFirst, guessColumns, planImport, type ColumnPlan, type Table } from "@/core/interop/table";
+import type { OwnType } from "@/core/model";
+import { fieldsIn, isComputed, type Register } from "@/core/register";
+import { importTable } from "@/core/shaping";
+import { Dialog } from "@/ui/Dialog";
+import { dayFirst as localeDayFirst } from "@/ui/locale";
+import type { Writing } from "@/ui/cells";
+import { useAct, useStore } from "@/ui/workspaceContext";
+
+interface ImportDialogProps {
+  writing: Writing;
+  register: Register;
+  name: string;
+  table: Table;
+  onClose: () => void;
+}
+
+const newTypes: readonly (readonly [OwnType, string])[] = [
+  ["text", "text"],
+  ["longText", "long text"],
+  ["number", "number"],
+  ["yesNo", "yes or no"],
+  ["choice", "choice"],
+  ["choices", "several choices"],
+  ["date", "date"],
+  ["moment", "date and time"],
+  ["minutes", "duration"],
+  ["url", "address"],
+];
+
+const shownFaults = 60;
+
+/** A table on its way in: where each column goes, what would be added, changed and left out. Nothing happens before it is confirmed. */
+export function ImportDialog({ writing, register, name, table, onClose }: ImportDialogProps) {
+  const store = useStore();
+  const act = useAct();
+  const [columns, setColumns] = useState(() => guessColumns(store, register, table));
+  const clear = useMemo(() => dayComesFirst(table.header.flatMap((_, at) => cellsOf(table, at))), [table]);
+  const [asked, setAsked] = useState<boolean>();
+  const [matchTitles, setMatchTitles] = useState(false);
+  const dayFirst = asked ?? clear ?? localeDayFirst();
+  const plan = useMemo(
+    () => planImport({ values: writing.values, register, table, columns, today: writing.today, dayFirst, matchTitles }),
+    [writing, register, table, columns, dayFirst, matchTitles],
+  );
+  const fields = fieldsIn(store, register).filter((field) => !field.kept && !isComputed(field));
+  const unanswered = clear === undefined && asked === undefined;
+  const rows = plan.added.length + plan.changed.length;
+  const set = (at: number, value: string) => {
+    const [into, what] = value.split(":") as [string, string];
+    const next: ColumnPlan =
+      into === "field"
+        ? { into, name: what }
+        : into === "new"
+          ? { into, title: table.header[at] as string, type: what as OwnType }
+          : { into: "nothing" };
+    // A field takes one column: the one that had it before goes nowhere.
+    setColumns((known) =>
+      known.map((plan, place) =>
+        place === at
+          ? next
+          : next.into === "field" && plan.into === "field" && plan.name === next.name
+            ? { into: "nothing" }
+            : plan,
+      ),
+    );
+  };
+  const words = [
+    `${plan.added.length} ${plan.added.length === 1 ? "record" : "records"} will be added`,
+    ...(plan.changed.length > 0 ? [`${plan.changed.length} changed`] : []),
+    ...(plan.same > 0 ? [`${plan.same} are there already`] : []),
+  ].join(", ");
+  return (
+    <Dialog wide title={`“${name}” into ${register.title}`} onClose={onClose}>
+      <div className="grid gap-3">
+        <div role="table" aria-label="Columns" className="border-t border-rule">
+          {table.header.map((title, at) => {
+            const plan = columns[at] ?? { into: "nothing" };
+            const value =
+              plan.into === "field" ? `field:${plan.name}` : plan.into === "new" ? `new:${plan.type}` : "nothing";
+            return (
+              <div
+                key={title}
+                role="row"
+                className="grid grid-cols-[1fr_1.2fr_1fr] items-center gap-3 border-b border-hairline py-1"
+              >
+                <span role="cell" className="truncate font-semibold">
+                  {title}
+                </span>
+                <span role="cell" className="truncate text-ink-2">
+                  {cellsOf(table, at).slice(0, 3).join(", ")}
+                </span>
+                <span role="cell">
+                  <select
+                    className="field w-full"
+                    aria-label={`Where ${title} goes`}
+                    value={value}
+                    onChange={({ target }) => set(at, target.value)}
+                  >
+                    <option value="nothing">is left out</option>
+                    <optgroup label="Into the field">
+                      {fields.map((field) => (
+                        <option key={field.name} value={`field:${field.name}`}>
+                          {field.label}
+                        </option>
+                      ))}
+                    </optgroup>
+                    <optgroup label="As a new field">
+                      {newTypes.map(([type, words]) => (
+                        <option key={type} value={`new:${type}`}>
+                          a new field, {words}
+                        </option>
+                      ))}
+                    </optgroup>
+                  </select>
+                </span>
+              </div>
+            );
+          })}
+        </div>
+        {clear === undefined && (
+          <fieldset className="flex flex-wrap items-center gap-x-4 gap-y-1">
+            <legend className="float-left mr-4">Some dates can be read two ways. 3/4 is</legend>
+            {[true, false].map((first) => (
+              <label key={String(first)} className="flex items-center gap-1.5">
+                <input type="radio" name="day-first" checked={asked === first} onChange={() => setAsked(first)} />
+                {first ? "3 April" : "4 March"}
+              </label>
+            ))}
+          </fieldset>
+        )}
+        <label className="flex items-center gap-2">
+          <input type="checkbox" checked={matchTitles} onChange={({ target }) => setMatchTitles(target.checked)} />A row
+          whose title is there already changes that record
+        </label>
+        <p role="status">
+          <b>{words}.</b>{" "}
+          {plan.newFields.length > 0 && `New fields: ${plan.newFields.map(({ title }) => title).join(", ")}.`}
+        </p>
+        {plan.faults.length > 0 && (
+          <div>
+            <p className="font-semibold text-madder">
+              {plan.faults.length} {plan.faults.length === 1 ? "row is" : "rows are"} left out
+            </p>
+            <ul
+              aria-label="Rows that are left out"
+              className="max-h-40 overflow-y-auto border-y border-hairline [scrollbar-width:thin]"
+            >
+              {plan.faults.slice(0, shownFaults).map(({ line, reason }) => (
+                <li key={line} className="grid grid-cols-[70px_1fr] gap-2 py-0.5">
+                  <span className="text-ink-2">Line {line}</span>
+                  <span>{reason}</span>
+                </li>
+              ))}
+              {plan.faults.length > shownFaults && (
+                <li className="text-ink-2">and {plan.faults.length - shownFaults} more</li>
+              )}
+            </ul>
+          </div>
+        )}
+        <div className="flex justify-end gap-2">
+          <button className="button" onClick={onClose}>
+            Leave it
+          </button>
+          <button
+            className="button-filled disabled:opacity-40"
+            disabled={rows === 0 || unanswered}
+            onClick={() => {
+              if (act(importTable, plan) !== undefined) onClose();
+            }}
+          >
+            Read {rows} in
+          </button>
+        </div>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,93 @@
+"use client";
+import { useRef, useState } from "react";
+import { Refusal } from "@/core/model";
+import { readTable, writeTable, type Table } from "@/core/interop/table";
+import type { LensDraft, LensView } from "@/core/lens";
+import type { Register } from "@/core/register";
+import { download } from "@/ui/download";
+import type { Writing } from "@/ui/cells";
+import { notify } from "@/ui/notices";
+import { MenuButton } from "./FieldMenu";
+import { ImportDialog } from "./ImportDialog";
+import { SentencePart } from "./SentencePart";
+
+interface InAndOutProps {
+  writing: Writing;
+  register: Register;
+  lens: LensDraft;
+  view: LensView;
+}
+
+/** This lens as a file for other programs, and a file of theirs into this register. */
+export function InAndOut({ writing, register, lens, view }: InAndOutProps) {
+  const [table, setTable] = useState<{ name: string; table: Table }>();
+  const input = useRef<HTMLInputElement>(null);
+  const write = (separator: "," | "\t") => {
+    const text = writeTable(
+      writing.values,
+      view,
+      lens.shown.map(({ field }) => field),
+      separator,
+    );
+    const name = `${register.title} ${lens.title} ${writing.today}`.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, "-");
+    download(new Blob(["\uFEFF", text], { type: "text/csv" }), `${name}.${separator === "," ? "csv" : "tsv"}`);
+  };
+  const read = async (file: File) => {
+    try {
+      setTable({ name: file.name, table: readTable(await file.text()) });
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      notify({ text: error.message, tone: "refused" });
+    }
+  };
+  return (
+    <span className="text-ink-2">
+      <SentencePart label="In and out" words="in and out">
+        {(close) => (
+          <>
+            <MenuButton
+              onClick={() => {
+                write(",");
+                close();
+              }}
+            >
+              Save this lens as CSV
+            </MenuButton>
+            <MenuButton
+              onClick={() => {
+                write("\t");
+                close();
+              }}
+            >
+              Save this lens as TSV
+            </MenuButton>
+            {register.kind !== "day" && (
+              <MenuButton
+                onClick={() => {
+                  close();
+                  input.current?.click();
+                }}
+              >
+                Read a CSV or TSV file in
+              </MenuButton>
+            )}
+          </>
+        )}
+      </SentencePart>
+      <input
+        ref={input}
+        type="file"
+        accept=".csv,.tsv,.txt,text/csv,text/tab-separated-values"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="CSV or TSV file"
+        onChange={({ target }) => {
+          const [file] = target.files ?? [];
+          target.value = "";
+          if (file) void read(file);
+        }}
+      />
+      {table && <ImportDialog writing={writing} register={register} {...table} onClose={() => setTable(undefined)} />}
+    </span>
+  );
+}
