@@ -2,7 +2,7 @@ import { expect, test, type Page } from "@playwright/test";
 import { notice, open, saved } from "./helpers";
 
 const cell = (page: Page, row: string, column: number) =>
-  page.locator(".table-row", { hasText: row }).getByRole("gridcell").nth(column);
+  page.locator(".table-row", { hasText: row }).locator("[data-column-at]").nth(column);
 const dialog = (page: Page) => page.getByRole("dialog", { name: /field/ });
 
 async function addField(page: Page, name: string, type: string, more?: () => Promise<unknown>): Promise<void> {
@@ -104,9 +104,9 @@ test("cells are copied, pasted as a block, filled down and cleared by keyboard, 
   await context.grantPermissions(["clipboard-read", "clipboard-write"]);
   await open(page, { workspace: "demo", path: "/registers/tasks/all" });
   const rows = page.locator(".table-row");
-  const title = (at: number) => rows.nth(at).getByRole("gridcell").nth(0);
-  const state = (at: number) => rows.nth(at).getByRole("gridcell").nth(1);
-  const estimate = (at: number) => rows.nth(at).getByRole("gridcell").nth(5);
+  const title = (at: number) => rows.nth(at).locator("[data-column-at]").nth(0);
+  const state = (at: number) => rows.nth(at).locator("[data-column-at]").nth(1);
+  const estimate = (at: number) => rows.nth(at).locator("[data-column-at]").nth(5);
   await estimate(0).click();
   await page.evaluate(() => navigator.clipboard.writeText("1 h 10\n25\n2 h"));
   await page.keyboard.press("Control+v");

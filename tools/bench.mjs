@@ -15,6 +15,8 @@ const questions = {
   reconcile: (await import("../bench/reconcile.mjs")).reconcile,
   keystroke: (await import("../bench/keystroke.mjs")).keystroke,
   dragging: (await import("../bench/dragging.mjs")).dragging,
+  lens: (await import("../bench/lens.mjs")).lens,
+  table: (await import("../bench/table.mjs")).table,
   firstLoad: (await import("../bench/firstLoad.mjs")).firstLoad,
   storage: (await import("../bench/storage.mjs")).storage,
 };

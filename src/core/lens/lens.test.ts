@@ -169,7 +169,7 @@ function shown(view: LensView) {
       .filter(({ name }) => ["f_xformula", "f_xtotal", "f_xmore"].includes(name))
       .map(({ read }) => read(record));
   return {
-    entries: view.entries.map(({ record, groups }) => [record.id, record, groups, cells(record)]),
+    entries: view.entries.map(({ record, place }) => [record.id, record, place.groups, cells(record)]),
     groups: view.groups,
     totals: view.query.shown.map(({ field }) => [
       view.total(field),

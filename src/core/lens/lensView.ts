@@ -10,11 +10,12 @@ import {
   type Register,
 } from "../register";
 import { dateOf } from "../time";
-import { compareEntries, type Entry } from "./entries";
+import { compareEntries, type Entry, type Place } from "./entries";
 import { donePredicate, predicateOf, type Predicate } from "./conditions";
 import { fieldNamed } from "./fieldNamed";
 import { keyReader, periodKey, periodOrder, type OrderKey } from "./order";
 import { sortEntries } from "./sortEntries";
+import { RunningTotals } from "./runningTotals";
 import { total } from "./totals";
 
 /** What of a lens decides which records are shown, where, and what they add up to. */
@@ -68,13 +69,21 @@ export class LensView {
   readonly fields: readonly LensField[];
   #entries: Entry[] = [];
   #groups: readonly Group[] | undefined;
+  /** By how many entries each innermost group grew since `#groups` were found. */
+  readonly #grown = new Map<string, number>();
   readonly #values: FieldValues;
   readonly #predicates = new Map<string, Predicate>();
   readonly #groupings: readonly GroupReader[];
   readonly #sortings: readonly Ordering[];
   readonly #directions: readonly boolean[];
-  readonly #places = new Map<Id, Entry[]>();
+  /** The entries of each record; known once something changes, since a lens that is only looked at needs none of it. */
+  #places: Map<Id, Entry[]> | undefined;
+  #size = 0;
+  /** Every place that was seen, by its keys. */
+  readonly #known = new Map<string, Map<string, Place>>();
   readonly #totals = new Map<string, Cell>();
+  /** The columns that are added up, and their totals as they are kept. */
+  readonly #summed: readonly { readonly column: LensField; readonly running: RunningTotals }[];
   /** The links by whose titles records are grouped or sorted. */
   readonly #titleLinks: readonly string[];
   /** The orders of group keys that are known already. */
@@ -93,6 +102,10 @@ export class LensView {
       this.#predicates.set(register.id, (record) => done(record) && where(record) && search(record));
     }
     this.fields = fieldsOfLens(values, registers);
+    this.#summed = query.shown.flatMap(({ field, total: way }) => {
+      const column = this.#column(field);
+      return way && column ? [{ column, running: new RunningTotals() }] : [];
+    });
     this.#groupings = query.groups.flatMap((grouping) => this.#grouping(grouping, options.firstWeekday));
     const { byHand } = query;
     this.#sortings = [
@@ -111,7 +124,7 @@ export class LensView {
     this.#titleLinks = this.fields.flatMap(({ name, type }) =>
       placing.includes(name) && (type === "link" || type === "links") ? [name] : [],
     );
-    this.#directions = [...this.#groupings, ...this.#sortings].map(({ descending }) => descending);
+    this.#directions = this.#sortings.map(({ descending }) => descending);
     this.#fill(registers);
   }
 
@@ -127,13 +140,19 @@ export class LensView {
 
   /** The groups of the outer grouping; none when the lens does not group. */
   get groups(): readonly Group[] {
-    return (this.#groups ??=
-      this.#groupings.length === 0 ? [] : groupsOf(this.#entries, 0, this.#entries.length, 0, this.#groupings.length));
+    if (this.#groupings.length === 0) return [];
+    if (!this.#groups) this.#groups = groupsOf(this.#entries, 0, this.#entries.length, 0, this.#groupings.length);
+    else if (this.#grown.size > 0)
+      this.#groups =
+        shifted(this.#groups, this.#grown) ??
+        groupsOf(this.#entries, 0, this.#entries.length, 0, this.#groupings.length);
+    this.#grown.clear();
+    return this.#groups;
   }
 
   /** How many records are shown, each counted once. */
   get count(): number {
-    return this.#places.size;
+    return this.#size;
   }
 
   /** The total of a shown field over a group, or over everything. */
@@ -141,42 +160,53 @@ export class LensView {
     const way = this.query.shown.find(({ field }) => field === name)?.total;
     const column = this.fields.find((field) => field.name === name);
     if (!way || !column) return undefined;
-    const key = `${name} ${group ? group.keys.join("\u0000") : "\u0001"}`;
+    const of = group ? keyOf(group.keys) : "";
+    const kept = this.#summed.find((one) => one.column === column)?.running.total(of, way);
+    if (kept && kept !== "unknown") return kept.known;
+    const key = `${name} ${of}`;
     if (!this.#totals.has(key)) {
-      const records = group
-        ? this.#entries.slice(group.start, group.end).map(({ record }) => record)
-        : this.#groupings.length === 0
-          ? this.#entries.map(({ record }) => record)
-          : [...new Set(this.#entries.map(({ record }) => record))];
-      this.#totals.set(
-        key,
-        total(
-          way,
-          records.map((record) => column.read(record)),
-        ),
-      );
+      const entries = group ? this.#entries.slice(group.start, group.end) : this.#entries;
+      const records = entries.map(({ record }) => record);
+      const distinct = group || this.#groupings.length === 0 ? records : [...new Set(records)];
+      const cells = distinct.map((record) => column.read(record));
+      this.#totals.set(key, total(way, cells));
     }
     return this.#totals.get(key);
+  }
+
+  /** Counts a record, with all its places, in or out of the totals that are kept. */
+  #count(entries: readonly Entry[], step: 1 | -1) {
+    const [first, another] = entries;
+    if (!first || this.#summed.length === 0) return;
+    const names = another ? new Set(entries.flatMap(({ place }) => place.names)) : first.place.names;
+    this.#summed.forEach(({ running }, at) => {
+      const cell = first.cells[at];
+      running.add("", cell, step);
+      for (const name of names) running.add(name, cell, step);
+    });
   }
 
   /** Takes in that records changed, came or went, or that computed values of theirs did. Tells whether anything shown did. */
   change(ids: Iterable<Id>): boolean {
     let changed = false;
+    const places = (this.#places ??= placesOf(this.#entries));
     for (const id of this.#toPlace(ids)) {
-      const before = this.#places.get(id);
+      const before = places.get(id);
       const record = this.#values.store.get(id);
       const after = record && this.#entriesFor(record);
       if (!before && !after?.length) continue;
       for (const entry of before ?? []) this.#takeOut(entry);
-      this.#places.delete(id);
+      if (before) this.#count(before, -1);
+      places.delete(id);
       if (after?.length) {
         for (const entry of after) this.#putIn(entry);
-        this.#places.set(id, after);
+        places.set(id, after);
+        this.#count(after, 1);
       }
       changed = true;
     }
+    this.#size = places.size;
     if (changed) {
-      this.#groups = undefined;
       this.#totals.clear();
       this.#revision++;
     }
@@ -203,6 +233,9 @@ export class LensView {
   #toPlace(ids: Iterable<Id>): Iterable<Id> {
     if (this.#titleLinks.length === 0) return ids;
     this.#orders.forEach((known) => known.clear());
+    this.#known.clear();
+    // A title that changes can put its group elsewhere.
+    this.#groups = undefined;
     const all = new Set(ids);
     for (const id of [...all])
       for (const name of this.#titleLinks)
@@ -217,7 +250,8 @@ export class LensView {
       for (const record of recordsIn(this.#values.store, register)) {
         if (!holds(record)) continue;
         const own = this.#entriesOf(record);
-        this.#places.set(record.id, own);
+        this.#size++;
+        this.#count(own, 1);
         for (const entry of own) entries.push(entry);
       }
     }
@@ -231,20 +265,38 @@ export class LensView {
 
   #entriesOf(record: PensumRecord): Entry[] {
     const sorts = this.#sortings.map(({ read, key }) => key(read(record)));
+    const cells = this.#summed.map(({ column }) => column.read(record));
     const [outer, inner] = this.#groupings;
-    if (!outer) return [{ record, groups: [], order: sorts }];
+    if (!outer) return [{ record, place: this.#place([]), order: sorts, cells }];
     const entries: Entry[] = [];
     for (const first of outer.keys(outer.read(record))) {
-      const firstOrder = outer.orderOf(first);
-      if (!inner) entries.push({ record, groups: [first], order: [firstOrder, ...sorts] });
+      if (!inner) entries.push({ record, place: this.#place([first]), order: sorts, cells });
       else
         for (const second of inner.keys(inner.read(record)))
-          entries.push({ record, groups: [first, second], order: [firstOrder, inner.orderOf(second), ...sorts] });
+          entries.push({ record, place: this.#place([first, second]), order: sorts, cells });
     }
     return entries;
   }
 
+  /** The place of a group; the same object for all that stand there. */
+  #place(groups: readonly string[]): Place {
+    const [first = "", second = ""] = groups;
+    let inner = this.#known.get(first);
+    if (!inner) this.#known.set(first, (inner = new Map()));
+    let place = inner.get(second);
+    if (!place) {
+      place = {
+        groups,
+        order: groups.map((key, at) => this.#groupings[at]?.orderOf(key)),
+        names: groups.map((_, at) => keyOf(groups.slice(0, at + 1))),
+      };
+      inner.set(second, place);
+    }
+    return place;
+  }
+
   #takeOut(entry: Entry) {
+    this.#grow(entry, -1);
     const at = this.#placeOf(entry);
     if (this.#entries[at] === entry) this.#entries.splice(at, 1);
     else {
@@ -254,7 +306,13 @@ export class LensView {
     }
   }
 
+  #grow({ place }: Entry, step: 1 | -1) {
+    const key = keyOf(place.groups);
+    this.#grown.set(key, (this.#grown.get(key) ?? 0) + step);
+  }
+
   #putIn(entry: Entry) {
+    this.#grow(entry, 1);
     this.#entries.splice(this.#placeOf(entry), 0, entry);
   }
 
@@ -331,10 +389,48 @@ export class LensView {
   }
 }
 
+function placesOf(entries: readonly Entry[]): Map<Id, Entry[]> {
+  const places = new Map<Id, Entry[]>();
+  for (const entry of entries) {
+    const own = places.get(entry.record.id);
+    if (own) own.push(entry);
+    else places.set(entry.record.id, [entry]);
+  }
+  return places;
+}
+
+/**
+ * Groups whose ends have moved with what came and went, without looking at the entries. Undefined where a group is new
+ * or has nothing left in it: then they must be found again.
+ */
+function shifted(groups: readonly Group[], grown: ReadonlyMap<string, number>): readonly Group[] | undefined {
+  let at = 0;
+  let seen = 0;
+  let emptied = false;
+  const shift = (group: Group): Group => {
+    const start = at;
+    const inner = group.inner.map(shift);
+    if (inner.length === 0) {
+      const growth = grown.get(keyOf(group.keys));
+      if (growth !== undefined) seen++;
+      at += group.end - group.start + (growth ?? 0);
+      if (at === start) emptied = true;
+    }
+    return { keys: group.keys, start, end: at, inner };
+  };
+  const next = groups.map(shift);
+  return emptied || seen < grown.size ? undefined : next;
+}
+
+/** The name of a group among the totals; never that of everything, which is empty. */
+function keyOf(keys: readonly string[]): string {
+  return `:${keys.join("\u0000")}`;
+}
+
 function groupsOf(entries: readonly Entry[], start: number, end: number, level: number, levels: number): Group[] {
   const groups: Group[] = [];
   for (let from = start; from < end;) {
-    const { groups: keys } = entries[from] as Entry;
+    const { groups: keys } = (entries[from] as Entry).place;
     const to = endOfRun(entries, from, end, level);
     const inner = level + 1 < levels ? groupsOf(entries, from, to, level + 1, levels) : [];
     groups.push({ keys: keys.slice(0, level + 1), start: from, end: to, inner });
@@ -345,8 +441,8 @@ function groupsOf(entries: readonly Entry[], start: number, end: number, level: 
 
 /** Where the run of entries with the same group ends, found in steps that double. */
 function endOfRun(entries: readonly Entry[], from: number, end: number, level: number): number {
-  const key = entries[from]?.groups[level];
-  const isSame = (at: number) => entries[at]?.groups[level] === key;
+  const key = entries[from]?.place.groups[level];
+  const isSame = (at: number) => entries[at]?.place.groups[level] === key;
   let step = 1;
   while (from + step < end && isSame(from + step)) step *= 2;
   let [low, high] = [from + (step >> 1), Math.min(end, from + step)];

@@ -1,5 +1,11 @@
-import { compareEntries, type Entry } from "./entries";
+import { compareEntries, comparePlaces, type Entry, type Place } from "./entries";
 import { compareKeys, type OrderKey } from "./order";
+
+/** What stands in a line of ranks: for each entry the place of its value among all different ones. */
+interface Ranks {
+  readonly of: Uint32Array;
+  readonly count: number;
+}
 
 /**
  * Entries in their order. Each key is turned into its rank among the different values of that key, and the ranks of an
@@ -8,62 +14,61 @@ import { compareKeys, type OrderKey } from "./order";
  */
 export function sortEntries(entries: readonly Entry[], descending: readonly boolean[]): Entry[] {
   const size = entries.length;
+  const lines = [
+    ranksOf<Place>(size, (at) => (entries[at] as Entry).place, comparePlaces),
+    ...descending.map((down, key) =>
+      ranksOf<OrderKey>(
+        size,
+        (at) => (entries[at] as Entry).order[key],
+        (a, b) => compareKeys(a, b, down),
+      ),
+    ),
+  ];
+  const span = lines.reduce((all, { count }) => all * count, 1);
+  if (span * size > Number.MAX_SAFE_INTEGER) return entries.toSorted((a, b) => compareEntries(a, b, descending));
   const composed = new Float64Array(size);
-  let span = 1;
-  for (let at = 0; at < descending.length; at++) {
-    const ranks = ranksOf(entries, at, descending[at] as boolean);
-    span *= ranks.count;
-    if (span * size > Number.MAX_SAFE_INTEGER) return entries.toSorted((a, b) => compareEntries(a, b, descending));
-    for (let index = 0; index < size; index++)
-      composed[index] = (composed[index] as number) * ranks.count + (ranks.of[index] as number);
-  }
-  for (let index = 0; index < size; index++) composed[index] = (composed[index] as number) * size + index;
+  for (const { of, count } of lines)
+    for (let at = 0; at < size; at++) composed[at] = (composed[at] as number) * count + (of[at] as number);
+  for (let at = 0; at < size; at++) composed[at] = (composed[at] as number) * size + at;
   composed.sort();
   const sorted = Array.from(composed, (value) => entries[value % size] as Entry);
-  return orderTies(sorted, descending);
+  orderTies(sorted, composed);
+  return sorted;
 }
 
-/** The rank of each entry by one key, with the group's own key where two groups have the same order. */
-function ranksOf(entries: readonly Entry[], at: number, descending: boolean): { of: Uint32Array; count: number } {
-  const numbers = new Map<OrderKey, Map<string | undefined, number>>();
-  const values: { key: OrderKey; group: string | undefined; number: number }[] = [];
-  const of = new Uint32Array(entries.length);
-  for (let index = 0; index < entries.length; index++) {
-    const { order, groups } = entries[index] as Entry;
-    const key = order[at];
-    const group = groups[at];
-    let byGroup = numbers.get(key);
-    if (!byGroup) numbers.set(key, (byGroup = new Map()));
-    let number = byGroup.get(group);
+function ranksOf<T>(size: number, read: (at: number) => T, compare: (a: T, b: T) => number): Ranks {
+  const numbers = new Map<T, number>();
+  const values: T[] = [];
+  const of = new Uint32Array(size);
+  for (let at = 0; at < size; at++) {
+    const value = read(at);
+    let number = numbers.get(value);
     if (number === undefined) {
       number = values.length;
-      byGroup.set(group, number);
-      values.push({ key, group, number });
+      numbers.set(value, number);
+      values.push(value);
     }
-    of[index] = number;
+    of[at] = number;
   }
-  values.sort((a, b) => {
-    const order = compareKeys(a.key, b.key, descending);
-    return order !== 0 || a.group === b.group ? order : (a.group ?? "") < (b.group ?? "") ? -1 : 1;
-  });
+  const order = values.map((_, number) => number).sort((a, b) => compare(values[a] as T, values[b] as T));
   const ranks = new Uint32Array(values.length);
-  values.forEach(({ number }, rank) => (ranks[number] = rank));
-  for (let index = 0; index < of.length; index++) of[index] = ranks[of[index] as number] as number;
+  order.forEach((number, rank) => (ranks[number] = rank));
+  for (let at = 0; at < size; at++) of[at] = ranks[of[at] as number] as number;
   return { of, count: Math.max(1, values.length) };
 }
 
-/** Entries whose keys are all alike stand by their ids. */
-function orderTies(sorted: Entry[], descending: readonly boolean[]): Entry[] {
-  const same = (a: Entry, b: Entry) =>
-    a.groups.every((key, at) => key === b.groups[at]) && a.order.every((key, at) => key === b.order[at]);
-  for (let from = 0; from < sorted.length;) {
+/** Entries whose keys are all alike, as their composed numbers tell, stand by their ids. */
+function orderTies(sorted: Entry[], composed: Float64Array) {
+  const size = sorted.length;
+  const keys = (at: number) => Math.floor((composed[at] as number) / size);
+  for (let from = 0; from < size;) {
+    const key = keys(from);
     let to = from + 1;
-    while (to < sorted.length && same(sorted[from] as Entry, sorted[to] as Entry)) to++;
+    while (to < size && keys(to) === key) to++;
     if (to - from > 1) {
-      const run = sorted.slice(from, to).sort((a, b) => compareEntries(a, b, descending));
+      const run = sorted.slice(from, to).sort((a, b) => (a.record.id < b.record.id ? -1 : 1));
       for (let at = 0; at < run.length; at++) sorted[from + at] = run[at] as Entry;
     }
     from = to;
   }
-  return sorted;
 }

@@ -107,7 +107,7 @@ export function ListView({ writing, register, lens, view, onChange, onAdd }: Lis
           const { record } = entry;
           return (
             <div
-              key={`${record.id} ${entry.groups.join()}`}
+              key={`${record.id} ${entry.place.groups.join()}`}
               role="option"
               aria-selected={line === index}
               data-active={line === index ? "" : undefined}

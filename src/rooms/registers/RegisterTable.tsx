@@ -1,6 +1,6 @@
 "use client";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { ChevronDown, ChevronRight, Maximize2, Plus } from "lucide-react";
+import { ChevronDown, ChevronRight, Plus } from "lucide-react";
 import {
   useEffect,
   useId,
@@ -9,17 +9,17 @@ import {
   useState,
   type ClipboardEvent,
   type KeyboardEvent,
+  type MouseEvent,
   type PointerEvent,
 } from "react";
-import type { ShownField } from "@/core/model";
-import type { Group, LensDraft, LensField, LensView } from "@/core/lens";
+import type { Group, LensDraft, LensView } from "@/core/lens";
 import { textOfCell, type Register } from "@/core/register";
 import { openRecord } from "@/ui/navigation";
-import { CellContent } from "./CellContent";
 import { CellEditor } from "@/ui/CellEditor";
 import { cellWords, groupWords, isNumeric, typeWords, type Writing } from "@/ui/cells";
 import { FieldMenu } from "./FieldMenu";
 import { totalWords } from "./lensWords";
+import { RecordRow, type Column } from "./RecordRow";
 import { groupKey, TableRows } from "./tableRows";
 import { isEditable, useSetCells, type TypedCell } from "./useSetCells";
 import { blockOfText, textOfBlock } from "./clipboard";
@@ -38,10 +38,6 @@ interface RegisterTableProps {
   onAddField: () => void;
   onEditField: (name: string) => void;
   onChoose: (ids: readonly string[]) => void;
-}
-
-interface Column extends ShownField {
-  readonly of: LensField;
 }
 
 /** Where the keyboard is: a line and a column, and from where a choice of cells goes on. */
@@ -77,7 +73,7 @@ export function RegisterTable(props: RegisterTableProps) {
     count: rows.count,
     getScrollElement: () => scroller.current,
     estimateSize: () => rowHeight,
-    overscan: 12,
+    overscan: 6,
   });
 
   const entryAt = (line: number) => {
@@ -270,8 +266,42 @@ export function RegisterTable(props: RegisterTableProps) {
   }, [view, rows, columns, virtual]);
 
   const block = chosen();
-  const isChosen = (line: number, column: number) =>
-    line >= block.from && line <= block.to && column >= block.left && column <= block.right;
+  const cellAt = (target: EventTarget) => {
+    const cell = (target as HTMLElement).closest<HTMLElement>("[data-column-at]");
+    return cell ? { line: Number(cell.dataset.line), column: Number(cell.dataset.columnAt) } : undefined;
+  };
+  const point = (event: PointerEvent) => {
+    const at = cellAt(event.target);
+    if (!at || event.button !== 0 || (event.target as HTMLElement).closest("a, input, ul")) return;
+    event.preventDefault();
+    focusBack();
+    setEditing(undefined);
+    go(at.line, at.column, event.shiftKey);
+  };
+  const openCell = (event: MouseEvent) => {
+    const at = cellAt(event.target);
+    if (at && !(event.target as HTMLElement).closest("input, ul")) edit(at.line, at.column);
+  };
+  const openRow = (event: MouseEvent) => {
+    const button = (event.target as HTMLElement).closest<HTMLElement>("[data-open]");
+    if (button) openRecord(button.dataset.open);
+  };
+  const editorOf = (column: number, text: string) => {
+    const field = columns[column]?.of.field;
+    return field ? (
+      <CellEditor
+        writing={writing}
+        field={field}
+        text={text}
+        label={field.label}
+        onCommit={commit}
+        onCancel={() => {
+          setEditing(undefined);
+          focusBack();
+        }}
+      />
+    ) : null;
+  };
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <div
@@ -310,6 +340,9 @@ export function RegisterTable(props: RegisterTableProps) {
         )}
         <div
           role="rowgroup"
+          onPointerDown={point}
+          onDoubleClick={openCell}
+          onClick={openRow}
           className="relative"
           style={{ height: virtual.getTotalSize(), minWidth: widths.reduce((a, b) => a + b, 72) }}
         >
@@ -336,70 +369,26 @@ export function RegisterTable(props: RegisterTableProps) {
               );
             const entry = view.entries[row.at];
             if (!entry) return null;
-            const { record } = entry;
+            const isEdited = editing?.line === index;
+            const inBlock = index >= block.from && index <= block.to;
             return (
-              <div
-                key={`${record.id} ${entry.groups.join()}`}
-                role="row"
-                aria-rowindex={index + 1}
-                className="table-row"
-                style={{ ...style, gridTemplateColumns: template }}
-              >
-                <span role="gridcell" className="grid">
-                  <button
-                    className="open-row"
-                    tabIndex={-1}
-                    aria-label="Open the record"
-                    title="Open the record (Shift Enter)"
-                    onClick={() => openRecord(record.id)}
-                  >
-                    <Maximize2 size={12} aria-hidden />
-                  </button>
-                </span>
-                {columns.map(({ field, of }, at) => {
-                  const isEditing = editing?.line === index && editing.column === at;
-                  return (
-                    <div
-                      key={field}
-                      role="gridcell"
-                      id={`${id}-${index}-${at}`}
-                      aria-selected={isChosen(index, at)}
-                      data-active={cursor.line === index && cursor.column === at ? "" : undefined}
-                      className={`table-cell ${isNumeric(of.type) ? "is-number" : ""} ${isEditing ? "is-editing" : ""}`}
-                      onPointerDown={(event) => {
-                        if (isEditing || event.button !== 0 || (event.target as HTMLElement).closest("a")) return;
-                        event.preventDefault();
-                        focusBack();
-                        setEditing(undefined);
-                        go(index, at, event.shiftKey);
-                      }}
-                      onDoubleClick={() => edit(index, at)}
-                    >
-                      {isEditing ? (
-                        <CellEditor
-                          writing={writing}
-                          field={of.field}
-                          text={editing.text}
-                          label={of.field.label}
-                          onCommit={commit}
-                          onCancel={() => {
-                            setEditing(undefined);
-                            focusBack();
-                          }}
-                        />
-                      ) : (
-                        <CellContent
-                          writing={writing}
-                          record={record}
-                          field={of.field}
-                          type={of.type}
-                          cell={of.read(record)}
-                        />
-                      )}
-                    </div>
-                  );
-                })}
-              </div>
+              <RecordRow
+                key={`${entry.record.id} ${entry.place.groups.join()}`}
+                writing={writing}
+                record={entry.record}
+                columns={columns}
+                template={template}
+                line={index}
+                top={start}
+                height={rowHeight}
+                id={id}
+                chosenFrom={inBlock ? block.left : 0}
+                chosenTo={inBlock ? block.right : -1}
+                active={cursor.line === index ? cursor.column : -1}
+                editing={isEdited ? editing.column : -1}
+                editor={isEdited ? editorOf(editing.column, editing.text) : null}
+                revision={revision}
+              />
             );
           })}
         </div>
