@@ -7,11 +7,15 @@ import {
   type Field,
   type Goal,
   type Id,
+  type Kind,
+  type Note,
   type PensumRecord,
+  type Person,
   type Task,
+  type Theme,
   type Work,
 } from "../model";
-import { oneLine, stateFields } from "../page";
+import { oneLine, renameLinks, stateFields } from "../page";
 import { fieldsOfRecord, registerOf } from "../register/registers";
 import type { Command, Fields, Transaction } from "../store";
 import { addDays, addMinutes, dateOf, daysBetween, isDate, isMoment, minutesBetween } from "../time";
@@ -61,6 +65,8 @@ export function editFields(tx: Transaction, record: PensumRecord, given: Fields)
   if (isNamed(record)) checkNameIsFree(tx, record, fields.title as string | undefined);
   if (record.kind === "task" || record.kind === "goal") checkParent(tx, record, fields.parent as Id | undefined);
   tx.update(record.id, fieldsToWrite(tx, record, fields));
+  if (isNamed(record) && typeof fields.title === "string" && fields.title !== record.title)
+    leadLinksOn(tx, record.title, fields.title);
   const edited = tx.get(record.id);
   if (edited?.kind === "block" || edited?.kind === "event" || edited?.kind === "work")
     checkHours(edited.start, edited.end);
@@ -106,8 +112,38 @@ function checkHours(start: string, end: string) {
   if (isMoment(start)) checkStretch(start, end);
 }
 
+const linkingKinds: readonly Kind[] = [
+  ...([
+    "day",
+    "note",
+    "task",
+    "event",
+    "block",
+    "goal",
+    "project",
+    "area",
+    "habit",
+    "work",
+    "person",
+    "theme",
+    "row",
+  ] as const),
+];
+
+/** After a title changed: every link that led to it leads to it still. Pages first, whose lines own titles of tasks. */
+function leadLinksOn(tx: Transaction, from: string, to: string) {
+  for (const kind of linkingKinds)
+    for (const record of [...tx.list("kind", kind)]) {
+      const fields: Record<string, string> = {};
+      if ("text" in record && record.text.includes("[[")) fields.text = renameLinks(record.text, from, to);
+      if ("title" in record && record.title.includes("[[")) fields.title = renameLinks(record.title, from, to);
+      if (record.kind === "task" && record.page !== undefined) delete fields.title;
+      if (Object.keys(fields).length > 0) tx.update(record.id, fields);
+    }
+}
+
 /** Whether links are written by its title, which no other of its kind may have then. */
-function isNamed(record: PensumRecord): boolean {
+function isNamed(record: PensumRecord): record is Theme | Person | Note {
   return record.kind === "theme" || record.kind === "person" || record.kind === "note";
 }
 

@@ -7,5 +7,6 @@ export * from "./outlineCache";
 export * from "./parser";
 export * from "./reconcile";
 export * from "./references";
+export * from "./renameLinks";
 export * from "./timeRange";
 export * from "./linksTo";

@@ -1,4 +1,5 @@
-import type { PensumRecord } from "../model";
+import { valueIn, type PensumRecord } from "../model";
+import { mentionOf } from "./renameLinks";
 
 /**
  * The records that refer to one: by a link to its title in their words, or by naming it as theme, person, task or
@@ -27,8 +28,27 @@ export function linksTo(record: PensumRecord, records: Iterable<PensumRecord>, m
   }
 }
 
+/** Whether a field of one record, built in or the person's own, leads to another. */
 function refersById(other: PensumRecord, id: string): boolean {
-  if (other.kind === "task") return other.theme === id || other.parent === id || other.people.includes(id);
-  if (other.kind === "event") return other.theme === id || other.people.includes(id);
-  return other.kind === "block" && (other.theme === id || other.task === id);
+  for (const name in other) {
+    if (!linkNames.has(name) && !name.startsWith("f_")) continue;
+    const value = valueIn(other, name);
+    if (value === id || (Array.isArray(value) && value.includes(id))) return true;
+  }
+  return false;
+}
+
+const linkNames = new Set(["theme", "goal", "project", "parent", "area", "task", "person", "people"]);
+
+/** Texts that name a record in plain words and do not link to it. At most `most`. */
+export function mentionsWithoutLink(record: PensumRecord, records: Iterable<PensumRecord>, most = 60): PensumRecord[] {
+  if (record.kind !== "note" && record.kind !== "person") return [];
+  const title = record.title.toLowerCase();
+  const found: PensumRecord[] = [];
+  for (const other of records) {
+    if (other.id === record.id || !("text" in other) || !other.text.toLowerCase().includes(title)) continue;
+    if (mentionOf(other.text, record.title)) found.push(other);
+    if (found.length >= most) break;
+  }
+  return found;
 }

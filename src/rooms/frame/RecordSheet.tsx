@@ -4,7 +4,8 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { nameOf, removeRecord, takeOff } from "@/core/commands";
 import { gatherPage, looseTasks } from "@/core/commands/clarify";
 import { isPage, kindNames, type Block, type Field, type Id, type PensumRecord, type Task } from "@/core/model";
-import { linksTo } from "@/core/page";
+import { linkMentions } from "@/core/commands/linkMentions";
+import { lineAround, linksTo, mentionsWithoutLink, plainTitle } from "@/core/page";
 import { fieldsOfRecord } from "@/core/register";
 import type { Store } from "@/core/store";
 import {
@@ -162,10 +163,24 @@ function Parts({ task }: { task: Task }) {
 function Links({ record }: { record: PensumRecord }) {
   const store = useStore();
   const [found, setFound] = useState<readonly PensumRecord[]>();
+  const [mentions, setMentions] = useState<readonly PensumRecord[]>([]);
+  const act = useAct();
   useEffect(() => {
-    const look = () => setFound(linksTo(record, store.records()));
-    const timer = setTimeout(look, 30);
-    return () => clearTimeout(timer);
+    const look = () => {
+      const linking = linksTo(record, store.records());
+      const ids = new Set(linking.map(({ id }) => id));
+      setFound(linking);
+      setMentions(mentionsWithoutLink(record, store.records()).filter(({ id }) => !ids.has(id)));
+    };
+    let timer = setTimeout(look, 30);
+    const stop = store.subscribe("*", () => {
+      clearTimeout(timer);
+      timer = setTimeout(look, 200);
+    });
+    return () => {
+      clearTimeout(timer);
+      stop();
+    };
   }, [record, store]);
   const shown = useMemo(
     () =>
@@ -177,19 +192,42 @@ function Links({ record }: { record: PensumRecord }) {
     [found, record],
   );
   if (!shown) return null;
-  if (shown.length === 0)
-    return (
-      <section className="mb-5">
-        <h4 className="mb-1 font-semibold text-ink-2">Links here</h4>
-        <p className="text-ink-3">Nothing links here yet. “[[{nameOf(record, store)}]]” in any page does.</p>
-      </section>
-    );
-  return <RecordList title="Links here" records={shown} />;
+  const title = "title" in record ? record.title : undefined;
+  return (
+    <>
+      {shown.length === 0 ? (
+        <section className="mb-5">
+          <h4 className="mb-1 font-semibold text-ink-2">Links here</h4>
+          <p className="text-ink-3">Nothing links here yet. “[[{nameOf(record, store)}]]” in any page does.</p>
+        </section>
+      ) : (
+        <RecordList title="Links here" records={shown} around={title} />
+      )}
+      {mentions.length > 0 && (
+        <>
+          <RecordList title="Mentions without a link" records={mentions} around={title} />
+          <button
+            className="link mb-5 -mt-3 block"
+            onClick={() => act(linkMentions, { record: record.id, in: mentions.map(({ id }) => id) })}
+          >
+            Link {mentions.length === 1 ? "it" : `all ${mentions.length}`}
+          </button>
+        </>
+      )}
+    </>
+  );
 }
 
 const shownAtFirst = 12;
 
-function RecordList({ title, records }: { title: string; records: readonly PensumRecord[] }) {
+interface RecordListProps {
+  title: string;
+  records: readonly PensumRecord[];
+  /** The title whose line is shown under each. */
+  around?: string | undefined;
+}
+
+function RecordList({ title, records, around }: RecordListProps) {
   const store = useStore();
   const style = useTimeStyle();
   const [all, setAll] = useState(false);
@@ -212,6 +250,7 @@ function RecordList({ title, records }: { title: string; records: readonly Pensu
               </span>
               <span className="flex-none text-small text-ink-3">{kindNames[record.kind].toLowerCase()}</span>
             </button>
+            {around !== undefined && "text" in record && <LineAround text={record.text} title={around} />}
           </li>
         ))}
       </ul>
@@ -222,6 +261,14 @@ function RecordList({ title, records }: { title: string; records: readonly Pensu
       )}
     </section>
   );
+}
+
+/** The line of a page that a link stands in. */
+function LineAround({ text, title }: { text: string; title: string }) {
+  const line = lineAround(text, title);
+  return line ? (
+    <p className="line-clamp-2 pb-1.5 font-words text-[13px] leading-[18px] text-ink-2">{plainTitle(line)}</p>
+  ) : null;
 }
 
 function History({ id }: { id: Id }) {
