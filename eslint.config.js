@@ -4,7 +4,21 @@ import reactHooks from "eslint-plugin-react-hooks";
 import tseslint from "typescript-eslint";
 
 /** The rooms of core, from the ground up. Each may look down, none up. */
-const coreFloors = ["time", "model", "store", "page", "formula", "register", "lens", "capture", "plan", "interop", "commands", "shaping"];
+const coreFloors = [
+  "time",
+  "model",
+  "store",
+  "page",
+  "formula",
+  "register",
+  "lens",
+  "capture",
+  "plan",
+  "search",
+  "interop",
+  "commands",
+  "shaping",
+];
 /** The floors of the house above it. */
 const floors = ["core", "data", "workers", "ui", "rooms", "app"];
 

@@ -48,3 +48,27 @@ test("what names a note without linking to it is shown with its line, and can be
   await page.goto("/");
   await expect(editor(page).locator(".cm-pagelink", { hasText: "mill yard" })).toBeVisible();
 });
+
+test("a search forgives a slip, shows the words around, and opens at the place", async ({ page }) => {
+  await open(page, { workspace: "demo" });
+  await page.keyboard.press("/");
+  const field = page.getByRole("combobox", { name: "Search everything" });
+  await expect(field).toBeFocused();
+  await field.fill("voluntears stakes thursday");
+  const hit = page.getByRole("listbox", { name: "Found" }).getByRole("option").first();
+  await expect(hit).toContainText("24 Nov 2026");
+  await expect(hit).toContainText("twelve volunteers if the stakes arrive");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  await expect(editor(page)).toBeFocused();
+  expect(await page.evaluate(() => getSelection()?.toString())).toMatch(/volunteers|twelve/);
+  // What was written a moment ago is found too.
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.type(" quagga mussel ");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Search everything" }).click();
+  await field.fill("quaga muss");
+  await expect(hit).toContainText("24 Nov 2026");
+  await field.fill("zzzz");
+  await expect(page.getByText("Nothing has these words.")).toBeVisible();
+});

@@ -17,6 +17,7 @@ const Settings = lazy(() => import("./settings/SettingsRoom").then((room) => ({ 
 const Gather = lazy(() => import("./gather/GatherRoom").then((room) => ({ default: room.GatherRoom })));
 const Registers = lazy(() => import("./registers/RegistersRoom").then((room) => ({ default: room.RegistersRoom })));
 const RecordSheet = lazy(() => import("./frame/RecordSheet").then((sheet) => ({ default: sheet.RecordSheet })));
+const SearchDialog = lazy(() => import("./frame/SearchDialog").then((found) => ({ default: found.SearchDialog })));
 const KeysHelp = lazy(() => import("./frame/KeysHelp").then((help) => ({ default: help.KeysHelp })));
 
 /** What stands around every room: the top bar, the spine, the open record, and the line that says what happened. */
@@ -29,6 +30,7 @@ export function Frame({ problem }: { problem: unknown }) {
   const date = place.room === "today" ? (place.date ?? today) : undefined;
   const capture = useRef<HTMLInputElement>(null);
   const [helpOpen, setHelpOpen] = useState(false);
+  const [searchOpen, setSearchOpen] = useState(false);
   const { journal } = useWorkspace();
 
   // A record that is closed gives the focus back to what opened it.
@@ -87,7 +89,10 @@ export function Frame({ problem }: { problem: unknown }) {
         event.preventDefault();
         goToNextPane(event.shiftKey ? -1 : 1);
       } else if (event.key === "Escape" && record && !typing) openRecord(undefined);
-      else if (event.key === "?" && !typing) setHelpOpen(true);
+      else if (event.key === "/" && !typing) {
+        event.preventDefault();
+        setSearchOpen(true);
+      } else if (event.key === "?" && !typing) setHelpOpen(true);
     };
     addEventListener("keydown", press);
     return () => removeEventListener("keydown", press);
@@ -95,7 +100,13 @@ export function Frame({ problem }: { problem: unknown }) {
 
   return (
     <div className="flex h-full flex-col">
-      <TopBar room={place.room} date={date} today={today} onHelp={() => setHelpOpen(true)}>
+      <TopBar
+        room={place.room}
+        date={date}
+        today={today}
+        onHelp={() => setHelpOpen(true)}
+        onSearch={() => setSearchOpen(true)}
+      >
         <CaptureField ref={capture} />
       </TopBar>
       <SavingBanner problem={problem} />
@@ -117,6 +128,11 @@ export function Frame({ problem }: { problem: unknown }) {
         )}
       </div>
       <NoticeLine />
+      {searchOpen && (
+        <Suspense>
+          <SearchDialog onClose={() => setSearchOpen(false)} />
+        </Suspense>
+      )}
       {helpOpen && (
         <Suspense>
           <KeysHelp onClose={() => setHelpOpen(false)} />

@@ -9,6 +9,7 @@ const groups: readonly (readonly [string, readonly (readonly [string, string])[]
     "Everywhere",
     [
       ["N, or Alt N while writing", "Add something"],
+      ["/", "Search everything"],
       ["Alt ↑ and Alt ↓", "The day before, the day after"],
       ["Alt Home", "Today"],
       ["F6, Shift F6", "Next pane, pane before"],
@@ -46,6 +47,28 @@ const groups: readonly (readonly [string, readonly (readonly [string, string])[]
       ["G", "Give it a day"],
       ["Space", "Tick it off"],
       ["Enter", "Open it"],
+    ],
+  ],
+  [
+    "In a table",
+    [
+      ["Arrows, Tab", "Go from cell to cell; with Shift, choose several"],
+      ["Enter, F2, or just type", "Change the cell"],
+      ["Shift Enter", "Open the record"],
+      [`${command} C, ${command} V`, "Copy and paste cells, also from and to spreadsheets"],
+      [`${command} D`, "Fill down"],
+      ["Delete", "Empty the cells"],
+      ["Alt and arrows on a card", "Move it on its board"],
+    ],
+  ],
+  [
+    "In the inbox",
+    [
+      ["1 to 5", "Task, event, note, goal, nothing"],
+      ["T G J L D U P", "Theme, goal, project, length, day, due, priority"],
+      ["S, M", "Split, merge"],
+      ["Shift ↑ ↓", "Choose several"],
+      ["Enter", "Done, next"],
     ],
   ],
 ];

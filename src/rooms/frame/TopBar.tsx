@@ -1,5 +1,5 @@
 "use client";
-import { CircleHelp } from "lucide-react";
+import { CircleHelp, Search } from "lucide-react";
 import type { ReactNode } from "react";
 import { dateText, type DateText } from "@/core/time";
 import { goTo } from "@/ui/navigation";
@@ -10,10 +10,11 @@ interface TopBarProps {
   date: DateText | undefined;
   today: DateText;
   onHelp: () => void;
+  onSearch: () => void;
   children: ReactNode;
 }
 
-export function TopBar({ room, date, today, onHelp, children }: TopBarProps) {
+export function TopBar({ room, date, today, onHelp, onSearch, children }: TopBarProps) {
   const gathered = useList("unclarified", "all").length;
   return (
     <header className="top-bar flex h-[50px] flex-none items-center gap-5 border-b border-rule pr-4">
@@ -30,6 +31,9 @@ export function TopBar({ room, date, today, onHelp, children }: TopBarProps) {
         <RoomLink path="/settings" here={room === "settings"} label="Settings" />
       </nav>
       {children}
+      <button className="button-quiet grid place-items-center" aria-label="Search everything" onClick={onSearch}>
+        <Search size={16} aria-hidden />
+      </button>
       <Status date={date} today={today} />
       <button className="button-quiet grid place-items-center" aria-label="Keys and help" onClick={onHelp}>
         <CircleHelp size={16} aria-hidden />

@@ -19,6 +19,7 @@ import { drawnPage } from "./drawn";
 import { cursorAmongWords, pageKeys, toggleTick } from "./keys";
 import { isTaskLine, partsAt, partsOfLine } from "./lineParts";
 import { pageLanguage } from "./pageLanguage";
+import { onWanted, takeWanted } from "./lookFor";
 import { storedText, syncWithStore } from "./sync";
 
 /** One line of a page, for whoever places or drags it. */
@@ -143,7 +144,27 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
     setView(editor);
     if (isPage(record) && record.text.length <= longestFollowedPage)
       void outlines.prepare(record, () => new Promise((resolve) => setTimeout(resolve, 4)));
-    return () => editor.destroy();
+    const showWanted = () => {
+      const words = takeWanted(id);
+      const text = editor.state.doc.toString().toLowerCase();
+      const found = words
+        ?.map((word) => [text.indexOf(word.toLowerCase()), word.length] as const)
+        .find(([at]) => at >= 0);
+      if (!found) return;
+      const [at, length] = found;
+      editor.focus();
+      editor.dispatch({
+        selection: { anchor: at, head: at + length },
+        effects: EditorView.scrollIntoView(at, { y: "center" }),
+      });
+    };
+    const settled = setTimeout(showWanted, 0);
+    const stopLooking = onWanted(() => setTimeout(showWanted, 0));
+    return () => {
+      clearTimeout(settled);
+      stopLooking();
+      editor.destroy();
+    };
 
     /** Presses on what is drawn: circles tick, links lead somewhere. */
     function pressed(event: MouseEvent): boolean {
