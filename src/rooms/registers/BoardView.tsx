@@ -252,30 +252,36 @@ function BoardColumn({
       aria-label={column.title}
       className={`board-column ${folded ? "is-folded" : ""} ${target ? "is-target" : ""}`}
     >
-      <header className="flex items-baseline gap-2 border-b border-ink pb-1">
-        {dye && <i className="diamond" data-dye={dye} />}
-        <button
-          className="min-w-0 truncate text-left font-words text-[15px] font-semibold"
-          aria-expanded={!folded}
-          onClick={onFold}
-        >
-          {column.title}
-        </button>
-        <span className={`ml-auto flex-none text-small ${over ? "font-semibold text-madder" : "text-ink-2"}`}>
-          {column.records.length}
-          {limit !== undefined && ` of ${limit}`}
-          {over && ", too many"}
-          {work > 0 && !folded && `, ${cellWords(writing, { name: "", label: "", type: "minutes" }, "minutes", work)}`}
-        </span>
-        {!folded && (
+      <header className="border-b border-ink pb-0.5">
+        <div className="flex items-baseline gap-1.5">
+          {dye && <i className="diamond" data-dye={dye} />}
           <button
-            className="button-quiet grid flex-none place-items-center"
-            aria-label={`Add to ${column.title}`}
-            onClick={onAdd}
+            className="min-h-6 min-w-0 flex-1 truncate text-left font-words text-[15px] font-semibold"
+            aria-expanded={!folded}
+            onClick={onFold}
           >
-            <Plus size={13} aria-hidden />
+            {column.title}
           </button>
-        )}
+        </div>
+        <div className="flex min-h-6 items-center justify-between">
+          <span className={`text-small ${over ? "font-semibold text-madder" : "text-ink-2"}`}>
+            {column.records.length}
+            {limit !== undefined && ` of ${limit}`}
+            {over && ", too many"}
+            {work > 0 &&
+              !folded &&
+              `, ${cellWords(writing, { name: "", label: "", type: "minutes" }, "minutes", work)}`}
+          </span>
+          {!folded && (
+            <button
+              className="button-quiet grid flex-none place-items-center"
+              aria-label={`Add to ${column.title}`}
+              onClick={onAdd}
+            >
+              <Plus size={13} aria-hidden />
+            </button>
+          )}
+        </div>
       </header>
       {!folded && (
         <div className="board-cards">
