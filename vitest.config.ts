@@ -8,5 +8,5 @@ export default defineConfig({
       "@demo": fileURLToPath(new URL("./demo", import.meta.url)),
     },
   },
-  test: { include: ["src/**/*.test.ts", "demo/**/*.test.ts"], environment: "node" },
+  test: { include: ["src/**/*.test.ts", "demo/**/*.test.ts", "bin/**/*.test.ts"], environment: "node" },
 });

@@ -60,7 +60,7 @@ export function ensureChromium() {
   }
 }
 
-function* filesBelow(folder) {
+export function* filesBelow(folder) {
   for (const name of readdirSync(folder).sort()) {
     const path = join(folder, name);
     if (statSync(path).isDirectory()) yield* filesBelow(path);

@@ -1,0 +1,80 @@
+import { isPage, type PensumRecord } from "@/core/model";
+import { faultOf } from "@/core/model/checks";
+import { linkedTitles, namedRecord, readOutline, stateOfLine } from "@/core/page";
+import {
+  builtInRegisters,
+  fieldsIn,
+  fieldsOfRecord,
+  fieldValues,
+  isComputed,
+  linkedIds,
+  ownRegisters,
+  titleOf,
+} from "@/core/register";
+import type { Store } from "@/core/store";
+
+/** Something in a workspace that is not as it should be. */
+export interface Oddity {
+  readonly what: string;
+  readonly id: string;
+  readonly title: string;
+}
+
+/** What is odd in a workspace: links that lead nowhere, lines and records that disagree, formulas with faults. */
+export function oddities(store: Store): Oddity[] {
+  const found: Oddity[] = [];
+  const say = (record: PensumRecord, what: string) => found.push({ what, id: record.id, title: titleOf(record) });
+  for (const record of store.records()) {
+    const fault = faultOf(record);
+    if (fault) say(record, fault);
+    for (const field of fieldsOfRecord(store, record)) {
+      if (!field.target) continue;
+      for (const id of linkedIds(record, field.name))
+        if (!store.get(id)) say(record, `${field.label} leads to a record that is gone`);
+    }
+    if (record.kind === "task" && record.page !== undefined && !isPage(store.get(record.page)))
+      say(record, "its line stood on a page that is gone");
+    if (record.kind === "row" && !store.find("register", record.register)) say(record, "its register is gone");
+    if (isPage(record)) checkPage(store, record, say);
+  }
+  const values = fieldValues(store);
+  for (const register of [...builtInRegisters, ...ownRegisters(store)])
+    for (const field of fieldsIn(store, register).filter(isComputed)) {
+      const circle = values.circleWith(register, field);
+      if (circle)
+        found.push({
+          what: `goes round in a circle: ${circle.join(", ")}`,
+          id: field.name,
+          title: `${register.title}: ${field.label}`,
+        });
+      if (field.type === "formula") {
+        const compiled = values.compile(register, field.formula ?? "");
+        if ("fault" in compiled)
+          found.push({ what: compiled.fault.message, id: field.name, title: `${register.title}: ${field.label}` });
+      }
+    }
+  return found;
+}
+
+function checkPage(
+  store: Store,
+  page: PensumRecord & { text: string },
+  say: (record: PensumRecord, what: string) => void,
+) {
+  for (const line of readOutline(page.text).tasks) {
+    const id = line.attributes?.id;
+    const task = id === undefined ? undefined : store.find("task", id);
+    if (!task) say(page, `the task line “${line.title}” has no record`);
+    else if (task.title !== line.title || task.state !== stateOfLine(line))
+      say(page, `the line “${line.title}” and its task disagree`);
+  }
+  for (const title of linkedTitles(page.text)) {
+    const named = (["note", "person", "theme"] as const).some((kind) => namedRecord(store, kind, title));
+    const isDay = /^\d{4}-\d{2}-\d{2}$/.test(title);
+    const isTitle =
+      named ||
+      isDay ||
+      [...store.list("kind", "task")].some((task) => titleOf(task).toLowerCase() === title.toLowerCase());
+    if (!isTitle) say(page, `[[${title}]] leads nowhere yet`);
+  }
+}

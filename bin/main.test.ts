@@ -1,0 +1,128 @@
+import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { beforeAll, describe, expect, test, vi } from "vitest";
+import { demoRecords } from "@demo/generate";
+import { writeBackup } from "@/core/interop";
+import { main } from "./main";
+
+const folder = mkdtempSync(join(tmpdir(), "pensum-command-"));
+const file = join(folder, "demo.pensum");
+const now = ["--now", "2026-11-24T11:07"];
+
+beforeAll(async () => {
+  const records = demoRecords({ now: "2026-11-24T11:07", size: 1000, seed: 7 });
+  const chunks: Uint8Array[] = [];
+  for await (const chunk of writeBackup({ records, log: [], files: [] })) chunks.push(chunk);
+  writeFileSync(file, Buffer.concat(chunks));
+});
+
+/** What a command says, and how it ends. */
+async function run(...words: string[]) {
+  const said = { out: "", err: "" };
+  const out = vi.spyOn(process.stdout, "write").mockImplementation((text) => Boolean((said.out += String(text))));
+  const err = vi.spyOn(process.stderr, "write").mockImplementation((text) => Boolean((said.err += String(text))));
+  try {
+    return { code: await main([...words, ...now]), ...said };
+  } finally {
+    out.mockRestore();
+    err.mockRestore();
+  }
+}
+const json = async (...words: string[]) => JSON.parse((await run(...words, "--json")).out) as Record<string, unknown>;
+
+describe("the command line", () => {
+  test("checks a backup, and says what is odd in one", async () => {
+    expect(await run("check", file)).toMatchObject({
+      code: 0,
+      out: expect.stringContaining("nothing is odd") as string,
+    });
+    const asked = ["query", file, "--in", "goals", "--show", "title", "--all"];
+    expect((await json(...asked)).count).toBe(11);
+  });
+
+  test("asks a register in FEEL, grouped, sorted and added up", async () => {
+    const found = await json(
+      "query",
+      file,
+      "--in",
+      "tasks",
+      "--where",
+      'goal.title = "Grant claim, Q4"',
+      "--group",
+      "goal",
+      "--sort",
+      "-estimate",
+      "--show",
+      "title,estimate",
+      "--sum",
+      "estimate",
+    );
+    expect(found).toMatchObject({ count: 4, totals: { "sum of estimate": 240 } });
+    const records = found.records as { group: string[]; estimate: number }[];
+    expect(records.map(({ estimate }) => estimate)).toEqual([75, 60, 60, 45]);
+    expect(records[0]?.group).toEqual(["Grant claim, Q4"]);
+    const text = (await run("query", file, "--in", "renewals", "--where", "cost > 300", "--sum", "cost")).out;
+    expect(text).toContain("Van insurance");
+    expect(text).toContain("sum of cost: 2132.5");
+    const lens = await json("query", file, "--in", "tasks", "--lens", "Long carried", "--show", "carried");
+    expect((lens.records as { carried: number }[]).every(({ carried }) => carried >= 3)).toBe(true);
+  });
+
+  test("adds a line as it is typed in the app, into another file or in place", async () => {
+    const other = join(folder, "other.pensum");
+    const before = readFileSync(file);
+    expect((await run("add", file, "call the ecologist tomorrow 20 min vital #reporting", "--out", other)).code).toBe(
+      0,
+    );
+    expect(readFileSync(file).equals(before)).toBe(true);
+    const { records } = await json(
+      "query",
+      other,
+      "--in",
+      "tasks",
+      "--where",
+      'contains(title, "ecologist")',
+      "--show",
+      "title,do day,estimate,priority,theme",
+    );
+    expect(records).toEqual([
+      { title: "call the ecologist", "do day": "2026-11-25", estimate: 20, priority: "Vital", theme: "Reporting" },
+    ]);
+    expect((await run("check", other)).code).toBe(0);
+  });
+
+  test("writes tables, and reads them in again without a change", async () => {
+    const csv = join(folder, "permits.csv");
+    expect((await run("convert", file, "--to", "csv", "--in", "permits", "--out", csv)).code).toBe(0);
+    const again = join(folder, "again.pensum");
+    const read = await json("convert", csv, "--into", file, "--in", "permits", "--out", again);
+    expect(read).toEqual({ added: 0, changed: 0, same: 8, leftOut: [] });
+    writeFileSync(csv, "Title,Stage,Statutory date\nNew one,Heard,2026-12-24\nBad one,Heard,soon\n");
+    expect(await run("convert", csv, "--into", file, "--in", "permits", "--out", again)).toMatchObject({
+      code: 1,
+      out: expect.stringContaining("Line 3 was left out: “soon” is not a date") as string,
+    });
+    expect(
+      (await json("query", again, "--in", "permits", "--where", 'title = "New one"', "--show", "days left")).records,
+    ).toEqual([{ "days left": 30 }]);
+  });
+
+  test("says what was asked wrongly, and what cannot be read, each with its code", async () => {
+    expect(await run("query", file, "--in", "tasks", "--where", "esti > 3")).toMatchObject({
+      code: 2,
+      err: expect.stringContaining("There is no field “esti” here") as string,
+    });
+    expect((await run("query", file, "--in", "nothing")).err).toContain(
+      "There is no register “nothing”. There are tasks, goals",
+    );
+    expect((await run("query", file, "--in", "tasks", "--sum", "title")).err).toContain("Title has no sum");
+    expect((await run("dance", file)).code).toBe(2);
+    expect((await run("query", file, "--up")).code).toBe(2);
+    const broken = join(folder, "broken.pensum");
+    writeFileSync(broken, readFileSync(file).subarray(0, 5000));
+    expect(await run("check", broken)).toMatchObject({ code: 3 });
+    expect(await run("check", join(folder, "missing"))).toMatchObject({ code: 3 });
+    expect((await run("help")).out).toContain("query <file> --in <register>");
+  });
+});

@@ -1,0 +1,363 @@
+import { mkdirSync, readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { understand } from "@/core/capture";
+import { capture } from "@/core/commands";
+import { guessColumns, planImport, readTable, writeTable } from "@/core/interop/table";
+import { firstLens, LensView, totalsOf, type LensField, type LensQuery } from "@/core/lens";
+import { defaultSettings, Refusal, totalWays, type Condition, type TotalWay } from "@/core/model";
+import { namedRecord } from "@/core/page";
+import {
+  builtInRegisters,
+  fieldsIn,
+  fieldValues,
+  formulaName,
+  ownRegisters,
+  textOfCell,
+  type Register,
+} from "@/core/register";
+import { importTable } from "@/core/shaping";
+import type { Store } from "@/core/store";
+import { dateOf, isMoment, standingClock, systemClock, type Clock } from "@/core/time";
+import { oddities } from "./checkStore";
+import { openFile, saveFile } from "./workspace";
+
+const help = `pensum: the same database as the app, over a backup file
+
+  check <file>                     is it whole, what is odd in it
+  query <file> --in <register>     the records of a register, or of a lens of it
+    --where '<FEEL>'               only those for which this holds
+    --lens <name>                  as a kept lens shows them
+    --show <fields>                these fields, by name with commas between
+    --group <field>                grouped by this field
+    --sort <field>, --sort -<field>  sorted by it, or from last to first
+    --sum <field>                  also --average, --median, --min, --max, --count, --earliest, --latest
+    --all                          what is done and dropped too
+  convert <file> --to csv          a CSV file for each register, into a folder
+    --in <register> --out <path>   or one register, into a file
+  convert <table.csv> --into <file> --in <register>  the rows of a table into a register
+    --out <file>                   as another backup, and not in place
+    --month-first                  3/4 is the fourth of March
+  add <file> "<line>"              a line as it is typed at the top of the app
+
+  --json                           for programs: one JSON value
+  --now 2026-11-24T11:07           the present, for what is told from today
+
+Gives 0 when all is well, 1 when something is odd or rows were left out, 2 when it was asked wrongly, 3 when a file
+cannot be read.
+`;
+
+class Wrong extends Error {}
+
+interface Asked {
+  readonly words: readonly string[];
+  readonly options: ReadonlyMap<string, string>;
+}
+
+const flags = new Set(["json", "all", "month-first", "help"]);
+const valued = new Set(["in", "where", "lens", "show", "group", "sort", "to", "out", "into", "now", ...totalWays]);
+
+function parse(given: readonly string[]): Asked {
+  const words: string[] = [];
+  const options = new Map<string, string>();
+  for (let at = 0; at < given.length; at++) {
+    const word = given[at] as string;
+    if (!word.startsWith("--")) words.push(word);
+    else {
+      const name = word.slice(2);
+      if (flags.has(name)) options.set(name, "yes");
+      else if (!valued.has(name)) throw new Wrong(`There is no option ${word}.`);
+      else {
+        const value = given[++at];
+        if (value === undefined) throw new Wrong(`${word} needs something behind it.`);
+        options.set(name, value);
+      }
+    }
+  }
+  return { words, options };
+}
+
+/** Does what the words ask. Gives the exit code. */
+export async function main(given: readonly string[]): Promise<number> {
+  try {
+    const asked = parse(given);
+    const [command, ...words] = asked.words;
+    if (command === undefined || command === "help" || asked.options.has("help")) {
+      process.stdout.write(help);
+      return command === undefined && !asked.options.has("help") ? 2 : 0;
+    }
+    const clock = clockOf(asked);
+    if (command === "check") return await check(need(words, "file"), asked, clock);
+    if (command === "query") return await query(need(words, "file"), asked, clock);
+    if (command === "convert") return await convert(need(words, "file"), asked, clock);
+    if (command === "add") return await add(need(words, "file"), words.slice(1).join(" "), asked, clock);
+    throw new Wrong(`There is no command “${command}”.`);
+  } catch (error) {
+    const isSystems = error instanceof Error && "code" in error;
+    if (!(error instanceof Wrong || error instanceof Refusal || isSystems)) throw error;
+    process.stderr.write(`${(error as Error).message}\n`);
+    if (error instanceof Wrong) process.stderr.write("`npm run pensum -- help` tells how to ask.\n");
+    return error instanceof Wrong ? 2 : 3;
+  }
+}
+
+function need(words: readonly string[], what: string): string {
+  const [first] = words;
+  if (first === undefined) throw new Wrong(`The name of the ${what} is missing.`);
+  return first;
+}
+
+function clockOf({ options }: Asked): Clock {
+  const now = options.get("now");
+  if (now === undefined) return systemClock();
+  if (!isMoment(now)) throw new Wrong("--now takes a moment like 2026-11-24T11:07.");
+  return standingClock(now, systemClock().zone);
+}
+
+function say({ options }: Asked, value: unknown, text: string) {
+  process.stdout.write(options.has("json") ? `${JSON.stringify(value, null, 2)}\n` : text);
+}
+
+async function check(path: string, asked: Asked, clock: Clock): Promise<number> {
+  const { store } = await openFile(path, clock);
+  const counts = registersOf(store).map(({ title, id, kind }) => ({
+    title,
+    records: kind === "row" ? store.list("rowsByRegister", id).length : store.list("kind", kind).length,
+  }));
+  const odd = oddities(store);
+  const lines = counts
+    .filter(({ records }) => records > 0)
+    .map(({ title, records }) => `${title.padEnd(20)} ${String(records).padStart(8)}`);
+  const found = odd.map(({ what, title, id }) => `${title || id}: ${what}`);
+  const end =
+    odd.length === 0
+      ? "It is whole, and nothing is odd in it."
+      : `${odd.length} ${odd.length === 1 ? "thing is" : "things are"} odd:`;
+  say(asked, { records: store.size, registers: counts, odd }, [...lines, "", end, ...found, ""].join("\n"));
+  return odd.length === 0 ? 0 : 1;
+}
+
+function registersOf(store: Store): Register[] {
+  return [...builtInRegisters, ...ownRegisters(store)];
+}
+
+function registerNamed(store: Store, name: string | undefined): Register {
+  if (name === undefined) throw new Wrong("--in says of which register: tasks, goals, or one of your own.");
+  const found = registersOf(store).find(({ id, title }) => id === name || title.toLowerCase() === name.toLowerCase());
+  if (!found)
+    throw new Wrong(
+      `There is no register “${name}”. There are ${registersOf(store)
+        .map(({ title }) => title.toLowerCase())
+        .join(", ")}.`,
+    );
+  return found;
+}
+
+function fieldNamedBy(store: Store, register: Register, name: string): string {
+  const wanted = formulaName(name);
+  const found = fieldsIn(store, register).find((field) => formulaName(field.label) === wanted || field.name === name);
+  if (!found)
+    throw new Wrong(
+      `${register.title} have no field “${name}”. They have ${fieldsIn(store, register)
+        .map(({ label }) => formulaName(label))
+        .join(", ")}.`,
+    );
+  return found.name;
+}
+
+async function query(path: string, asked: Asked, clock: Clock): Promise<number> {
+  const { store } = await openFile(path, clock);
+  const { options } = asked;
+  const register = registerNamed(store, options.get("in"));
+  const values = fieldValues(store);
+  const kept = options.get("lens");
+  const lens = store
+    .list("kind", "lens")
+    .find((record) => record.kind === "lens" && record.title === kept && record.registers[0] === register.id);
+  if (kept !== undefined && lens?.kind !== "lens") throw new Wrong(`${register.title} have no lens “${kept}”.`);
+  const base = lens?.kind === "lens" ? lens : firstLens(store, register);
+  const where = options.get("where");
+  if (where !== undefined) {
+    const compiled = values.compile(register, where);
+    if ("fault" in compiled) throw new Wrong(`--where: ${compiled.fault.message}`);
+  }
+  const conditions: Condition[] = [base.where, ...(where === undefined ? [] : [{ feel: where }])];
+  const sort = options.get("sort");
+  const group = options.get("group");
+  const totals = totalWays.flatMap((way) =>
+    options.has(way) ? [[way, fieldNamedBy(store, register, options.get(way) as string)] as const] : [],
+  );
+  const names =
+    options
+      .get("show")
+      ?.split(",")
+      .map((name) => fieldNamedBy(store, register, name)) ?? base.shown.map(({ field }) => field);
+  const shown = [...new Set([...names, ...totals.map(([, name]) => name)])];
+  const asking: LensQuery = {
+    registers: [register.id],
+    where: { all: conditions },
+    done: options.has("all") ? "all" : base.done,
+    groups: group === undefined ? base.groups : [{ field: fieldNamedBy(store, register, group) }],
+    sorts:
+      sort === undefined
+        ? base.sorts
+        : [{ field: fieldNamedBy(store, register, sort.replace(/^-/, "")), descending: sort.startsWith("-") }],
+    shown: shown.map((field) => {
+      const way = totals.find(([, name]) => name === field)?.[0];
+      return way ? { field, total: way } : { field };
+    }),
+  };
+  const view = new LensView(values, asking, { firstWeekday: store.find("settings", "settings")?.firstWeekday ?? 1 });
+  const columns = shown.flatMap((name) => view.fields.filter((field) => field.name === name));
+  for (const [way, name] of totals) {
+    const column = columns.find((field) => field.name === name);
+    if (column && !totalsOf(column.type).includes(way as TotalWay))
+      throw new Wrong(`${column.field.label} has no ${way}.`);
+  }
+  const text = (column: LensField, record: Parameters<LensField["read"]>[0]) =>
+    textOfCell(values, column.field, column.type, column.read(record));
+  const groupings = asking.groups.flatMap(({ field }) => view.fields.filter(({ name }) => name === field));
+  const groupWords = (keys: readonly string[]) =>
+    keys.map((key, at) => {
+      const column = groupings[at] as LensField;
+      if (key === "" || column.type === "date" || column.type === "range" || column.type === "yesNo") return key;
+      const cell = column.type === "options" || column.type === "links" ? [key] : isNumeric(column) ? Number(key) : key;
+      return textOfCell(values, column.field, column.type, cell);
+    });
+  const records = view.entries.map(({ record, place }) => ({
+    ...(place.groups.length > 0 ? { group: groupWords(place.groups) } : {}),
+    ...Object.fromEntries(
+      columns.map((column) => [
+        formulaName(column.field.label),
+        plain(column, column.read(record), text(column, record)),
+      ]),
+    ),
+  }));
+  const summed = Object.fromEntries(
+    totals.map(([way, name]) => [
+      `${way} of ${formulaName(columns.find((column) => column.name === name)?.field.label ?? name)}`,
+      view.total(name) ?? null,
+    ]),
+  );
+  const lines = tableLines(
+    [...groupings, ...columns].map(({ field }) => field.label),
+    view.entries.map(({ record, place }) => [
+      ...groupWords(place.groups),
+      ...columns.map((column) => text(column, record)),
+    ]),
+  );
+  const end = [
+    `${view.count} ${view.count === 1 ? register.one.toLowerCase() : register.title.toLowerCase()}`,
+    ...totals.map(([way, name]) => {
+      const column = columns.find((field) => field.name === name) as LensField;
+      const cell = view.total(name);
+      return `${way} of ${formulaName(column.field.label)}: ${cell === undefined ? "nothing" : typeof cell === "number" && way !== "count" ? textOfCell(values, column.field, column.type, cell) : String(cell)}`;
+    }),
+  ];
+  say(asked, { count: view.count, totals: summed, records }, `${[...lines, "", ...end].join("\n")}\n`);
+  return 0;
+}
+
+function isNumeric({ type }: LensField): boolean {
+  return type === "number" || type === "minutes";
+}
+
+/** A cell for programs: numbers, dates and truths as they are, the rest in words. */
+function plain(column: LensField, cell: unknown, text: string): unknown {
+  if (cell === undefined) return null;
+  return column.type === "number" || column.type === "minutes" || column.type === "yesNo" || column.type === "date"
+    ? cell
+    : text;
+}
+
+const widest = 48;
+
+function tableLines(header: readonly string[], rows: readonly (readonly string[])[]): string[] {
+  const cut = (text: string) => {
+    const line = text.replace(/\s+/g, " ");
+    return line.length > widest ? `${line.slice(0, widest - 1)}…` : line;
+  };
+  const all = [header, ...rows].map((row) => row.map(cut));
+  const widths = header.map((_, at) => Math.max(...all.map((row) => row[at]?.length ?? 0)));
+  const line = (row: readonly string[]) =>
+    row
+      .map((cell, at) => cell.padEnd(widths[at] ?? 0))
+      .join("  ")
+      .trimEnd();
+  return [line(all[0] ?? []), widths.map((width) => "-".repeat(width)).join("  "), ...all.slice(1).map(line)];
+}
+
+async function convert(path: string, asked: Asked, clock: Clock): Promise<number> {
+  const { options } = asked;
+  const into = options.get("into");
+  if (into !== undefined) return await readIn(path, into, asked, clock);
+  if (options.get("to") !== "csv") throw new Wrong("--to csv, or --into a backup.");
+  const { store } = await openFile(path, clock);
+  const values = fieldValues(store);
+  const csvOf = (register: Register) => {
+    const lens = { ...firstLens(store, register), done: "all" as const, where: { all: [] } };
+    const names = fieldsIn(store, register).map(({ name }) => name);
+    return writeTable(values, new LensView(values, lens, { firstWeekday: 1 }), names);
+  };
+  const out = options.get("out");
+  if (options.has("in")) {
+    const text = csvOf(registerNamed(store, options.get("in")));
+    if (out === undefined) process.stdout.write(text);
+    else writeFileSync(out, text);
+    return 0;
+  }
+  const folder = out ?? `${path.replace(/\.pensum$/, "")}-csv`;
+  mkdirSync(folder, { recursive: true });
+  const written = registersOf(store).map((register) => {
+    const name = `${register.title.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, "-")}.csv`;
+    writeFileSync(join(folder, name), csvOf(register));
+    return name;
+  });
+  say(asked, { folder, files: written }, `Wrote ${written.length} tables into ${folder}\n`);
+  return 0;
+}
+
+async function readIn(path: string, into: string, asked: Asked, clock: Clock): Promise<number> {
+  const { options } = asked;
+  const file = await openFile(into, clock);
+  const register = registerNamed(file.store, options.get("in"));
+  const table = readTable(readFileSync(path, "utf8"));
+  const plan = planImport({
+    values: fieldValues(file.store),
+    register,
+    table,
+    columns: guessColumns(file.store, register, table),
+    today: dateOf(clock.now()),
+    dayFirst: !options.has("month-first"),
+    matchTitles: true,
+  });
+  const { said } = file.store.act(importTable, plan);
+  await saveFile(file, options.get("out") ?? into);
+  const left = plan.faults.map(({ line, reason }) => `Line ${line} was left out: ${reason}\n`).join("");
+  say(
+    asked,
+    { added: plan.added.length, changed: plan.changed.length, same: plan.same, leftOut: plan.faults },
+    `${said}.\n${left}`,
+  );
+  return plan.faults.length === 0 ? 0 : 1;
+}
+
+async function add(path: string, line: string, asked: Asked, clock: Clock): Promise<number> {
+  if (line.trim() === "") throw new Wrong("There is no line to add.");
+  const file = await openFile(path, clock);
+  const settings = file.store.find("settings", "settings") ?? defaultSettings;
+  const named = (kind: "theme" | "person") => (name: string) => {
+    const record = namedRecord(file.store, kind, name);
+    return record?.kind === kind ? { id: record.id, title: record.title } : undefined;
+  };
+  const draft = understand(line, {
+    now: clock.now(),
+    style: { locale: "en-GB", hour12: settings.hour12 ?? false },
+    priorities: settings.priorities,
+    theme: named("theme"),
+    person: named("person"),
+  });
+  const { said } = file.store.act(capture, [draft]);
+  await saveFile(file, asked.options.get("out"));
+  say(asked, { said, draft }, `${said}.\n`);
+  return 0;
+}

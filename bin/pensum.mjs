@@ -1,0 +1,26 @@
+#!/usr/bin/env node
+// `npm run pensum -- help`: the same core as the app, over a backup file.
+import { existsSync, statSync } from "node:fs";
+import { join } from "node:path";
+import { pathToFileURL } from "node:url";
+import { ensurePackages, filesBelow, root } from "../tools/setup.mjs";
+
+ensurePackages();
+const bundle = join(root, "node_modules", ".pensum", "pensum.mjs");
+const sources = [...filesBelow(join(root, "src", "core")), ...filesBelow(join(root, "bin"))];
+const isFresh = existsSync(bundle) && sources.every((file) => statSync(file).mtimeMs < statSync(bundle).mtimeMs);
+if (!isFresh) {
+  const { build } = await import("esbuild");
+  await build({
+    entryPoints: [join(root, "bin", "main.ts")],
+    bundle: true,
+    platform: "node",
+    format: "esm",
+    outfile: bundle,
+    alias: { "@": join(root, "src") },
+    banner: { js: 'import { createRequire } from "node:module"; const require = createRequire(import.meta.url);' },
+    logLevel: "error",
+  });
+}
+const { main } = await import(pathToFileURL(bundle).href);
+process.exitCode = await main(process.argv.slice(2));
