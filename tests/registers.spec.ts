@@ -119,7 +119,7 @@ test("cells are copied, pasted as a block, filled down and cleared by keyboard, 
   await page.keyboard.press("Control+d");
   await expect(estimate(2)).toHaveText("70 min");
   await page.keyboard.press("Control+c");
-  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe("1 h 10\n1 h 10\n1 h 10");
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe("1 h 10\n1 h 10\n1 h 10\n");
   await page.keyboard.press("Control+z");
   await expect(estimate(2)).toHaveText("2 h");
   // A text that a field cannot hold refuses the whole block.

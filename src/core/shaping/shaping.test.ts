@@ -1,0 +1,205 @@
+import { beforeEach, describe, expect, test } from "vitest";
+import { editRecord } from "../commands";
+import { Refusal, type FieldRecord, type Id, type OwnType } from "../model";
+import { fieldsIn, fieldValues, findRegister, recordsIn, textOfCell, type Register } from "../register";
+import { Store } from "../store";
+import { standingClock } from "../time";
+import { addToRegister } from "./addToRegister";
+import { convert } from "./convertValues";
+import {
+  addField,
+  addRegister,
+  bringFieldBack,
+  changeFieldType,
+  editField,
+  orderFields,
+  removeField,
+  removeRegister,
+  type FieldSetting,
+} from "./ownFields";
+
+let store: Store;
+let permits: Register;
+beforeEach(() => {
+  store = new Store(new Map(), [], standingClock("2026-11-24T11:07"));
+  store.act(addRegister, { title: "Permits", id: "permits" });
+  permits = findRegister(store, "permits") as Register;
+});
+
+const add = (type: OwnType, title: string, setting: FieldSetting = {}) =>
+  store.act(addField, { register: "permits", type, id: `x${title.toLowerCase()}`, setting: { title, ...setting } });
+const row = (fields: Record<string, unknown>, id: Id) => store.act(addToRegister, { register: "permits", fields, id });
+const value = (id: Id, name: string) => (store.get(id) as unknown as Record<string, unknown>)[name];
+const labels = () => fieldsIn(store, permits).map(({ label }) => label);
+
+describe("fields of one's own", () => {
+  test("stand in any register, in an order that can be changed, and no two have one name", () => {
+    add("number", "Fee");
+    store.act(addField, { register: "tasks", type: "yesNo", id: "xbillable", setting: { title: "Billable" } });
+    expect(fieldsIn(store, findRegister(store, "tasks")!).at(-1)?.label).toBe("Billable");
+    expect(() => add("text", " fee ")).toThrow("Permits have a field “fee” already");
+    store.act(orderFields, { register: "permits", names: ["f_xfee", "title", "createdAt"] });
+    expect(labels()).toEqual(["Fee", "Title", "Created"]);
+    store.undo();
+    expect(labels()).toEqual(["Title", "Created", "Fee"]);
+  });
+
+  test("are renamed and hidden, also those that are built in, which keep their type", () => {
+    store.act(editField, { register: "tasks", name: "estimateMinutes", setting: { title: "Length", hidden: true } });
+    const tasks = findRegister(store, "tasks") as Register;
+    expect(fieldsIn(store, tasks).find(({ name }) => name === "estimateMinutes")).toMatchObject({
+      label: "Length",
+      hidden: true,
+      type: "minutes",
+    });
+    expect(() => store.act(removeField, { register: "tasks", name: "estimateMinutes" })).toThrow(
+      "It can be hidden, not removed",
+    );
+    expect(() => store.act(changeFieldType, { register: "tasks", name: "due", type: "text", setting: {} })).toThrow(
+      "keeps its type",
+    );
+  });
+
+  test("come back with their values after they were removed", () => {
+    add("number", "Fee");
+    row({ title: "Weir", f_xfee: 12 }, "ra");
+    store.act(removeField, { register: "permits", name: "f_xfee" });
+    expect(labels()).not.toContain("Fee");
+    expect(() => store.act(editRecord, { id: "ra", fields: { f_xfee: 3 } })).toThrow(Refusal);
+    const [record] = store.list("fieldsByRegister", "permits") as readonly FieldRecord[];
+    store.act(bringFieldBack, { id: record!.id });
+    expect(value("ra", "f_xfee")).toBe(12);
+    expect(labels()).toContain("Fee");
+  });
+
+  test("refuse values of another type, and links that lead elsewhere", () => {
+    add("number", "Fee");
+    add("link", "Held", { target: "people" });
+    row({ title: "Weir" }, "ra");
+    expect(() => store.act(editRecord, { id: "ra", fields: { f_xfee: "much" } })).toThrow("“much” is not a number");
+    expect(() => store.act(editRecord, { id: "ra", fields: { f_xheld: "ra" } })).toThrow(
+      "leads to a record that is not there",
+    );
+    expect(value("ra", "f_xfee")).toBeUndefined();
+  });
+
+  test("start a new record with what their formula says", () => {
+    add("date", "Asked", { start: 'today() + duration("P7D")' });
+    add("choice", "Stage", { options: [{ id: "oa", title: "Draft" }], start: '"draft"' });
+    add("number", "Fee", { start: "nonsense +" });
+    row({ title: "Weir" }, "ra");
+    expect([value("ra", "f_xasked"), value("ra", "f_xstage"), value("ra", "f_xfee")]).toEqual([
+      "2026-12-01",
+      "oa",
+      undefined,
+    ]);
+  });
+});
+
+describe("a field that gets another type", () => {
+  test.each<[OwnType, unknown[], OwnType, FieldSetting, unknown[], number]>([
+    ["text", ["12", "1,5", "many"], "number", {}, [12, 1.5, undefined], 1],
+    ["text", ["yes", "no", "perhaps"], "yesNo", {}, [true, false, undefined], 1],
+    ["text", ["2026-12-01", "2026-02-30"], "date", {}, ["2026-12-01", undefined], 1],
+    ["text", ["1 h 30", "soon"], "minutes", {}, [90, undefined], 1],
+    ["number", [1.5, 0], "text", {}, ["1.5", "0"], 0],
+    ["number", [1, 0], "yesNo", {}, [true, false], 0],
+    ["minutes", [90], "number", {}, [90], 0],
+    ["moment", ["2026-12-01T09:30"], "date", {}, ["2026-12-01"], 0],
+    ["date", ["2026-12-01"], "moment", {}, ["2026-12-01T00:00"], 0],
+    ["date", ["2026-12-01"], "range", {}, [["2026-12-01", "2026-12-01"]], 0],
+    ["text", ["https://example.org", "javascript:alert(1)"], "url", {}, ["https://example.org", undefined], 1],
+    ["text", ["anything"], "formula", { formula: "1" }, [undefined], 1],
+  ])("from %s %j to %s", (from, before, to, setting, after, lost) => {
+    add(from, "Field");
+    before.forEach((held, at) => row({ title: `r${at}`, f_xfield: held }, `r${at}`));
+    const field = fieldsIn(store, permits).find(({ name }) => name === "f_xfield")!;
+    expect(convert(store, field, to, setting, recordsIn(store, permits)).lost).toHaveLength(lost);
+    store.act(changeFieldType, { register: "permits", name: "f_xfield", type: to, setting });
+    expect(before.map((_, at) => value(`r${at}`, "f_xfield"))).toEqual(after);
+    // One step takes all of it back.
+    store.undo();
+    expect(before.map((_, at) => value(`r${at}`, "f_xfield"))).toEqual(before);
+    expect(fieldsIn(store, permits).find(({ name }) => name === "f_xfield")?.type).toBe(from);
+  });
+
+  test("makes choices of words, and words of choices and links", () => {
+    add("text", "Stage");
+    ["Draft", "Heard", "draft"].forEach((stage, at) => row({ title: `r${at}`, f_xstage: stage }, `r${at}`));
+    store.act(changeFieldType, { register: "permits", name: "f_xstage", type: "choice", setting: {} });
+    const field = fieldsIn(store, permits).find(({ name }) => name === "f_xstage")!;
+    expect(field.options?.map(({ title }) => title)).toEqual(["Draft", "Heard"]);
+    expect(value("r0", "f_xstage")).toBe(value("r2", "f_xstage"));
+    store.act(changeFieldType, { register: "permits", name: "f_xstage", type: "text", setting: {} });
+    expect(["r0", "r1", "r2"].map((id) => value(id, "f_xstage"))).toEqual(["Draft", "Heard", "Draft"]);
+    store.act(addToRegister, { register: "people", id: "pa", fields: { title: "Heard" } });
+    store.act(changeFieldType, { register: "permits", name: "f_xstage", type: "link", setting: { target: "people" } });
+    expect(["r0", "r1"].map((id) => value(id, "f_xstage"))).toEqual([undefined, "pa"]);
+  });
+});
+
+describe("computed fields", () => {
+  test("follow links both ways, and what hangs on a change is computed anew", () => {
+    add("number", "Fee");
+    add("link", "Held", { target: "people" });
+    add("formula", "Double", { formula: "fee * 2 + string length(held.title)" });
+    store.act(addField, {
+      register: "people",
+      type: "summary",
+      id: "xtotal",
+      setting: { title: "Total", summary: { register: "permits", link: "f_xheld", way: "sum", of: "f_xdouble" } },
+    });
+    store.act(addToRegister, { register: "people", id: "pa", fields: { title: "Ines" } });
+    row({ title: "a", f_xfee: 3, f_xheld: "pa" }, "ra");
+    row({ title: "b", f_xfee: 10 }, "rb");
+    const values = fieldValues(store);
+    const people = findRegister(store, "people") as Register;
+    const total = () =>
+      values.reader(
+        people,
+        fieldsIn(store, people).find(({ label }) => label === "Total")!,
+      )(store.get("pa")!);
+    expect(total()).toBe(10);
+    store.act(editRecord, { id: "ra", fields: { f_xfee: 5 } });
+    expect(total()).toBe(14);
+    store.act(editRecord, { id: "rb", fields: { f_xheld: "pa" } });
+    expect(total()).toBe(38);
+    store.act(editRecord, { id: "pa", fields: { title: "I" } });
+    expect(total()).toBe(32);
+    store.undo();
+    store.undo();
+    expect(total()).toBe(14);
+    expect(values.context(store.get("pa")!).get("permits")).toHaveLength(1);
+  });
+
+  test("that would need themselves are told by the names of the circle", () => {
+    add("number", "Fee");
+    add("formula", "Alpha", { formula: "fee" });
+    add("formula", "Beta", { formula: "alpha + 1" });
+    const values = fieldValues(store);
+    const alpha = fieldsIn(store, permits).find(({ label }) => label === "Alpha")!;
+    expect(values.circleWith(permits, { ...alpha, formula: "beta * 2" })).toEqual(["Alpha", "Beta", "Alpha"]);
+    expect(values.circleWith(permits, { ...alpha, formula: "fee * 2" })).toBeUndefined();
+    // One that came about all the same, as by two tabs, comes to nothing and ends.
+    store.act(editField, { register: "permits", name: "f_xalpha", setting: { formula: "beta * 2" } });
+    row({ title: "a", f_xfee: 1 }, "ra");
+    expect(
+      values.reader(
+        permits,
+        fieldsIn(store, permits).find(({ label }) => label === "Beta")!,
+      )(store.get("ra")!),
+    ).toBeUndefined();
+  });
+});
+
+test("a register goes with its records, fields and lenses, and one undo brings all of it back", () => {
+  add("number", "Fee");
+  row({ title: "a", f_xfee: 1 }, "ra");
+  const before = [...store.records()].length;
+  store.act(removeRegister, { id: "permits" });
+  expect([...store.records()]).toHaveLength(0);
+  store.undo();
+  expect([...store.records()]).toHaveLength(before);
+  expect(textOfCell(fieldValues(store), fieldsIn(store, permits)[2]!, "number", 1)).toBe("1");
+  expect(() => store.act(addRegister, { title: "permits" })).toThrow("There is a register “permits” already");
+});
