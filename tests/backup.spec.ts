@@ -88,3 +88,29 @@ test("settings take effect at once and are found again", async ({ page }) => {
   await expect(page.locator("html")).toHaveAttribute("data-appearance", "dark");
   await expect(page.locator(".rail-item", { hasText: "Settle the culvert" })).toContainText("2:00 pm");
 });
+
+test("a copy of each day is kept by itself, and a record that is gone is fetched back from it", async ({ page }) => {
+  await open(page);
+  await capture(page, "order stakes 45 min vital");
+  await page.goto("/settings");
+  const copies = page.getByRole("list", { name: "Daily copies" }).getByRole("listitem");
+  await expect(copies).toHaveCount(1, { timeout: 30_000 });
+  await expect(copies).toContainText("Tue 24 Nov");
+  await page.goto("/");
+  await trayRow(page, "order stakes").click();
+  await page.getByRole("button", { name: "Remove this task" }).click();
+  await expect(trayRow(page, "order stakes")).toHaveCount(0);
+  await page.goto("/settings");
+  await copies.getByRole("button", { name: "Look inside" }).click();
+  const gone = page
+    .getByRole("list", { name: "What differs" })
+    .getByRole("listitem")
+    .filter({ hasText: "order stakes" });
+  await expect(gone).toContainText("task, gone");
+  await gone.getByRole("button", { name: "Fetch back" }).click();
+  // It has no line on the day's page any more, and so is otherwise than it was.
+  await expect(gone).toContainText("otherwise now");
+  await page.keyboard.press("Escape");
+  await page.goto("/");
+  await expect(trayRow(page, "order stakes")).toContainText("vital");
+});

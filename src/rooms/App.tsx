@@ -9,7 +9,14 @@ import { download } from "@/ui/download";
 import { notify } from "@/ui/notices";
 import { NonceContext } from "@/ui/nonce";
 import { WorkspaceContext } from "@/ui/workspaceContext";
-import { chosenWorkspace, chooseWorkspace, copyKeeper, fillWithDemo, type WorkspaceName } from "./workspaces";
+import {
+  chosenWorkspace,
+  chooseWorkspace,
+  copyKeeper,
+  fillWithDemo,
+  keepDailyCopies,
+  type WorkspaceName,
+} from "./workspaces";
 import { Frame } from "./Frame";
 import { Welcome } from "./Welcome";
 
@@ -42,6 +49,7 @@ export function App({ nonce, startsWithDemo }: AppProps) {
     if (!name) return;
     let opened: Workspace | undefined;
     let stopped = false;
+    let stopCopies = () => {};
     const open = async () => {
       const stop = new AbortController();
       if (name === "demo")
@@ -53,6 +61,7 @@ export function App({ nonce, startsWithDemo }: AppProps) {
       });
       if (stopped) return workspace.close();
       opened = workspace;
+      stopCopies = name === "own" ? keepDailyCopies(workspace) : () => {};
       setStage({ at: "open", workspace });
       if (workspace.broughtBack)
         notify({ text: "The browser had lost its database. All of it was brought back from the second copy." });
@@ -76,6 +85,7 @@ export function App({ nonce, startsWithDemo }: AppProps) {
     });
     return () => {
       stopped = true;
+      stopCopies();
       opened?.close();
     };
   }, [name]);

@@ -1,7 +1,10 @@
 import { proxy, wrap } from "comlink";
-import type { Clock } from "@/core/time";
+import { dateOf, type Clock } from "@/core/time";
+import { keepDailyCopy, listDailyCopies } from "@/data/dailyCopies";
 import type { CopyKeeper } from "@/data/secondCopy";
 import { WorkspaceDatabase } from "@/data/database";
+import type { Workspace } from "@/data/workspace";
+import type { BackupWorker } from "@/workers/backup.worker";
 import type { DemoWorker } from "@/workers/demo.worker";
 import type { SecondCopyWorker } from "@/workers/secondCopy.worker";
 
@@ -59,6 +62,55 @@ export async function clearDemo(): Promise<void> {
 function demoSize(): number {
   const size: unknown = (globalThis as { pensumDemoSize?: unknown }).pensumDemoSize;
   return typeof size === "number" ? size : 4500;
+}
+
+/** How long a tab has been still before it makes the copy of the day. */
+const stillMilliseconds = 6000;
+
+/**
+ * Makes a copy of the workspace once a day, when nothing has been done for a while; of several tabs, one. Gives how to
+ * stop.
+ */
+export function keepDailyCopies({ name, store, journal }: Workspace): () => void {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let stopped = false;
+  let madeOn = "";
+  const make = async () => {
+    const date = dateOf(store.clock.now());
+    if (madeOn === date || store.size === 0 || journal.saving.kind !== "saved" || !("locks" in navigator)) return;
+    await navigator.locks.request(`pensum-${name}-daily`, { ifAvailable: true }, async (lock) => {
+      if (!lock || stopped) return;
+      const [newest] = await listDailyCopies(name);
+      if (newest?.date !== date) {
+        const worker = new Worker(new URL("../workers/backup.worker.ts", import.meta.url), { type: "module" });
+        try {
+          await keepDailyCopy(
+            name,
+            date,
+            await wrap<BackupWorker>(worker).write(
+              name,
+              proxy(() => {}),
+            ),
+          );
+        } finally {
+          worker.terminate();
+        }
+      }
+      madeOn = date;
+    });
+  };
+  const wait = () => {
+    clearTimeout(timer);
+    // A copy that cannot be made is tried again after the next change; nothing else depends on it.
+    timer = setTimeout(() => void make().catch(() => {}), stillMilliseconds);
+  };
+  const stopListening = journal.onSaving(wait);
+  wait();
+  return () => {
+    stopped = true;
+    stopListening();
+    clearTimeout(timer);
+  };
 }
 
 /** The worker that keeps the second copy of the person's own workspace; the demo is made anew when it is lost. */

@@ -61,12 +61,19 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
   };
   const add = async () => {
     if (line.trim() === "") return;
-    const { understand } = reader ?? (await loadCapture());
-    const ready = draft ?? understand(line, context());
-    const said = act(capture, [ready], { quiet: true });
-    if (said === undefined) return;
-    notify({ text: `${said}${placeText(ready, context().now, (day) => dateText(day, "short", style))}`, undo: true });
+    const known = draft;
+    // At once, so that what is typed while the reader is still loading begins the next line and is not cleared with this.
     clear();
+    const { understand } = reader ?? (await loadCapture());
+    const ready = known ?? understand(line, context());
+    const said = act(capture, [ready], { quiet: true });
+    if (said !== undefined) {
+      const text = `${said}${placeText(ready, context().now, (day) => dateText(day, "short", style))}`;
+      return notify({ text, undo: true });
+    }
+    setLine((typed) => (typed === "" ? line : `${line} ${typed}`));
+    setKind(kind);
+    setRefused(refused);
   };
   const press = (event: KeyboardEvent<HTMLInputElement>) => {
     if (event.key === "Enter" && !event.nativeEvent.isComposing) {

@@ -6,6 +6,7 @@ import { download } from "@/ui/download";
 import { Dialog } from "@/ui/Dialog";
 import { useWorkspace } from "@/ui/workspaceContext";
 import type { BackupWorker } from "@/workers/backup.worker";
+import { DailyCopies } from "./DailyCopies";
 import { Section } from "./SettingsRoom";
 
 type Stage =
@@ -149,6 +150,7 @@ export function Backup() {
           </div>
         </Dialog>
       )}
+      {workspace.database && <DailyCopies />}
     </Section>
   );
 }

@@ -26,7 +26,7 @@ export function WorkspaceChoice() {
       note={
         name === "demo"
           ? "This is the demo. Nothing you do here touches your own workspace."
-          : `This is your own workspace, with ${store.size.toLocaleString()} records. Everything is kept in this browser.`
+          : `This is your own workspace, with ${store.size.toLocaleString()} ${store.size === 1 ? "record" : "records"}. Everything is kept in this browser.`
       }
     >
       <div className="flex flex-wrap gap-3">
