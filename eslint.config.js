@@ -29,7 +29,7 @@ const above = (list, base) =>
     message: "Imports go down the floors only; see docs/architecture.md.",
   }));
 
-const rooms = ["today", "settings", "frame"];
+const rooms = ["today", "gather", "registers", "settings", "frame"];
 const besideEachOther = rooms.map((room) => ({
   target: `./src/rooms/${room}`,
   from: rooms.filter((other) => other !== room).map((other) => `./src/rooms/${other}`),
@@ -41,7 +41,10 @@ export default tseslint.config(
   ...tseslint.configs.recommended,
   {
     plugins: { "import-x": importX },
-    settings: { "import-x/resolver-next": [createTypeScriptImportResolver({ project: "tsconfig.json" })] },
+    settings: {
+      "import-x/parsers": { "@typescript-eslint/parser": [".ts", ".tsx"] },
+      "import-x/resolver-next": [createTypeScriptImportResolver({ project: "tsconfig.json" })],
+    },
     rules: {
       "import-x/no-cycle": "error",
       "import-x/no-restricted-paths": [

@@ -12,7 +12,13 @@ import { becomesText } from "@/ui/LoadBar";
 import { dayFirst } from "@/ui/locale";
 import { notify } from "@/ui/notices";
 import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
-import type { Clarifying } from "./GatherRoom";
+
+/** What was said so far of the things that are chosen. */
+export interface Clarifying {
+  readonly as: ClarifiedKind;
+  readonly fields: Readonly<Record<string, unknown>>;
+  readonly day: DateText | undefined;
+}
 
 /** Which key opens which field. */
 export const kindKeys: Readonly<Record<string, string>> = {

@@ -1,24 +1,17 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { clarify, clarifiedKinds, mergeTask, splitTask, type ClarifiedKind } from "@/core/commands/clarify";
+import { clarify, clarifiedKinds, mergeTask, splitTask } from "@/core/commands/clarify";
 import type { Id, Task } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { fieldValues } from "@/core/register";
-import { dateOf, relativeMomentText, type DateText } from "@/core/time";
+import { dateOf, relativeMomentText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import type { Writing } from "@/ui/cells";
 import { goTo } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { useAct, useList, useStore, useTimeStyle } from "@/ui/workspaceContext";
-import { ClarifyForm, kindKeys } from "./ClarifyForm";
+import { ClarifyForm, kindKeys, type Clarifying } from "./ClarifyForm";
 import { MergeField, SplitField } from "./SplitAndMerge";
-
-/** What was said so far of the things that are chosen. */
-export interface Clarifying {
-  readonly as: ClarifiedKind;
-  readonly fields: Readonly<Record<string, unknown>>;
-  readonly day: DateText | undefined;
-}
 
 const nothingYet: Clarifying = { as: "task", fields: {}, day: undefined };
 

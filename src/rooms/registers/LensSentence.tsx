@@ -156,6 +156,33 @@ function AddCondition({ words, fields, onPick }: AddConditionProps) {
   );
 }
 
+interface FieldSelectProps {
+  label: string;
+  /** What stands there when no field is chosen. */
+  empty: string;
+  fields: readonly Field[];
+  value: string;
+  onPick: (name: string) => void;
+}
+
+function FieldSelect({ label, empty, fields, value, onPick }: FieldSelectProps) {
+  return (
+    <select
+      className="field min-w-0 flex-1"
+      aria-label={label}
+      value={value}
+      onChange={({ target }) => onPick(target.value)}
+    >
+      <option value="">{empty}</option>
+      {fields.map(({ name, label: words }) => (
+        <option key={name} value={name}>
+          {words}
+        </option>
+      ))}
+    </select>
+  );
+}
+
 interface GroupsPartProps {
   writing: Writing;
   register: Register;
@@ -182,21 +209,13 @@ function GroupsPart({ writing, register, groups, onChange }: GroupsPartProps) {
         <div className="grid gap-2">
           {groups.map((grouping, at) => (
             <div key={at} className="flex items-center gap-2">
-              <select
-                className="field min-w-0 flex-1"
-                aria-label={at === 0 ? "Group by" : "Then by"}
+              <FieldSelect
+                label={at === 0 ? "Group by" : "Then by"}
+                empty="Nothing"
+                fields={fields}
                 value={grouping.field}
-                onChange={({ target }) =>
-                  onChange(target.value ? groups.with(at, { field: target.value }) : groups.toSpliced(at, 1))
-                }
-              >
-                <option value="">Nothing</option>
-                {fields.map(({ name, label }) => (
-                  <option key={name} value={name}>
-                    {label}
-                  </option>
-                ))}
-              </select>
+                onPick={(name) => onChange(name ? groups.with(at, { field: name }) : groups.toSpliced(at, 1))}
+              />
               {isDated(grouping.field) && (
                 <select
                   className="field"
@@ -214,19 +233,13 @@ function GroupsPart({ writing, register, groups, onChange }: GroupsPartProps) {
             </div>
           ))}
           {groups.length < 2 && (
-            <select
-              className="field"
-              aria-label={groups.length === 0 ? "Group by" : "Then by"}
+            <FieldSelect
+              label={groups.length === 0 ? "Group by" : "Then by"}
+              empty={groups.length === 0 ? "Group by …" : "Then by …"}
+              fields={fields}
               value=""
-              onChange={({ target }) => target.value && onChange([...groups, { field: target.value }])}
-            >
-              <option value="">{groups.length === 0 ? "Group by …" : "Then by …"}</option>
-              {fields.map(({ name, label }) => (
-                <option key={name} value={name}>
-                  {label}
-                </option>
-              ))}
-            </select>
+              onPick={(name) => name && onChange([...groups, { field: name }])}
+            />
           )}
         </div>
       )}
@@ -251,21 +264,13 @@ function SortsPart({
         <div className="grid gap-2">
           {sorts.map((sorting, at) => (
             <div key={at} className="flex items-center gap-2">
-              <select
-                className="field min-w-0 flex-1"
-                aria-label={at === 0 ? "Sort by" : "Then by"}
+              <FieldSelect
+                label={at === 0 ? "Sort by" : "Then by"}
+                empty="Nothing"
+                fields={fields}
                 value={sorting.field}
-                onChange={({ target }) =>
-                  onChange(target.value ? sorts.with(at, { ...sorting, field: target.value }) : sorts.toSpliced(at, 1))
-                }
-              >
-                <option value="">Nothing</option>
-                {fields.map(({ name, label }) => (
-                  <option key={name} value={name}>
-                    {label}
-                  </option>
-                ))}
-              </select>
+                onPick={(name) => onChange(name ? sorts.with(at, { ...sorting, field: name }) : sorts.toSpliced(at, 1))}
+              />
               <button
                 className="button"
                 aria-pressed={sorting.descending === true}
@@ -279,19 +284,13 @@ function SortsPart({
               </button>
             </div>
           ))}
-          <select
-            className="field"
-            aria-label={sorts.length === 0 ? "Sort by" : "Then by"}
+          <FieldSelect
+            label={sorts.length === 0 ? "Sort by" : "Then by"}
+            empty={sorts.length === 0 ? "Sort by …" : "Then by …"}
+            fields={fields}
             value=""
-            onChange={({ target }) => target.value && onChange([...sorts, { field: target.value }])}
-          >
-            <option value="">{sorts.length === 0 ? "Sort by …" : "Then by …"}</option>
-            {fields.map(({ name, label }) => (
-              <option key={name} value={name}>
-                {label}
-              </option>
-            ))}
-          </select>
+            onPick={(name) => name && onChange([...sorts, { field: name }])}
+          />
         </div>
       )}
     </SentencePart>

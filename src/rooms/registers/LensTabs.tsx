@@ -7,7 +7,7 @@ import type { Register } from "@/core/register";
 import { goTo } from "@/ui/navigation";
 import { TypedField } from "@/ui/TypedField";
 import { useAct } from "@/ui/workspaceContext";
-import { NewName } from "./RegistersRoom";
+import { NewName } from "./NewName";
 
 interface LensTabsProps {
   register: Register;

@@ -7,7 +7,6 @@ import { builtInRegisters, findRegister, ownRegisters, recordsIn, type Register 
 import { dateOf } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { goTo } from "@/ui/navigation";
-import { TypedField } from "@/ui/TypedField";
 import { useAct, useComputed, useList, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { BoardView } from "./BoardView";
 import type { Writing } from "@/ui/cells";
@@ -16,6 +15,7 @@ import { HiddenFields } from "./HiddenFields";
 import { InAndOut } from "./InAndOut";
 import { LensSentence } from "./LensSentence";
 import { LensTabs } from "./LensTabs";
+import { NewName } from "./NewName";
 import { ListView } from "./ListView";
 import { RegisterTable } from "./RegisterTable";
 import { SelectionBar } from "./SelectionBar";
@@ -75,23 +75,6 @@ function RegisterList({ own, here }: { own: readonly Register[]; here: string | 
         </button>
       )}
     </nav>
-  );
-}
-
-/** A field for the name of something new; leaving it empty makes nothing. */
-export function NewName({ label, onName }: { label: string; onName: (name: string) => void }) {
-  return (
-    <span
-      ref={(span) => span?.querySelector("input")?.focus()}
-      onBlur={({ target }) => (target as HTMLInputElement).value === "" && onName("")}
-      onKeyDown={(event) => {
-        if (event.key !== "Escape") return;
-        event.stopPropagation();
-        onName("");
-      }}
-    >
-      <TypedField label={label} hint={label} text="" commit={onName} />
-    </span>
   );
 }
 

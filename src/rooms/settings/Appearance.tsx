@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
-import { Choices, Section } from "./SettingsRoom";
+import { Section } from "./Section";
+import { Choices } from "./Choices";
 
 type Look = "system" | "light" | "dark";
 const key = "pensum-appearance";

@@ -7,7 +7,7 @@ import { Dialog } from "@/ui/Dialog";
 import { useWorkspace } from "@/ui/workspaceContext";
 import type { BackupWorker } from "@/workers/backup.worker";
 import { DailyCopies } from "./DailyCopies";
-import { Section } from "./SettingsRoom";
+import { Section } from "./Section";
 
 type Stage =
   | { at: "idle" }

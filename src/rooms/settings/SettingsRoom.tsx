@@ -1,5 +1,4 @@
 "use client";
-import type { ReactNode } from "react";
 import { saveSettings } from "@/core/commands";
 import { newId, type PriorityLevel } from "@/core/model";
 import {
@@ -17,6 +16,8 @@ import { TypedField } from "@/ui/TypedField";
 import { useAct, useSettings, useTimeStyle } from "@/ui/workspaceContext";
 import { Appearance } from "./Appearance";
 import { Backup } from "./Backup";
+import { Choices } from "./Choices";
+import { Section } from "./Section";
 import { Themes } from "./Themes";
 import { WorkspaceChoice } from "./WorkspaceChoice";
 
@@ -38,16 +39,6 @@ export function SettingsRoom() {
         <WorkspaceChoice />
       </div>
     </main>
-  );
-}
-
-export function Section({ title, children, note }: { title: string; children: ReactNode; note?: string }) {
-  return (
-    <section className="mb-8" aria-label={title}>
-      <h2 className="mb-2 border-b border-ink pb-1 font-words text-[16px] font-semibold">{title}</h2>
-      {note && <p className="mb-2 text-ink-2">{note}</p>}
-      {children}
-    </section>
   );
 }
 
@@ -142,36 +133,6 @@ function LengthField({ label, minutes, set }: { label: string; minutes: number; 
         else set(value);
       }}
     />
-  );
-}
-
-/** A row of a setting: what it is, and its choices. */
-export function Choices<T extends string>({
-  label,
-  value,
-  options,
-  set,
-}: {
-  label: string;
-  value: T;
-  options: readonly (readonly [T, string])[];
-  set: (value: T) => void;
-}) {
-  return (
-    <div role="radiogroup" aria-label={label} className="flex min-h-8 flex-wrap items-center gap-x-4">
-      <span className="w-40 text-ink-2">{label}</span>
-      {options.map(([one, name]) => (
-        <button
-          key={one}
-          role="radio"
-          aria-checked={one === value}
-          className={`min-h-6 ${one === value ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2 hover:text-ink"}`}
-          onClick={() => set(one)}
-        >
-          {name}
-        </button>
-      ))}
-    </div>
   );
 }
 

@@ -6,7 +6,7 @@ import { durationText, parseDuration } from "@/core/time";
 import { notify } from "@/ui/notices";
 import { TypedField } from "@/ui/TypedField";
 import { useAct, useList } from "@/ui/workspaceContext";
-import { Section } from "./SettingsRoom";
+import { Section } from "./Section";
 
 /** The kinds of work, each with its dye and the hours a week it should get. */
 export function Themes() {

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Dialog } from "@/ui/Dialog";
 import { useWorkspace } from "@/ui/workspaceContext";
 import { chooseWorkspace, clearDemo } from "../workspaces";
-import { Section } from "./SettingsRoom";
+import { Section } from "./Section";
 
 /** Which workspace this browser opens: the person's own, or the demo's. */
 export function WorkspaceChoice() {
