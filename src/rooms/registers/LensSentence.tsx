@@ -79,7 +79,7 @@ export function LensSentence({ writing, lens, register, onChange }: LensSentence
           />
         )}
       </SentencePart>
-      .
+      {"\u2060."}
     </p>
   );
 }

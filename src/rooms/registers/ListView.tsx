@@ -5,7 +5,7 @@ import type { Group, LensDraft, LensView } from "@/core/lens";
 import type { Register } from "@/core/register";
 import { openRecord } from "@/ui/navigation";
 import { CellContent } from "./CellContent";
-import { groupWords, type Writing } from "@/ui/cells";
+import { groupWords, isNumeric, type Writing } from "@/ui/cells";
 import { groupKey, TableRows } from "./tableRows";
 
 interface ListViewProps {
@@ -124,14 +124,21 @@ export function ListView({ writing, register, lens, view, onChange, onAdd }: Lis
                   cell={title.read(record)}
                 />
               </span>
-              {rest.map((of) => {
-                const cell = of.read(record);
-                return cell === undefined || cell === "" ? null : (
-                  <span key={of.name} className="max-w-40 flex-none truncate text-ink-2" title={of.field.label}>
-                    <CellContent writing={writing} record={record} field={of.field} type={of.type} cell={cell} />
-                  </span>
-                );
-              })}
+              {rest.map((of) => (
+                <span
+                  key={of.name}
+                  className={`list-cell ${isNumeric(of.type) ? "is-number" : ""}`}
+                  title={of.field.label}
+                >
+                  <CellContent
+                    writing={writing}
+                    record={record}
+                    field={of.field}
+                    type={of.type}
+                    cell={of.read(record)}
+                  />
+                </span>
+              ))}
             </div>
           );
         })}
