@@ -125,4 +125,26 @@ describe("the command line", () => {
     expect(await run("check", join(folder, "missing"))).toMatchObject({ code: 3 });
     expect((await run("help")).out).toContain("query <file> --in <register>");
   });
+
+  test("writes a folder of Markdown that gives the same backup again, and works on the folder itself", async () => {
+    const markdown = join(folder, "markdown");
+    const plain = join(folder, "plain.pensum");
+    await run("convert", file, "--to", "backup", "--out", plain);
+    expect(await run("convert", plain, "--to", "markdown", "--out", markdown)).toMatchObject({ code: 0 });
+    expect(await run("check", markdown)).toMatchObject({ code: 0 });
+    const back = join(folder, "back.pensum");
+    await run("convert", markdown, "--to", "backup", "--out", back);
+    expect(readFileSync(back)).toEqual(readFileSync(plain));
+    const zip = join(folder, "demo.zip");
+    await run("convert", plain, "--to", "markdown", "--out", zip);
+    await run("convert", zip, "--to", "backup", "--out", back);
+    expect(readFileSync(back)).toEqual(readFileSync(plain));
+
+    expect(await run("add", markdown, "Order gloves 20 min tomorrow")).toMatchObject({ code: 0 });
+    const asked = ["query", markdown, "--in", "tasks", "--where", 'title = "Order gloves"', "--show", "title,estimate"];
+    expect(await json(...asked)).toMatchObject({ count: 1, records: [{ title: "Order gloves", estimate: 20 }] });
+    const merged = await json("convert", markdown, "--into", plain);
+    expect(merged).toMatchObject({ added: { Task: 1 }, removed: 0, faults: [] });
+    expect(await json("convert", markdown, "--into", plain)).toMatchObject({ added: {}, changed: {} });
+  }, 60_000);
 });

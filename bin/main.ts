@@ -19,9 +19,9 @@ import { importTable } from "@/core/shaping";
 import type { Store } from "@/core/store";
 import { dateOf, isMoment, standingClock, systemClock, type Clock } from "@/core/time";
 import { oddities } from "./checkStore";
-import { openFile, saveFile } from "./workspace";
+import { folderOf, openFile, readingOf, saveFile, saveFolder, storedFiles } from "./workspace";
 
-const help = `pensum: the same database as the app, over a backup file
+const help = `pensum: the same database as the app, over a backup file, a folder of Markdown or a zip of one
 
   check <file>                     is it whole, what is odd in it
   query <file> --in <register>     the records of a register, or of a lens of it
@@ -37,6 +37,10 @@ const help = `pensum: the same database as the app, over a backup file
   convert <table.csv> --into <file> --in <register>  the rows of a table into a register
     --out <file>                   as another backup, and not in place
     --month-first                  3/4 is the fourth of March
+  convert <file> --to markdown     one file a page and one a record, into a folder
+    --out <path>                   where; a path that ends in .zip becomes one
+  convert <folder> --to backup     a backup file
+  convert <folder> --into <file>   a folder of Markdown, or a zip, into a backup
   add <file> "<line>"              a line as it is typed at the top of the app
 
   --json                           for programs: one JSON value
@@ -289,8 +293,11 @@ function tableLines(header: readonly string[], rows: readonly (readonly string[]
 async function convert(path: string, asked: Asked, clock: Clock): Promise<number> {
   const { options } = asked;
   const into = options.get("into");
-  if (into !== undefined) return await readIn(path, into, asked, clock);
-  if (options.get("to") !== "csv") throw new Wrong("--to csv, or --into a backup.");
+  if (into !== undefined)
+    return isTable(path) ? await readIn(path, into, asked, clock) : await readFolderIn(path, into, asked, clock);
+  const to = options.get("to");
+  if (to === "backup" || to === "markdown") return await convertWhole(path, to, asked, clock);
+  if (to !== "csv") throw new Wrong("--to csv, markdown or backup; or --into a backup.");
   const { store } = await openFile(path, clock);
   const values = fieldValues(store);
   const csvOf = (register: Register) => {
@@ -314,6 +321,38 @@ async function convert(path: string, asked: Asked, clock: Clock): Promise<number
   });
   say(asked, { folder, files: written }, `Wrote ${written.length} tables into ${folder}\n`);
   return 0;
+}
+
+const isTable = (path: string) => /\.(?:csv|tsv|txt)$/i.test(path);
+const withoutEnding = (path: string) => path.replace(/\.(?:pensum|zip)$|[/\\]$/i, "");
+
+/** A whole workspace from one of its forms to another. */
+async function convertWhole(path: string, to: "backup" | "markdown", asked: Asked, clock: Clock): Promise<number> {
+  const file = await openFile(path, clock);
+  const out = asked.options.get("out") ?? `${withoutEnding(path)}${to === "backup" ? ".pensum" : "-markdown"}`;
+  if (to === "backup") await saveFile(file, out);
+  else if (/\.zip$/i.test(out)) await saveFile(file, out);
+  else saveFolder(out, folderOf(file));
+  const records = file.store.size;
+  say(asked, { out, records }, `Wrote ${records.toLocaleString("en-GB")} records into ${out}\n`);
+  return 0;
+}
+
+async function readFolderIn(path: string, into: string, asked: Asked, clock: Clock): Promise<number> {
+  const file = await openFile(into, clock);
+  const { changes, files, faults, ...counts } = readingOf(path, clock, file);
+  file.store.adopt({ said: `Read ${path} in`, changes });
+  const contents = { ...file.contents, files: [...file.contents.files, ...storedFiles(files)] };
+  await saveFile({ ...file, contents }, asked.options.get("out") ?? into);
+  const { added, changed, removed, same } = counts;
+  const sum = (kinds: Readonly<Record<string, number>>) => Object.values(kinds).reduce((all, count) => all + count, 0);
+  const left = faults.map(({ path: at, reason }) => `${at}: ${reason}\n`).join("");
+  say(
+    asked,
+    { added, changed, removed, same, faults },
+    `${sum(added)} added, ${sum(changed)} changed, ${removed} removed, ${same} the same already.\n${left}`,
+  );
+  return faults.length === 0 ? 0 : 1;
 }
 
 async function readIn(path: string, into: string, asked: Asked, clock: Clock): Promise<number> {

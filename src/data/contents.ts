@@ -53,6 +53,6 @@ function toBase64(bytes: Uint8Array): string {
   return btoa(text);
 }
 
-function fromBase64(base64: string): Uint8Array<ArrayBuffer> {
+export function fromBase64(base64: string): Uint8Array<ArrayBuffer> {
   return Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
 }

@@ -149,8 +149,13 @@ function isNamed(record: PensumRecord): record is Theme | Person | Note {
 
 function checkNameIsFree(tx: Transaction, record: PensumRecord, title: string | undefined) {
   const others = title === undefined ? [] : tx.list("named", title.toLowerCase());
-  if (others.some((other) => other.kind === record.kind && other.id !== record.id))
+  if (others.some((other) => other.kind === record.kind && other.id !== record.id && sameTitle(other, title)))
     throw new Refusal(`There is a ${kindNames[record.kind].toLowerCase()} “${title}” already. Nothing was changed.`);
+}
+
+/** A note is found by the name of its file too, which is nobody's title. */
+function sameTitle(record: PensumRecord, title: string | undefined): boolean {
+  return "title" in record && record.title.toLowerCase() === title?.toLowerCase();
 }
 
 function checkParent(tx: Transaction, record: Task | Goal, parent: Id | undefined) {

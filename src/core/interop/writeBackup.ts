@@ -1,6 +1,7 @@
 import { modelVersion, type Id, type PensumRecord } from "../model";
 import type { LogEntryDraft } from "../store";
 import { crc32 } from "./checksum";
+import { inOrder } from "./inOrder";
 
 /** A picture or another file that a page holds. */
 export interface StoredFile {
@@ -67,13 +68,4 @@ export async function* writeBackup(
     crc32: sum.toString(16).padStart(8, "0"),
   };
   yield encoder.encode(`${JSON.stringify({ end })}\n`);
-}
-
-/** JSON text with the keys of every object in order. */
-function inOrder(value: unknown): string {
-  return JSON.stringify(value, (_, held: unknown) => {
-    if (typeof held !== "object" || held === null || Array.isArray(held)) return held;
-    const keys = Object.keys(held).sort();
-    return Object.fromEntries(keys.map((key) => [key, (held as Record<string, unknown>)[key]]));
-  });
 }

@@ -72,6 +72,8 @@ const IsPriorities = rule("isPriorities", "is not a list of levels", (levels) =>
   return shaped && new Set(levels.map((level) => level.id)).size === levels.length;
 });
 
+const sourceKeys = ["path", "frontMatter", "unknown"];
+const occasions = ["dayBegins", "added", "changed", "due", "late"];
 type Shape = Record<string, unknown>;
 const isShape = (value: unknown): value is Shape =>
   typeof value === "object" && value !== null && !Array.isArray(value);
@@ -114,12 +116,46 @@ const IsShown = rule("isShown", "is not a list of columns", (value) =>
       isOptional(total, totalWays),
   ),
 );
+const isTexts = (value: unknown) => isShape(value) && Object.values(value).every((text) => typeof text === "string");
+const IsSource = rule(
+  "isSource",
+  "does not say where it is from",
+  (value) => isTexts(value) && Object.keys(value as Shape).every((key) => sourceKeys.includes(key)),
+);
+const IsMadeFrom = rule(
+  "isMadeFrom",
+  "does not say what it was made from",
+  (value) => isShape(value) && isText(value.template) && typeof value.text === "string" && isTexts(value.fills),
+);
+const IsFields = rule("isFields", "is not a list of values", (value) => isShape(value));
+const IsOccasion = rule(
+  "isOccasion",
+  "is no occasion",
+  (value) =>
+    isShape(value) &&
+    occasions.includes(value.on as never) &&
+    (value.field === undefined ? value.on !== "due" && value.on !== "late" : isText(value.field)),
+);
+const stepParts: Readonly<Record<string, readonly string[]>> = {
+  set: ["field", "to"],
+  dayPage: [],
+  carry: ["days"],
+  make: ["template"],
+  notify: ["words"],
+};
+const IsSteps = rule("isSteps", "is not a list of things to do", (value) =>
+  isListOf(value, 50, (step) => {
+    const parts = typeof step.do === "string" ? stepParts[step.do] : undefined;
+    return parts?.every((part) => (part === "days" ? Number.isInteger(step.days) : isText(step[part]))) ?? false;
+  }),
+);
 const IsNumbers = rule(
   "isNumbers",
   "is not a table of numbers",
   (value) => isShape(value) && Object.values(value).every((number) => Number.isFinite(number)),
 );
 
+const longest = 10_000_000;
 const idShape = /^[a-z][a-z0-9-]{1,63}$/;
 const IsId = () => Matches(idShape, { message: "$property is not an id" });
 const IsIdList = () =>
@@ -127,14 +163,16 @@ const IsIdList = () =>
     each: true,
     message: "$property holds something that is not an id",
   });
-const longest = 10_000_000;
-
 class RecordCheck {
   @IsId() id!: string;
   @IsString() kind!: string;
 }
-class TitledCheck extends RecordCheck {
-  @IsString() @MaxLength(20_000) title!: string;
+class KeptCheck extends RecordCheck {
+  @IsOptional() @IsSource() source?: unknown;
+  @IsOptional() @IsMadeFrom() madeFrom?: unknown;
+}
+class TitledCheck extends KeptCheck {
+  @IsString() @MaxLength(longest) title!: string;
   @IsString() @MaxLength(longest) text!: string;
 }
 class TaskCheck extends TitledCheck {
@@ -178,7 +216,7 @@ class ThemeCheck extends TitledCheck {
   @IsIn(dyes) dye!: string;
   @IsOptional() @IsInt() @Min(0) @Max(10_080) weeklyMinutes?: number;
 }
-class DayPageCheck extends RecordCheck {
+class DayPageCheck extends KeptCheck {
   @IsDateText() date!: string;
   @IsString() @MaxLength(longest) text!: string;
 }
@@ -265,6 +303,26 @@ class LensCheck extends TitledCheck {
   @IsOptional() @IsNumbers() byHand?: unknown;
   @IsNumber() order!: number;
 }
+class TemplateCheck extends TitledCheck {
+  @IsString() @MaxLength(64) register!: string;
+  @IsString() @MaxLength(20_000) naming!: string;
+  @IsFields() fields!: unknown;
+  @IsNumber() order!: number;
+}
+class StandingOrderCheck extends TitledCheck {
+  @IsBoolean() active!: boolean;
+  @IsString() @MaxLength(64) register!: string;
+  @IsOccasion() when!: unknown;
+  @IsCondition() where!: unknown;
+  @IsSteps() steps!: unknown;
+  @IsNumber() order!: number;
+}
+class OrderRunCheck extends TitledCheck {
+  @IsId() standingOrder!: string;
+  @IsMomentText() at!: string;
+  @IsString() @MaxLength(longest) changes!: string;
+  @IsOptional() @IsBoolean() undone?: boolean;
+}
 class SettingsCheck extends RecordCheck {
   @IsWorkingWeek() workingWeek!: unknown;
   @IsOptional() @IsInt() @Min(1) @Max(7) firstWeekday?: number;
@@ -291,6 +349,9 @@ const checks: Record<Kind, new () => RecordCheck> = {
   row: RowCheck,
   field: FieldCheck,
   lens: LensCheck,
+  template: TemplateCheck,
+  standingOrder: StandingOrderCheck,
+  orderRun: OrderRunCheck,
   settings: SettingsCheck,
 };
 

@@ -37,10 +37,15 @@ export const migrations: readonly Migration[] = [
     name: "registers, fields, lenses, goals, projects, habits and the work log came; what was there stays as it is",
     up: (record) => record,
   },
+  {
+    to: 4,
+    name: "templates and standing orders came, and where a record was read from; what was there stays as it is",
+    up: (record) => record,
+  },
 ];
 
 /** The version this Pensum writes. */
-export const modelVersion = 3;
+export const modelVersion = 4;
 
 /** Takes a record from the version `from` to `modelVersion`; undefined when a step no longer keeps it. */
 export function migrate(record: StoredRecord, from: number, steps = migrations): StoredRecord | undefined {

@@ -1,6 +1,6 @@
 import type { DateText, MomentText, WorkingWeek } from "../time";
 import type { FieldRecord } from "./ownFields";
-import type { Lens } from "./lens";
+import type { Condition, Lens } from "./lens";
 
 /** The name of one record, unique in a workspace and never used again. */
 export type Id = string;
@@ -23,8 +23,32 @@ export type Dye = (typeof dyes)[number];
 export const states = ["open", "doing", "waiting", "done", "dropped"] as const;
 export type State = (typeof states)[number];
 
+/** Where a record was read from, and what of its file Pensum does not know: it is written again as it was. */
+export interface Source {
+  /** The path of its file in a folder that was not written by Pensum. */
+  readonly path?: string;
+  /** The front matter of that file as it stood there, with its marks and a byte order mark before it. */
+  readonly frontMatter?: string;
+  /** Lines of front matter that name no field. */
+  readonly unknown?: string;
+}
+
+/** What a record was made from, so that a change of its template can be brought to it. */
+export interface MadeFrom {
+  readonly template: Id;
+  /** What was filled into its places, by their names. */
+  readonly fills: Readonly<Record<string, string>>;
+  /** The text as the template gave it then. */
+  readonly text: string;
+}
+
+interface Kept {
+  readonly source?: Source;
+  readonly madeFrom?: MadeFrom;
+}
+
 /** Something to do. Its line on a page owns title, state mark and nesting; this record owns everything else. */
-export interface Task {
+export interface Task extends Kept {
   readonly id: Id;
   readonly kind: "task";
   readonly title: string;
@@ -60,7 +84,7 @@ export interface Task {
 }
 
 /** Something that happens at its time whether one works or not, and that others count on. */
-export interface Event {
+export interface Event extends Kept {
   readonly id: Id;
   readonly kind: "event";
   readonly title: string;
@@ -78,7 +102,7 @@ export interface Event {
 }
 
 /** A stretch of time set aside on the rail, for a task, for a theme, or for the plain text of its title. */
-export interface Block {
+export interface Block extends Kept {
   readonly id: Id;
   readonly kind: "block";
   readonly start: MomentText;
@@ -94,7 +118,7 @@ export interface Block {
 }
 
 /** A kind of work, with its dye and the hours a week it should get. */
-export interface Theme {
+export interface Theme extends Kept {
   readonly id: Id;
   readonly kind: "theme";
   readonly title: string;
@@ -104,7 +128,7 @@ export interface Theme {
 }
 
 /** The page of one date. Its id follows from the date, so that two tabs never make two. */
-export interface DayPage {
+export interface DayPage extends Kept {
   readonly id: Id;
   readonly kind: "day";
   readonly date: DateText;
@@ -112,7 +136,7 @@ export interface DayPage {
 }
 
 /** A page with a title of its own. */
-export interface Note {
+export interface Note extends Kept {
   readonly id: Id;
   readonly kind: "note";
   readonly title: string;
@@ -126,7 +150,7 @@ export interface Note {
 }
 
 /** A part of life that goals, projects and hours belong to. */
-export interface Area {
+export interface Area extends Kept {
   readonly id: Id;
   readonly kind: "area";
   readonly title: string;
@@ -137,7 +161,7 @@ export const goalSpans = ["life", "year", "quarter", "month", "week"] as const;
 export type GoalSpan = (typeof goalSpans)[number];
 
 /** Something to be reached, within a week or within a life. */
-export interface Goal {
+export interface Goal extends Kept {
   readonly id: Id;
   readonly kind: "goal";
   readonly title: string;
@@ -153,7 +177,7 @@ export interface Goal {
 }
 
 /** Work of several tasks with one outcome, looked over by a rhythm of its own. */
-export interface Project {
+export interface Project extends Kept {
   readonly id: Id;
   readonly kind: "project";
   readonly title: string;
@@ -170,7 +194,7 @@ export interface Project {
 }
 
 /** Something done again and again, so many times a week. */
-export interface Habit {
+export interface Habit extends Kept {
   readonly id: Id;
   readonly kind: "habit";
   readonly title: string;
@@ -184,7 +208,7 @@ export interface Habit {
 }
 
 /** A stretch of time that was worked: an entry of the work log. */
-export interface Work {
+export interface Work extends Kept {
   readonly id: Id;
   readonly kind: "work";
   /** What was done, where no task says it. */
@@ -216,7 +240,7 @@ export interface OwnRegister {
 export type OwnValue = string | number | boolean | readonly string[];
 
 /** A record of a register of the person's own. */
-export interface Row {
+export interface Row extends Kept {
   readonly id: Id;
   readonly kind: "row";
   readonly register: Id;
@@ -226,7 +250,64 @@ export interface Row {
   readonly [name: `f_${string}`]: OwnValue;
 }
 
-export interface Person {
+/** What records of a register are made from: fields that are given, and a text with places to fill. */
+export interface Template {
+  readonly id: Id;
+  readonly kind: "template";
+  readonly title: string;
+  /** The register whose records it makes; `days` for lines that are put on a day page. */
+  readonly register: string;
+  /** The title of what it makes, with places to fill; empty where it is asked for. */
+  readonly naming: string;
+  readonly fields: Readonly<Record<string, unknown>>;
+  readonly text: string;
+  readonly order: number;
+}
+
+/** When a standing order is looked at. */
+export type Occasion =
+  | { readonly on: "dayBegins" }
+  | { readonly on: "added" }
+  | { readonly on: "changed"; readonly field?: string }
+  /** On the day that stands in a date field, or the day after. */
+  | { readonly on: "due" | "late"; readonly field: string };
+
+/** What a standing order does with each record it is about. */
+export type OrderStep =
+  | { readonly do: "set"; readonly field: string; readonly to: string }
+  | { readonly do: "dayPage" }
+  | { readonly do: "carry"; readonly days: number }
+  | { readonly do: "make"; readonly template: Id }
+  | { readonly do: "notify"; readonly words: string };
+
+/** When this happens, if this holds, do that. */
+export interface StandingOrder {
+  readonly id: Id;
+  readonly kind: "standingOrder";
+  readonly title: string;
+  readonly active: boolean;
+  readonly register: string;
+  readonly when: Occasion;
+  readonly where: Condition;
+  readonly steps: readonly OrderStep[];
+  readonly order: number;
+  readonly text: string;
+}
+
+/** One time that a standing order did something. */
+export interface OrderRun {
+  readonly id: Id;
+  readonly kind: "orderRun";
+  readonly standingOrder: Id;
+  readonly at: MomentText;
+  readonly title: string;
+  /** What it changed, as the change log writes it, so that it can be taken back. */
+  readonly changes: string;
+  readonly undone?: boolean;
+  readonly text: string;
+}
+
+export interface Person extends Kept {
   readonly id: Id;
   readonly kind: "person";
   /** The name. */
@@ -273,12 +354,18 @@ export type PensumRecord =
   | Row
   | FieldRecord
   | Lens
+  | Template
+  | StandingOrder
+  | OrderRun
   | Settings;
 export type Kind = PensumRecord["kind"];
 export type RecordOf<K extends Kind> = Extract<PensumRecord, { kind: K }>;
 
 /** What people keep and look at; the rest is how they have set Pensum up. */
-export type KeptKind = Exclude<Kind, "settings" | "register" | "field" | "lens">;
+export type KeptKind = Exclude<
+  Kind,
+  "settings" | "register" | "field" | "lens" | "template" | "standingOrder" | "orderRun"
+>;
 
 /** The value of a record's field, built in or made by the person. */
 export function valueIn(record: PensumRecord, name: string): unknown {
@@ -319,5 +406,8 @@ export const kindNames: Record<Kind, string> = {
   row: "Record",
   field: "Field",
   lens: "Lens",
+  template: "Template",
+  standingOrder: "Standing order",
+  orderRun: "Run",
   settings: "Settings",
 };

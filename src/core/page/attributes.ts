@@ -9,7 +9,7 @@ export interface Attributes {
   readonly pairs: Readonly<Record<string, string>>;
 }
 
-const atEnd = /\{([^{}\n]*)\}[ \t]*$/;
+const atEnd = /\{([^{}\n]*)\}[ \t\r]*$/;
 const part = /\s*(?:#([\w-]+)|\.([\w-]+)|([\w-]+)=(?:"([^"]*)"|([^\s"]+)))(?=\s|$)/y;
 
 /** The attributes at the end of a line, or undefined where it has none or they do not follow the convention. */

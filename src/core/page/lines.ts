@@ -78,7 +78,11 @@ export function blockLineEdits(line: BlockLine, block: Block, date: DateText): E
 /** The edit that gives a line an id, or another one, and leaves its other attributes as they are. */
 export function idEdit(line: TaskLine | BlockLine, text: string, id: string): Edit {
   const attributes = line.attributes;
-  if (!attributes) return { from: line.to, to: line.to, insert: ` {#${id}}` };
+  if (!attributes) {
+    // Before the carriage return of a line that ends with one.
+    const end = text[line.to - 1] === "\r" ? line.to - 1 : line.to;
+    return { from: end, to: end, insert: ` {#${id}}` };
+  }
   const from = line.from + attributes.from;
   if (!attributes.id) return { from: from + 1, to: from + 1, insert: `#${id} ` };
   const at = text.indexOf(`#${attributes.id}`, from);

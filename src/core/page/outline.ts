@@ -288,10 +288,8 @@ function blockLines(text: string, from: number, to: number, into: BlockLine[]) {
 }
 
 function titleAndAttributes(text: string, from: number, to: number, after: number): Line {
-  const attributes =
-    text.charCodeAt(to - 1) === 125 || text.charCodeAt(to - 1) === 32
-      ? readAttributes(text.slice(from, to))
-      : undefined;
+  const last = text.charCodeAt(to - 1);
+  const attributes = last === 125 || isBlank(last) ? readAttributes(text.slice(from, to)) : undefined;
   const inTitle = attributes && from + attributes.from >= after;
   let titleTo = inTitle ? from + attributes.from : to;
   let titleFrom = after;

@@ -153,7 +153,10 @@ export function namedRecord(
   name: string,
 ): PensumRecord | undefined {
   const plain = name.toLowerCase();
-  const find = (title: string) => tx.list("named", title).find((record) => record.kind === kind);
+  const find = (title: string) => {
+    const found = tx.list("named", title).filter((record) => record.kind === kind);
+    return found.find((record) => "title" in record && record.title.toLowerCase() === title) ?? found[0];
+  };
   return find(plain) ?? find(plain.replace(/[-_]/g, " "));
 }
 

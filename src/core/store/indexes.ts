@@ -62,9 +62,16 @@ export const indexKeys = {
   fieldsByRegister: (record) => (record.kind === "field" ? [record.register] : none),
   /** Whatever leads somewhere, by the field that does and where it leads: `goal:k3…`. */
   links: linkKeys,
-  /** Notes, people and themes by their title in small letters, for links. */
-  named: (record) =>
-    record.kind === "note" || record.kind === "person" || record.kind === "theme" ? [record.title.toLowerCase()] : none,
+  /** Notes, people and themes by their title in small letters, for links; notes by the name of the file they came from too. */
+  named: (record) => {
+    if (record.kind !== "note" && record.kind !== "person" && record.kind !== "theme") return none;
+    const title = record.title.toLowerCase();
+    const file = record.source?.path
+      ?.replace(/^.*\//, "")
+      .replace(/\.\w+$/, "")
+      .toLowerCase();
+    return file === undefined || file === title ? [title] : [title, file];
+  },
 } satisfies Record<string, Keys>;
 
 export type IndexName = keyof typeof indexKeys;

@@ -1,7 +1,8 @@
-import { describe, expect, test } from "vitest";
-import { Refusal } from "../model";
+import { describe, expect, it, test, vi } from "vitest";
+import { Refusal, type PensumRecord } from "../model";
 import { someTask } from "../testing/arbitraries";
 import { indexKeys, type IndexName } from "./indexes";
+import { noChanges } from "./changeSet";
 import { Store, type Command } from "./store";
 import fc from "fast-check";
 import { stepArbitrary, type Step } from "../testing/arbitraries";
@@ -98,5 +99,30 @@ describe("the store", () => {
           }
       }),
     );
+  });
+});
+
+describe("an act that was worked out elsewhere", () => {
+  const task = someTask("ta");
+  const changes = { ...noChanges, added: new Map<string, PensumRecord>([["ta", task]]) };
+
+  it("is done as it is, is one step that undoes, and is told like any other", () => {
+    const rule = vi.fn();
+    const store = new Store(new Map(), [rule]);
+    const told: string[] = [];
+    store.onAct(({ said }) => told.push(said));
+    store.adopt({ said: "Read a folder", changes });
+    expect(store.get("ta")).toEqual(task);
+    expect(rule).not.toHaveBeenCalled();
+    expect(told).toEqual(["Read a folder"]);
+    store.undo();
+    expect(store.get("ta")).toBeUndefined();
+  });
+
+  it("is mended by the rules where the state is no longer the one it was worked out on", () => {
+    const rule = vi.fn();
+    const store = new Store(new Map([["ta", { ...task, carried: 2 }]]), [rule]);
+    store.adopt({ said: "Read a folder", changes });
+    expect(rule).toHaveBeenCalledOnce();
   });
 });

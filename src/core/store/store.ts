@@ -142,6 +142,29 @@ export class Store {
     return act;
   }
 
+  /**
+   * Does an act whose changes were worked out elsewhere, on the state as it is. No rule runs where the records are
+   * still what they were worked out on: they were followed there.
+   */
+  adopt(act: Act): void {
+    this.settle();
+    const asPlanned = isMadeOn((id) => this.#records.get(id), act.changes);
+    const done = this.#transact(
+      (tx) => {
+        writeThrough(
+          tx,
+          mergeOnto((id) => tx.get(id), act.changes),
+        );
+        return act.said;
+      },
+      asPlanned ? [] : this.#rules,
+    );
+    if (isEmpty(done.changes)) return;
+    this.#pushUndo({ ...done, command: "adopt", at: Date.now() });
+    this.#redo = [];
+    for (const listener of this.#actListeners) listener(done);
+  }
+
   /** Takes the last act of this tab back. Says what was undone, or undefined when there is nothing to undo. */
   undo(): string | undefined {
     this.settle();
@@ -271,7 +294,7 @@ export class Store {
     if (this.#undo.length > longestUndo) this.#undo.shift();
   }
 
-  #transact(run: (tx: Transaction) => string): Act {
+  #transact(run: (tx: Transaction) => string, rules = this.#rules): Act {
     const before = new Map<Id, PensumRecord | undefined>();
     const topics = new Set<string>();
     const write = (id: Id, to: PensumRecord | undefined) => {
@@ -300,7 +323,7 @@ export class Store {
     const changedBefore = this.#changed.length;
     try {
       said = run(tx);
-      for (const rule of this.#rules) rule(tx);
+      for (const rule of rules) rule(tx);
     } catch (error) {
       for (const [id, record] of before) this.#set(id, record, topics);
       this.#changed.length = changedBefore;
@@ -378,6 +401,20 @@ export class Store {
     topics.add("*");
     for (const topic of topics) for (const listener of [...(this.#listeners.get(topic) ?? [])]) listener();
   }
+}
+
+/** Whether the records that a change set updates and removes stand as it found them, and none that it adds is there. */
+function isMadeOn(read: (id: Id) => PensumRecord | undefined, { added, updated, removed }: ChangeSet): boolean {
+  for (const id of added.keys()) if (read(id)) return false;
+  for (const [id, [from]] of updated) {
+    const record = read(id);
+    if (!record || !hasFields(record, from)) return false;
+  }
+  for (const [id, record] of removed) {
+    const present = read(id);
+    if (!present || fieldChange(record, present)) return false;
+  }
+  return true;
 }
 
 /** Writes a change set through a transaction, so that it is part of what the transaction did. */

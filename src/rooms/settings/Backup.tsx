@@ -1,5 +1,5 @@
 "use client";
-import { proxy, wrap } from "comlink";
+import { proxy } from "comlink";
 import { useRef, useState } from "react";
 import { dateOf } from "@/core/time";
 import { download } from "@/ui/download";
@@ -7,70 +7,25 @@ import { Dialog } from "@/ui/Dialog";
 import { useWorkspace } from "@/ui/workspaceContext";
 import type { BackupWorker } from "@/workers/backup.worker";
 import { DailyCopies } from "./DailyCopies";
+import { sizeText, useLongWork, WorkLine } from "./longWork";
 import { Section } from "./Section";
-
-type Stage =
-  | { at: "idle" }
-  | { at: "working"; what: string; share: number; stop: () => void }
-  | { at: "said"; text: string; refused: boolean };
 
 /** One file with everything, out and in. */
 export function Backup() {
   const workspace = useWorkspace();
-  const [stage, setStage] = useState<Stage>({ at: "idle" });
+  const { stage, say, run, whenSaved } = useLongWork<BackupWorker>(
+    () => new Worker(new URL("../../workers/backup.worker.ts", import.meta.url), { type: "module" }),
+  );
   const [asked, setAsked] = useState<File>();
   const input = useRef<HTMLInputElement>(null);
 
-  const run = async <T,>(
-    what: string,
-    work: (worker: ReturnType<typeof wrap<BackupWorker>>, progress: (share: number) => void) => Promise<T>,
-  ): Promise<T | undefined> => {
-    const worker = new Worker(new URL("../../workers/backup.worker.ts", import.meta.url), { type: "module" });
-    let stopped = false;
-    const stop = () => {
-      stopped = true;
-      worker.terminate();
-      setStage({ at: "said", text: "Stopped. Nothing was changed.", refused: false });
-    };
-    setStage({ at: "working", what, share: 0, stop });
-    try {
-      return await work(
-        wrap<BackupWorker>(worker),
-        (share) => !stopped && setStage({ at: "working", what, share, stop }),
-      );
-    } catch (error) {
-      if (!stopped)
-        setStage({
-          at: "said",
-          text: `${what} failed (${error instanceof Error ? error.message : String(error)}). Nothing was changed.`,
-          refused: true,
-        });
-      return undefined;
-    } finally {
-      worker.terminate();
-    }
-  };
-  const whenSaved = async (): Promise<boolean> => {
-    workspace.store.settle();
-    if (workspace.journal.saving.kind === "failed") {
-      const text = "The last changes are not saved yet. Save all as a file above, or try again. Nothing was changed.";
-      setStage({ at: "said", text, refused: true });
-      return false;
-    }
-    await workspace.journal.durable();
-    return true;
-  };
   const write = async () => {
     if (!(await whenSaved())) return;
     const blob = await run("Writing the backup", (worker, progress) => worker.write(workspace.name, proxy(progress)));
     if (!blob) return;
     const name = `pensum-${workspace.name}-${dateOf(workspace.store.clock.now())}.pensum`;
     download(blob, name);
-    setStage({
-      at: "said",
-      text: `Wrote ${name}, ${Math.max(1, Math.round(blob.size / 1024)).toLocaleString()} kB.`,
-      refused: false,
-    });
+    say(`Wrote ${name}, ${sizeText(blob.size)}.`);
   };
   const read = async (file: File) => {
     setAsked(undefined);
@@ -79,7 +34,7 @@ export function Backup() {
       worker.read(workspace.name, file, proxy(progress)),
     );
     if (!result) return;
-    if (result.refused) return setStage({ at: "said", text: result.refused, refused: true });
+    if (result.refused) return say(result.refused, true);
     workspace.announceReplaced();
     location.reload();
   };
@@ -118,19 +73,7 @@ export function Backup() {
           }}
         />
       </div>
-      {stage.at === "working" && (
-        <p role="status" className="mt-2">
-          {stage.what}, {Math.round(stage.share * 100)} %{" "}
-          <button className="link" onClick={stage.stop}>
-            Stop
-          </button>
-        </p>
-      )}
-      {stage.at === "said" && (
-        <p role="status" className={`mt-2 ${stage.refused ? "text-madder" : ""}`}>
-          {stage.text}
-        </p>
-      )}
+      <WorkLine stage={stage} />
       {asked && (
         <Dialog title="Replace this workspace?" onClose={() => setAsked(undefined)}>
           <p>

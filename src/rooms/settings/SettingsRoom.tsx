@@ -17,6 +17,7 @@ import { useAct, useSettings, useTimeStyle } from "@/ui/workspaceContext";
 import { Appearance } from "./Appearance";
 import { Backup } from "./Backup";
 import { Choices } from "./Choices";
+import { MarkdownFolder } from "./MarkdownFolder";
 import { Section } from "./Section";
 import { Themes } from "./Themes";
 import { WorkspaceChoice } from "./WorkspaceChoice";
@@ -36,6 +37,7 @@ export function SettingsRoom() {
         <Priorities />
         <Appearance />
         <Backup />
+        <MarkdownFolder />
         <WorkspaceChoice />
       </div>
     </main>

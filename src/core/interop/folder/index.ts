@@ -1,0 +1,6 @@
+export * from "./fileNames";
+export * from "./foreignNote";
+export * from "./mediaTypes";
+export * from "./readFolder";
+export * from "./writeFolder";
+export * from "./zip";

@@ -1,0 +1,236 @@
+"use client";
+import { proxy, type Remote } from "comlink";
+import { useRef, useState } from "react";
+import type { TitleSource } from "@/core/interop/folder";
+import { dateOf } from "@/core/time";
+import { Dialog } from "@/ui/Dialog";
+import { download } from "@/ui/download";
+import { notify } from "@/ui/notices";
+import { useWorkspace } from "@/ui/workspaceContext";
+import type { ChosenFile, FolderPlan, FolderWorker } from "@/workers/folder.worker";
+import { Choices } from "./Choices";
+import { sizeText, useLongWork, WorkLine } from "./longWork";
+import { Section } from "./Section";
+
+interface Taken {
+  readonly name: string;
+  readonly worker: Worker;
+  readonly door: Remote<FolderWorker>;
+  readonly titles: TitleSource;
+  readonly plan: FolderPlan;
+}
+
+type FolderPicker = (options: { mode: "readwrite" }) => Promise<FileSystemDirectoryHandle>;
+
+/** Everything as a folder of Markdown, out and in. */
+export function MarkdownFolder() {
+  const workspace = useWorkspace();
+  const { store, database, name } = workspace;
+  const { stage, say, run, whenSaved } = useLongWork<FolderWorker>(
+    () => new Worker(new URL("../../workers/folder.worker.ts", import.meta.url), { type: "module" }),
+  );
+  const [taken, setTaken] = useState<Taken>();
+  const zip = useRef<HTMLInputElement>(null);
+  const folder = useRef<HTMLInputElement>(null);
+  const busy = stage.at === "working" || !database;
+  const pick = (globalThis as { showDirectoryPicker?: FolderPicker }).showDirectoryPicker;
+
+  const write = async () => {
+    if (!(await whenSaved())) return;
+    const blob = await run("Writing the folder", (door, progress) => door.write(name, proxy(progress)));
+    if (!blob) return;
+    const file = `pensum-${name}-${dateOf(store.clock.now())}.zip`;
+    download(blob, file);
+    say(`Wrote ${file}, ${sizeText(blob.size)}.`);
+  };
+  const writeInto = async () => {
+    if (!pick) return;
+    let into: FileSystemDirectoryHandle;
+    try {
+      into = await pick.call(globalThis, { mode: "readwrite" });
+    } catch (error) {
+      if ((error as Error).name === "AbortError") return;
+      return say(`The folder could not be opened (${(error as Error).message}). Nothing was changed.`, true);
+    }
+    if (!(await whenSaved())) return;
+    const count = await run("Writing the folder", (door, progress) => door.writeInto(name, into, proxy(progress)));
+    if (count !== undefined) say(`Wrote ${count.toLocaleString()} files into “${into.name}”.`);
+  };
+  const read = async (from: Blob | readonly ChosenFile[], called: string) => {
+    if (!(await whenSaved())) return;
+    let kept: Pick<Taken, "worker" | "door"> | undefined;
+    const plan = await run(
+      "Reading the folder",
+      async (door, progress) => {
+        const { refused } = await door.take(name, from, proxy(progress));
+        return refused === undefined ? door.plan(store.clock.now(), "fileName", proxy(progress)) : { refused };
+      },
+      (worker, door) => (kept = { worker, door }),
+    );
+    if (!plan || !kept) return;
+    if (plan.refused !== undefined) {
+      kept.worker.terminate();
+      return say(plan.refused, true);
+    }
+    setTaken({ name: called, ...kept, titles: "fileName", plan });
+  };
+  const close = (text?: string) => {
+    taken?.worker.terminate();
+    setTaken(undefined);
+    if (text !== undefined) say(text);
+  };
+  const retitle = async (titles: TitleSource) => {
+    if (!taken) return;
+    const plan = await taken.door.plan(
+      store.clock.now(),
+      titles,
+      proxy(() => {}),
+    );
+    if (plan.refused === undefined) setTaken({ ...taken, titles, plan });
+  };
+  const takeIn = async () => {
+    if (!taken) return;
+    try {
+      await taken.door.keepFiles(name);
+    } catch (error) {
+      close();
+      return say(`The files could not be kept (${(error as Error).name}). Nothing was changed.`, true);
+    }
+    const said = `Read “${taken.name}” in`;
+    store.adopt({ said, changes: taken.plan.changes });
+    notify({ text: said, undo: true });
+    close();
+  };
+  return (
+    <Section
+      title="Folder of Markdown"
+      note="One file a page and one a record, with fields as front matter, for other programs. A folder from elsewhere keeps its names, folders, tags, links, tasks and all that Pensum does not know."
+    >
+      <div className="flex flex-wrap gap-3">
+        <button className="button" disabled={busy} onClick={() => void write()}>
+          Write a zip
+        </button>
+        {pick && (
+          <button className="button" disabled={busy} onClick={() => void writeInto()}>
+            Write into a folder
+          </button>
+        )}
+        <button className="button" disabled={busy} onClick={() => zip.current?.click()}>
+          Read a zip
+        </button>
+        <button className="button" disabled={busy} onClick={() => folder.current?.click()}>
+          Read a folder
+        </button>
+        <input
+          ref={zip}
+          type="file"
+          accept=".zip"
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="Zip of Markdown"
+          onChange={({ target }) => {
+            const [file] = target.files ?? [];
+            target.value = "";
+            if (file) void read(file, file.name);
+          }}
+        />
+        <input
+          ref={(input) => {
+            folder.current = input;
+            input?.setAttribute("webkitdirectory", "");
+          }}
+          type="file"
+          multiple
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="Folder of Markdown"
+          onChange={({ target }) => {
+            const chosen = [...(target.files ?? [])].map((file) => ({
+              path: file.webkitRelativePath.replace(/^[^/]*\//, "") || file.name,
+              file,
+            }));
+            const called = target.files?.[0]?.webkitRelativePath.split("/")[0] || "The folder";
+            target.value = "";
+            if (chosen.length > 0) void read(chosen, called);
+          }}
+        />
+      </div>
+      <WorkLine stage={stage} />
+      {taken && (
+        <Dialog wide title={`“${taken.name}” into this workspace`} onClose={() => close("Nothing was changed.")}>
+          <PlanWords plan={taken.plan} />
+          {taken.plan.twoTitles.length > 0 && (
+            <div className="mt-3">
+              <Choices
+                label="Titles of its pages"
+                value={taken.titles}
+                options={[
+                  ["fileName", `file names, like “${taken.plan.twoTitles[0]!.fileName}”`],
+                  ["heading", `first headings, like “${taken.plan.twoTitles[0]!.heading}”`],
+                ]}
+                set={(titles) => void retitle(titles as TitleSource)}
+              />
+            </div>
+          )}
+          <div className="mt-4 flex gap-3">
+            <button className="button-filled" disabled={changeCount(taken.plan) === 0} onClick={() => void takeIn()}>
+              Read it in
+            </button>
+            <button className="button" onClick={() => close("Nothing was changed.")}>
+              Cancel
+            </button>
+          </div>
+        </Dialog>
+      )}
+    </Section>
+  );
+}
+
+function changeCount({ changes, files }: FolderPlan): number {
+  return changes.added.size + changes.updated.size + changes.removed.size + files;
+}
+
+const shownFaults = 60;
+
+function PlanWords({ plan }: { plan: FolderPlan }) {
+  const listed = (counts: Readonly<Record<string, number>>) =>
+    Object.entries(counts)
+      .map(([kind, count]) => `${count.toLocaleString()} × ${kind.toLowerCase()}`)
+      .join(", ");
+  const rows: readonly (readonly [string, string])[] = [
+    ["Added", listed(plan.added)],
+    ["Changed", listed(plan.changed)],
+    ["Removed", plan.removed > 0 ? `${plan.removed.toLocaleString()} whose lines are gone from their pages` : ""],
+    ["The same already", plan.same > 0 ? plan.same.toLocaleString() : ""],
+    ["Pictures and other files", plan.files > 0 ? plan.files.toLocaleString() : ""],
+  ];
+  const shown = rows.filter(([, words]) => words !== "");
+  return (
+    <>
+      {changeCount(plan) === 0 && <p className="mb-3">There is nothing in it that this workspace does not have.</p>}
+      <dl className="border-t border-rule">
+        {shown.map(([label, words]) => (
+          <div key={label} className="grid grid-cols-[170px_1fr] gap-3 border-b border-hairline py-1">
+            <dt className="font-semibold">{label}</dt>
+            <dd>{words}</dd>
+          </div>
+        ))}
+      </dl>
+      {plan.faults.length > 0 && (
+        <>
+          <h3 className="mt-3 mb-1 font-semibold">Not read as it stands</h3>
+          <ul aria-label="Not read as it stands" className="max-h-48 overflow-auto border-t border-rule">
+            {plan.faults.slice(0, shownFaults).map(({ path, reason }) => (
+              <li key={path + reason} className="border-b border-hairline py-1">
+                <span className="font-semibold break-all">{path}</span> <span className="text-ink-2">{reason}</span>
+              </li>
+            ))}
+          </ul>
+          {plan.faults.length > shownFaults && (
+            <p className="mt-1 text-ink-2">and {(plan.faults.length - shownFaults).toLocaleString()} more</p>
+          )}
+        </>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,87 @@
+"use client";
+import { wrap, type Remote } from "comlink";
+import { useState } from "react";
+import { useWorkspace } from "@/ui/workspaceContext";
+
+type Stage =
+  | { at: "idle" }
+  | { at: "working"; what: string; share: number; stop: () => void }
+  | { at: "said"; text: string; refused: boolean };
+
+/** Work that a worker does while the person waits: with its progress, a way to stop it, and what came of it. */
+export function useLongWork<Door>(makeWorker: () => Worker) {
+  const workspace = useWorkspace();
+  const [stage, setStage] = useState<Stage>({ at: "idle" });
+  const say = (text: string, refused = false) => setStage({ at: "said", text, refused });
+
+  /** Runs `work` in a worker; it is ended after, unless `keep` takes it over. Undefined when it failed or was stopped. */
+  const run = async <T,>(
+    what: string,
+    work: (door: Remote<Door>, progress: (share: number) => void) => Promise<T>,
+    keep?: (worker: Worker, door: Remote<Door>) => void,
+  ): Promise<T | undefined> => {
+    const worker = makeWorker();
+    const door = wrap<Door>(worker);
+    let stopped = false;
+    const stop = () => {
+      stopped = true;
+      worker.terminate();
+      say("Stopped. Nothing was changed.");
+    };
+    setStage({ at: "working", what, share: 0, stop });
+    let kept = false;
+    try {
+      const result = await work(door, (share) => !stopped && setStage({ at: "working", what, share, stop }));
+      if (keep && !stopped) {
+        kept = true;
+        keep(worker, door);
+      }
+      setStage((known) => (known.at === "working" ? { at: "idle" } : known));
+      return result;
+    } catch (error) {
+      if (!stopped)
+        say(`${what} failed (${error instanceof Error ? error.message : String(error)}). Nothing was changed.`, true);
+      return undefined;
+    } finally {
+      if (!kept) worker.terminate();
+    }
+  };
+
+  /** Waits until all that was done is on the disk; false, and said, where that failed. */
+  const whenSaved = async (): Promise<boolean> => {
+    workspace.store.settle();
+    if (workspace.journal.saving.kind === "failed") {
+      say("The last changes are not saved yet. Save all as a file above, or try again. Nothing was changed.", true);
+      return false;
+    }
+    await workspace.journal.durable();
+    return true;
+  };
+  return { stage, say, run, whenSaved };
+}
+
+/** How far the work is, or what came of it. */
+export function WorkLine({ stage }: { stage: Stage }) {
+  if (stage.at === "working")
+    return (
+      <p role="status" className="mt-2">
+        {stage.what}, {Math.round(stage.share * 100)} %{" "}
+        <button className="link" onClick={stage.stop}>
+          Stop
+        </button>
+      </p>
+    );
+  if (stage.at === "said")
+    return (
+      <p role="status" className={`mt-2 ${stage.refused ? "text-madder" : ""}`}>
+        {stage.text}
+      </p>
+    );
+  return null;
+}
+
+/** A size in words: "12 kB", "3.4 MB". */
+export function sizeText(bytes: number): string {
+  if (bytes < 1_000_000) return `${Math.max(1, Math.round(bytes / 1000)).toLocaleString()} kB`;
+  return `${(bytes / 1_000_000).toLocaleString(undefined, { maximumFractionDigits: 1 })} MB`;
+}
