@@ -18,6 +18,7 @@ const coreFloors = [
   "interop",
   "commands",
   "shaping",
+  "orders",
 ];
 /** The floors of the house above it. */
 const floors = ["core", "data", "workers", "ui", "rooms", "app"];
@@ -29,7 +30,7 @@ const above = (list, base) =>
     message: "Imports go down the floors only; see docs/architecture.md.",
   }));
 
-const rooms = ["today", "gather", "registers", "settings", "frame"];
+const rooms = ["today", "gather", "registers", "notes", "settings", "frame"];
 const besideEachOther = rooms.map((room) => ({
   target: `./src/rooms/${room}`,
   from: rooms.filter((other) => other !== room).map((other) => `./src/rooms/${other}`),

@@ -11,11 +11,13 @@ import { NoticeLine } from "./frame/NoticeLine";
 import { SavingBanner } from "./frame/SavingBanner";
 import { Spine } from "./frame/Spine";
 import { TopBar } from "./frame/TopBar";
+import { useStandingOrders } from "./frame/useStandingOrders";
 import { Today } from "./today/Today";
 
 const Settings = lazy(() => import("./settings/SettingsRoom").then((room) => ({ default: room.SettingsRoom })));
 const Gather = lazy(() => import("./gather/GatherRoom").then((room) => ({ default: room.GatherRoom })));
 const Registers = lazy(() => import("./registers/RegistersRoom").then((room) => ({ default: room.RegistersRoom })));
+const Notes = lazy(() => import("./notes/NotesRoom").then((room) => ({ default: room.NotesRoom })));
 const RecordSheet = lazy(() => import("./frame/RecordSheet").then((sheet) => ({ default: sheet.RecordSheet })));
 const SearchDialog = lazy(() => import("./frame/SearchDialog").then((found) => ({ default: found.SearchDialog })));
 const KeysHelp = lazy(() => import("./frame/KeysHelp").then((help) => ({ default: help.KeysHelp })));
@@ -32,6 +34,7 @@ export function Frame({ problem }: { problem: unknown }) {
   const [helpOpen, setHelpOpen] = useState(false);
   const [searchOpen, setSearchOpen] = useState(false);
   const { journal } = useWorkspace();
+  useStandingOrders(today);
 
   // A record that is closed gives the focus back to what opened it.
   const opener = useRef<Element>(null);
@@ -118,6 +121,7 @@ export function Frame({ problem }: { problem: unknown }) {
         <Suspense fallback={<div className="flex-1 bg-sheet" aria-busy="true" />}>
           {place.room === "settings" && <Settings />}
           {place.room === "gather" && <Gather />}
+          {place.room === "notes" && <Notes id={place.note} />}
           {place.room === "registers" && <Registers register={place.register} lens={place.lens} />}
         </Suspense>
         {place.room === "none" && <NoSuchPlace path={place.path} />}

@@ -9,6 +9,7 @@ export type Place =
   | { room: "settings" }
   | { room: "gather" }
   | { room: "registers"; register: string | undefined; lens: Id | undefined }
+  | { room: "notes"; note: Id | undefined }
   | { room: "none"; path: string };
 
 /** The place that the address names. */
@@ -19,6 +20,8 @@ export function usePlace(): Place {
   if (path === "/gather") return { room: "gather" };
   const registers = /^\/registers(?:\/([^/]+))?(?:\/([^/]+))?\/?$/.exec(path);
   if (registers) return { room: "registers", register: registers[1], lens: registers[2] };
+  const notes = /^\/notes(?:\/([^/]+))?\/?$/.exec(path);
+  if (notes) return { room: "notes", note: notes[1] };
   const date = /^\/day\/([^/]+)\/?$/.exec(path)?.[1];
   return date && isDate(date) ? { room: "today", date } : { room: "none", path };
 }

@@ -9,5 +9,5 @@ export * from "./removeRecord";
 export * from "./rest";
 export * from "./saveSettings";
 export * from "./setState";
-export { counted, dayPage, nameOf } from "./shared";
+export { appendToDay, counted, dayPage, nameOf } from "./shared";
 export * from "./writePage";

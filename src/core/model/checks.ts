@@ -315,6 +315,7 @@ class StandingOrderCheck extends TitledCheck {
   @IsOccasion() when!: unknown;
   @IsCondition() where!: unknown;
   @IsSteps() steps!: unknown;
+  @IsOptional() @IsDateText() lookedOn?: string;
   @IsNumber() order!: number;
 }
 class OrderRunCheck extends TitledCheck {

@@ -290,6 +290,8 @@ export interface StandingOrder {
   readonly when: Occasion;
   readonly where: Condition;
   readonly steps: readonly OrderStep[];
+  /** The last day of which it was asked what that day began, made due or made late. */
+  readonly lookedOn?: DateText;
   readonly order: number;
   readonly text: string;
 }

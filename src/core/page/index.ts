@@ -5,6 +5,7 @@ export * from "./lines";
 export * from "./outline";
 export * from "./outlineCache";
 export * from "./parser";
+export * from "./places";
 export * from "./reconcile";
 export * from "./references";
 export * from "./renameLinks";

@@ -3,3 +3,4 @@ export { convert, fromTexts, textsOf, type Conversion } from "./convertValues";
 export * from "./lenses";
 export * from "./ownFields";
 export * from "./importTable";
+export * from "./templates";

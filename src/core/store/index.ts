@@ -3,6 +3,7 @@ export * from "./changeSet";
 export * from "./codec";
 export * from "./indexes";
 export * from "./journal";
+export * from "./lineChanges";
 export * from "./mergeChanges";
 export * from "./mergeText";
 export * from "./packedRecords";

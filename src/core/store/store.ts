@@ -50,6 +50,10 @@ export interface Act {
   readonly changes: ChangeSet;
   /** "Placed Order 400 willow stakes at 14:00": what happened, for people. */
   readonly said: string;
+  /** Whether it was undone or done again, and not done for the first time. */
+  readonly replayed?: true;
+  /** The standing orders that called it up, one after the other; none for what a person did. */
+  readonly causes?: readonly Id[];
 }
 
 /** A record that changed, came (`from` undefined) or went (`to` undefined). */
@@ -142,11 +146,18 @@ export class Store {
     return act;
   }
 
+  /** What a command would do, without doing it. @throws what the command throws */
+  rehearse<Arguments>(command: Command<Arguments>, input: Arguments): Act {
+    this.settle();
+    return this.#transact((tx) => command.run(tx, input), this.#rules, false);
+  }
+
   /**
    * Does an act whose changes were worked out elsewhere, on the state as it is. No rule runs where the records are
    * still what they were worked out on: they were followed there.
+   * @param undoable false for what keeps the books and is nobody's act
    */
-  adopt(act: Act): void {
+  adopt(act: Act, undoable = true): void {
     this.settle();
     const asPlanned = isMadeOn((id) => this.#records.get(id), act.changes);
     const done = this.#transact(
@@ -160,9 +171,12 @@ export class Store {
       asPlanned ? [] : this.#rules,
     );
     if (isEmpty(done.changes)) return;
-    this.#pushUndo({ ...done, command: "adopt", at: Date.now() });
-    this.#redo = [];
-    for (const listener of this.#actListeners) listener(done);
+    const told: Act = act.causes ? { ...done, causes: act.causes } : done;
+    if (undoable) {
+      this.#pushUndo({ ...done, command: "adopt", at: Date.now() });
+      this.#redo = [];
+    }
+    for (const listener of this.#actListeners) listener(told);
   }
 
   /** Takes the last act of this tab back. Says what was undone, or undefined when there is nothing to undo. */
@@ -279,6 +293,7 @@ export class Store {
         listener({
           changes: act.changes,
           said: `${undone ? "Undone" : "Done again"}: ${step.said}`,
+          replayed: true,
         });
     return step.said;
   }
@@ -294,7 +309,7 @@ export class Store {
     if (this.#undo.length > longestUndo) this.#undo.shift();
   }
 
-  #transact(run: (tx: Transaction) => string, rules = this.#rules): Act {
+  #transact(run: (tx: Transaction) => string, rules = this.#rules, keep = true): Act {
     const before = new Map<Id, PensumRecord | undefined>();
     const topics = new Set<string>();
     const write = (id: Id, to: PensumRecord | undefined) => {
@@ -321,15 +336,22 @@ export class Store {
     };
     let said: string;
     const changedBefore = this.#changed.length;
+    const takeBack = () => {
+      for (const [id, record] of before) this.#set(id, record, topics);
+      this.#changed.length = changedBefore;
+    };
     try {
       said = run(tx);
       for (const rule of rules) rule(tx);
     } catch (error) {
-      for (const [id, record] of before) this.#set(id, record, topics);
-      this.#changed.length = changedBefore;
+      takeBack();
       throw error;
     }
     const changes = this.#changesSince(before);
+    if (!keep) {
+      takeBack();
+      return { said, changes };
+    }
     for (const [id, record] of changes.removed) this.#remember(id, record);
     if (!isEmpty(changes)) this.#notify(topics);
     return { said, changes };

@@ -75,7 +75,14 @@ export function RecordSheet({ id }: { id: Id }) {
             </p>
           ) : (
             <section className="mb-5">
-              <h4 className="mb-1 font-semibold text-ink-2">{isPage(record) ? "Page" : "Note"}</h4>
+              <h4 className="mb-1 flex justify-between font-semibold text-ink-2">
+                {isPage(record) ? "Page" : "Note"}
+                {record.kind === "note" && !location.pathname.endsWith(record.id) && (
+                  <button className="link" onClick={() => goTo(`/notes/${record.id}`)}>
+                    Open as a page
+                  </button>
+                )}
+              </h4>
               <PageEditor id={record.id} label={`Note of ${nameOf(record, store)}`} placeholder="Write here." />
             </section>
           )}

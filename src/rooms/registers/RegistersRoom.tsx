@@ -17,8 +17,10 @@ import { LensSentence } from "./LensSentence";
 import { LensTabs } from "./LensTabs";
 import { NewName } from "./NewName";
 import { ListView } from "./ListView";
+import { OrdersView } from "./OrdersView";
 import { RegisterTable } from "./RegisterTable";
 import { SelectionBar } from "./SelectionBar";
+import { TemplatesView } from "./TemplatesView";
 import { useFieldValues, useLensView } from "./useLens";
 
 interface RegistersRoomProps {
@@ -30,11 +32,19 @@ interface RegistersRoomProps {
 export function RegistersRoom({ register: asked, lens }: RegistersRoomProps) {
   const store = useStore();
   const own = useComputed(ownRegisters);
+  const values = useFieldValues();
+  const style = useTimeStyle();
+  const today = dateOf(useNow(store.clock));
+  const writing = useMemo<Writing>(() => ({ values, style, today }), [values, style, today]);
   const register = findRegister(store, asked ?? "tasks");
   return (
     <main data-pane="page" className="registers flex min-w-0 flex-1 bg-sheet">
-      <RegisterList own={own} here={register?.id} />
-      {register ? (
+      <RegisterList own={own} here={register?.id ?? asked} />
+      {asked === "templates" ? (
+        <TemplatesView writing={writing} chosen={lens} />
+      ) : asked === "standing-orders" ? (
+        <OrdersView writing={writing} chosen={lens} />
+      ) : register ? (
         <OpenRegister key={register.id} register={register} lens={lens} />
       ) : (
         <p className="p-9 font-words text-page">
@@ -74,6 +84,9 @@ function RegisterList({ own, here }: { own: readonly Register[]; here: string | 
           New register
         </button>
       )}
+      <span className="px-4 pt-4 pb-1 text-small text-ink-2">What is done with them</span>
+      <PlainLink path="/registers/templates" title="Templates" here={here === "templates"} />
+      <PlainLink path="/registers/standing-orders" title="Standing orders" here={here === "standing-orders"} />
     </nav>
   );
 }
@@ -107,6 +120,23 @@ function RegisterLink({ register, here }: { register: Register; here: boolean })
     >
       <span className="truncate">{register.title}</span>
       <span className={here ? "font-semibold" : "text-ink-2"}>{counts.open.toLocaleString()}</span>
+    </a>
+  );
+}
+
+function PlainLink({ path, title, here }: { path: string; title: string; here: boolean }) {
+  return (
+    <a
+      href={path}
+      aria-current={here ? "page" : undefined}
+      className={`register-link ${here ? "is-here" : ""}`}
+      onClick={(event) => {
+        if (event.metaKey || event.ctrlKey || event.shiftKey) return;
+        event.preventDefault();
+        goTo(path);
+      }}
+    >
+      {title}
     </a>
   );
 }

@@ -1,5 +1,5 @@
 "use client";
-import { useCallback, useState } from "react";
+import { lazy, Suspense, useCallback, useState } from "react";
 import { Popover } from "radix-ui";
 import { giveDay, usualBlockMinutes } from "@/core/commands";
 import { isUnfinished, type Id, type Task } from "@/core/model";
@@ -11,6 +11,8 @@ import { PageEditor, type LineHandle } from "@/ui/editor/PageEditor";
 import { useAct, useComputed, useList, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { LeftOverBand } from "./LeftOverBand";
 import { usePlacing } from "./placing";
+
+const DayNeighbours = lazy(() => import("./DayNeighbours").then((part) => ({ default: part.DayNeighbours })));
 
 interface DayPageViewProps {
   id: Id;
@@ -71,6 +73,9 @@ export function DayPageView({ id, date, today }: DayPageViewProps) {
           onGiveDay={(line, at) => line.task && setGiving({ task: line.task, ...at })}
           onDragLine={(event, line) => startDrag(event, { dragged: draggedOf(line) })}
         />
+        <Suspense>
+          <DayNeighbours date={date} today={today} />
+        </Suspense>
       </div>
       {giving && (
         <Popover.Root open onOpenChange={(open) => !open && setGiving(undefined)}>

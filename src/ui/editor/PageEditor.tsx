@@ -210,8 +210,16 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
     }
 
     function openTitle(title: string) {
-      if (isDate(title)) return goTo(dayAddress(title, dateOf(store.clock.now())));
-      const found = namedRecord(store, "note", title) ?? namedRecord(store, "person", title) ?? taskTitled(title);
+      const date: string = title;
+      if (isDate(date)) return goTo(dayAddress(date, dateOf(store.clock.now())));
+      // A link of another program may lead into a folder, or to a heading of a page.
+      const plain = title.replace(/#.*$/, "").replace(/^.*\//, "").trim();
+      const found =
+        namedRecord(store, "note", title) ??
+        namedRecord(store, "person", title) ??
+        taskTitled(title) ??
+        (plain !== title && plain !== "" ? namedRecord(store, "note", plain) : undefined);
+      if (found?.kind === "note" && location.pathname.startsWith("/notes")) return goTo(`/notes/${found.id}`);
       if (found) return openRecord(found.id);
       const fresh = newId();
       store.act(addRecord, { kind: "note", title, id: fresh });

@@ -40,11 +40,6 @@ export function folderOf(path: string): string {
   return path.slice(0, path.lastIndexOf("/") + 1);
 }
 
-/** The name of a file, without its folder and its ending. */
-export function stemOf(path: string): string {
-  return path.slice(path.lastIndexOf("/") + 1).replace(/\.(?:md|markdown)$/i, "");
-}
-
 /** The way from a file in `folder` (with its slash at the end) to `path`, as it stands in a link. */
 export function relativePath(folder: string, path: string): string {
   const up = "../".repeat(folder.split("/").length - 1);

@@ -1,8 +1,8 @@
 import { fieldFault, isPage, valueIn, type Page } from "../../model";
 import { sameValue, type Fields, type Store } from "../../store";
 import { meant, type FieldKeys, type References } from "./fieldKeys";
-import { stemOf } from "./fileNames";
 import { readEntries, splitFrontMatter } from "./frontMatter";
+import { firstHeading, stemOf } from "./titles";
 
 /** What a file that Pensum did not write says of its note. */
 export interface ForeignNote {
@@ -49,14 +49,4 @@ export function fromForeignFile(
       });
     },
   };
-}
-
-/** The words of the first heading of a page, without marks; undefined where it has none before its first fence. */
-export function firstHeading(text: string): string | undefined {
-  for (const line of text.split("\n", 400)) {
-    if (/^\s*(?:```|~~~)/.test(line)) return undefined;
-    const words = /^\uFEFF? {0,3}#{1,6}[ \t]+(.*?)(?:[ \t]+#+)?[ \t]*\r?$/.exec(line)?.[1];
-    if (words) return words.trim() === "" ? undefined : words.trim();
-  }
-  return undefined;
 }

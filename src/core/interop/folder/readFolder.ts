@@ -25,8 +25,9 @@ import { isDate, isMoment, momentAt, standingClock, type MomentText } from "../.
 import { inOrder } from "../inOrder";
 import type { Progress } from "../writeBackup";
 import { FieldKeys, fileKeys, meant, References, type KeyedField } from "./fieldKeys";
-import { folderOf, stemOf } from "./fileNames";
-import { firstHeading, fromForeignFile } from "./foreignNote";
+import { folderOf } from "./fileNames";
+import { firstHeading, stemOf } from "./titles";
+import { fromForeignFile } from "./foreignNote";
 import { readEntries, splitFrontMatter, unknownLines } from "./frontMatter";
 import { attributeValue, readFields, usualFields } from "./lineFields";
 import { mediaTypeOf } from "./mediaTypes";

@@ -1,0 +1,3 @@
+export * from "./happenings";
+export * from "./runOrder";
+export * from "./standingOrders";

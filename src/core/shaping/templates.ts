@@ -1,0 +1,138 @@
+import { appendToDay, counted, nameOf } from "../commands";
+import { newId, Refusal, valueIn, type Id, type MadeFrom, type PensumRecord, type Template } from "../model";
+import { fillPlaces, placesIn } from "../page";
+import { lineChanges, mergeText, type Command, type LineChange, type Transaction } from "../store";
+import { addDays, dateOf, weekNumber, type DateText } from "../time";
+import { addToRegister } from "./addToRegister";
+
+/** Places that fill themselves. */
+export const knownPlaces = ["today", "tomorrow", "yesterday", "week", "title"] as const;
+
+/** What a template asks for before something is made from it. */
+export function askedPlaces({ naming, text }: Pick<Template, "naming" | "text">): string[] {
+  return placesIn(naming, text).filter((name) => !knownPlaces.includes(name.toLowerCase() as never));
+}
+
+function knownFills(today: DateText): Record<string, string> {
+  return {
+    today,
+    tomorrow: addDays(today, 1),
+    yesterday: addDays(today, -1),
+    week: String(weekNumber(today)),
+  };
+}
+
+/** What people say of a template. */
+export type TemplateSetting = Partial<Pick<Template, "title" | "register" | "naming" | "fields" | "text">>;
+
+export const addTemplate: Command<{ title: string; setting?: TemplateSetting; id?: Id }> = {
+  name: "addTemplate",
+  run(tx, { title, setting = {}, id = newId() }) {
+    const plain = title.replace(/\s+/g, " ").trim();
+    if (plain === "") throw new Refusal("A template needs a name.");
+    const order = tx.list("kind", "template").length;
+    const bare = { register: "notes", naming: "{{Title}}", fields: {}, text: "" };
+    tx.put({ ...bare, ...setting, id, kind: "template", title: plain, order });
+    return `Made the template “${plain}”`;
+  },
+};
+
+export const editTemplate: Command<{ id: Id; setting: TemplateSetting }> = {
+  name: "editTemplate",
+  run(tx, { id, setting }) {
+    const template = needTemplate(tx, id);
+    if (setting.title?.trim() === "") throw new Refusal("A template needs a name.");
+    if (setting.naming?.trim() === "")
+      throw new Refusal("What it makes needs a title, like {{Title}} or Week {{week}}.");
+    tx.update(id, setting);
+    return `Changed the template “${setting.title ?? template.title}”`;
+  },
+};
+
+export const removeTemplate: Command<{ id: Id }> = {
+  name: "removeTemplate",
+  run(tx, { id }) {
+    const { title } = needTemplate(tx, id);
+    tx.remove(id);
+    return `Removed the template “${title}”; what was made from it stays`;
+  },
+};
+
+/** Makes a record of a template, or puts its lines on today's page, with what was filled into its places. */
+export const makeFromTemplate: Command<{ template: Id; fills?: Readonly<Record<string, string>>; id?: Id }> = {
+  name: "makeFromTemplate",
+  run(tx, { template: from, fills = {}, id = newId() }) {
+    const template = needTemplate(tx, from);
+    const today = dateOf(tx.now);
+    const all = { ...knownFills(today), ...fills };
+    const title = fillPlaces(template.naming, all).replace(/\s+/g, " ").trim();
+    const text = fillPlaces(template.text, { ...all, title });
+    if (template.register === "days") {
+      appendToDay(tx, today, text.replace(/\s+$/, "").split("\n"));
+      return `Put “${template.title}” on the page of ${today}`;
+    }
+    const isTaken = tx.list("named", title.toLowerCase()).some((record) => record.kind === "note");
+    if (template.register === "notes" && isTaken)
+      throw new Refusal(`There is a note “${title}” already. Nothing was made.`);
+    addToRegister.run(tx, { register: template.register, fields: { ...template.fields, title }, id });
+    const madeFrom: MadeFrom = { template: from, fills: all, text };
+    tx.update(id, { text, madeFrom });
+    return `Made “${title}” from “${template.title}”`;
+  },
+};
+
+/** A record that was made from a template which has changed since, and what bringing it up to date would do. */
+export interface TemplateUpdate {
+  readonly record: PensumRecord;
+  readonly name: string;
+  readonly text: string;
+  readonly changes: readonly LineChange[];
+}
+
+/**
+ * What was made from a template and is behind it. What was written into a record since it was made stays: the change of
+ * the template is brought to it, line by line.
+ */
+export function templateUpdates(
+  reads: Pick<Transaction, "list" | "find"> & { records(): Iterable<PensumRecord> },
+  template: Template,
+): TemplateUpdate[] {
+  const updates: TemplateUpdate[] = [];
+  for (const record of reads.records()) {
+    const from = valueIn(record, "madeFrom") as MadeFrom | undefined;
+    if (from?.template !== template.id || !("text" in record)) continue;
+    const text = mergeText(from.text, record.text, freshText(template, from));
+    if (text === record.text) continue;
+    updates.push({ record, name: nameOf(record, reads), text, changes: lineChanges(record.text, text) });
+  }
+  return updates.sort((a, b) => (a.name < b.name ? -1 : 1));
+}
+
+function freshText(template: Template, { fills }: MadeFrom): string {
+  return fillPlaces(template.text, { ...fills, title: fillPlaces(template.naming, fills) });
+}
+
+/** Brings what was made from a template up to date with it. */
+export const updateFromTemplate: Command<{ template: Id; ids: readonly Id[] }> = {
+  name: "updateFromTemplate",
+  run(tx, { template: from, ids }) {
+    const template = needTemplate(tx, from);
+    let count = 0;
+    for (const id of ids) {
+      const record = tx.get(id);
+      const made = record && (valueIn(record, "madeFrom") as MadeFrom | undefined);
+      if (!record || !("text" in record) || made?.template !== from) continue;
+      const fresh = freshText(template, made);
+      tx.update(id, { text: mergeText(made.text, record.text, fresh), madeFrom: { ...made, text: fresh } });
+      count++;
+    }
+    if (count === 0) throw new Refusal("What was made from this template is no longer there.");
+    return `Brought ${counted(count, "record")} up to date with “${template.title}”`;
+  },
+};
+
+function needTemplate(tx: Pick<Transaction, "find">, id: Id): Template {
+  const template = tx.find("template", id);
+  if (!template) throw new Refusal("This template is no longer there. Another tab may have removed it.");
+  return template;
+}

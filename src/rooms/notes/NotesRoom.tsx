@@ -1,0 +1,205 @@
+"use client";
+import { Pin } from "lucide-react";
+import { useMemo, useState } from "react";
+import { addRecord, editRecord } from "@/core/commands";
+import { newId, type Id, type Note } from "@/core/model";
+import { firstHeading, stemOf } from "@/core/interop/folder/titles";
+import { PageEditor } from "@/ui/editor/PageEditor";
+import { FromTemplate } from "@/ui/FromTemplate";
+import { goTo, openRecord } from "@/ui/navigation";
+import { TypedField } from "@/ui/TypedField";
+import { useAct, useList, useRecord } from "@/ui/workspaceContext";
+import { noteTree, type NoteFolder } from "./noteTree";
+
+/** The notes: their folders at the left, and one of them to read and write. */
+export function NotesRoom({ id }: { id: Id | undefined }) {
+  const notes = useList("kind", "note") as readonly Note[];
+  const record = useRecord(id);
+  const act = useAct();
+  const [naming, setNaming] = useState(false);
+  const [fromTemplate, setFromTemplate] = useState(false);
+  const [search, setSearch] = useState("");
+  const hasTemplates = useList("kind", "template").some((one) => one.kind === "template" && one.register === "notes");
+  const note = record?.kind === "note" ? record : undefined;
+  const make = (title: string) => {
+    setNaming(false);
+    if (title.trim() === "") return;
+    const fresh = newId();
+    if (act(addRecord, { kind: "note", title, id: fresh }) === undefined) return;
+    if (note?.folder) act(editRecord, { id: fresh, fields: { folder: note.folder } }, { quiet: true });
+    goTo(`/notes/${fresh}`);
+  };
+  const words = search.trim().toLowerCase();
+  const tree = useMemo(
+    () =>
+      noteTree(
+        words === ""
+          ? notes
+          : notes.filter(({ title, tags }) => title.toLowerCase().includes(words) || tags.join(" ").includes(words)),
+      ),
+    [notes, words],
+  );
+  const pinned = useMemo(
+    () => (words === "" ? notes.filter((one) => one.pinned).toSorted((a, b) => a.title.localeCompare(b.title)) : []),
+    [notes, words],
+  );
+  return (
+    <main data-pane="page" className="registers flex min-w-0 flex-1 bg-sheet">
+      <nav aria-label="Notes" className="register-list note-list">
+        <div className="px-3 pb-2">
+          <input
+            type="search"
+            className="field w-full"
+            aria-label="Search in the notes"
+            placeholder="Search here"
+            value={search}
+            onChange={({ target }) => setSearch(target.value)}
+          />
+        </div>
+        {pinned.length > 0 && (
+          <>
+            <span className="px-4 pb-1 text-small text-ink-2">Pinned</span>
+            {pinned.map((one) => (
+              <NoteLink key={one.id} note={one} here={one.id === id} depth={0} />
+            ))}
+            <span className="px-4 pt-3 pb-1 text-small text-ink-2">All</span>
+          </>
+        )}
+        <Folder folder={tree} here={id} depth={0} />
+        {notes.length > 0 && words !== "" && tree.notes.length + tree.folders.length === 0 && (
+          <p className="px-4 text-ink-2">
+            No title or tag has these words. The search at the top looks into the pages.
+          </p>
+        )}
+        {naming ? (
+          <div className="px-3 py-1" ref={(div) => div?.querySelector("input")?.focus()}>
+            <TypedField label="Title of the note" hint="Title of the note" text="" commit={make} />
+          </div>
+        ) : (
+          <button className="px-4 py-1 text-left font-semibold text-woad" onClick={() => setNaming(true)}>
+            New note
+          </button>
+        )}
+        {hasTemplates && (
+          <button className="px-4 py-1 text-left font-semibold text-woad" onClick={() => setFromTemplate(true)}>
+            From a template
+          </button>
+        )}
+      </nav>
+      {note ? (
+        <NotePage key={note.id} note={note} />
+      ) : (
+        <p className="p-9 font-words text-page">
+          {id
+            ? "This note is not there. It may have been removed; undo brings it back."
+            : notes.length === 0
+              ? "No notes yet. “New note” makes one, and so does [[a title]] on any page."
+              : "Choose a note at the left, or make a new one."}
+        </p>
+      )}
+      {fromTemplate && (
+        <FromTemplate
+          register="notes"
+          onClose={() => setFromTemplate(false)}
+          onMade={(fresh) => {
+            setFromTemplate(false);
+            goTo(`/notes/${fresh}`);
+          }}
+        />
+      )}
+    </main>
+  );
+}
+
+function Folder({ folder, here, depth }: { folder: NoteFolder; here: Id | undefined; depth: number }) {
+  const inner = (
+    <>
+      {folder.folders.map((one) => (
+        <Folder key={one.path} folder={one} here={here} depth={folder.path === "" ? 0 : depth + 1} />
+      ))}
+      {folder.notes.map((note) => (
+        <NoteLink key={note.id} note={note} here={note.id === here} depth={folder.path === "" ? 0 : depth + 1} />
+      ))}
+    </>
+  );
+  if (folder.path === "") return inner;
+  return (
+    <details open className="note-folder">
+      <summary style={{ paddingLeft: 16 + depth * 14 }}>{folder.name}</summary>
+      {inner}
+    </details>
+  );
+}
+
+function NoteLink({ note, here, depth }: { note: Note; here: boolean; depth: number }) {
+  const path = `/notes/${note.id}`;
+  return (
+    <a
+      href={path}
+      aria-current={here ? "page" : undefined}
+      className={`register-link ${here ? "is-here" : ""}`}
+      onClick={(event) => {
+        if (event.metaKey || event.ctrlKey || event.shiftKey) return;
+        event.preventDefault();
+        goTo(path);
+      }}
+    >
+      <span className="truncate" style={{ paddingLeft: depth * 14 }}>
+        {note.title || "untitled"}
+      </span>
+      {note.pinned && <Pin size={12} className="mt-1 flex-none" aria-label="pinned" />}
+    </a>
+  );
+}
+
+function NotePage({ note }: { note: Note }) {
+  const act = useAct();
+  const set = (fields: Readonly<Record<string, unknown>>) => act(editRecord, { id: note.id, fields });
+  const fileName = note.source?.path === undefined ? undefined : stemOf(note.source.path);
+  const other = [fileName, firstHeading(note.text)].find((title) => title !== undefined && title !== note.title);
+  return (
+    <section aria-label={note.title} className="day-page min-w-0 flex-1 overflow-y-auto [scrollbar-width:thin]">
+      <div className="mx-auto max-w-[720px] px-9 pt-[22px] pb-24">
+        <div className="note-title">
+          <TypedField label="Title" text={note.title} commit={(title) => set({ title })} />
+        </div>
+        <div className="mt-1 mb-3.5 flex flex-wrap items-center gap-x-3.5 gap-y-1 text-[12.5px] text-ink-2">
+          <label className="flex items-center gap-1.5">
+            in
+            <span className="w-44">
+              <TypedField
+                label="Folder"
+                hint="no folder"
+                text={note.folder ?? ""}
+                commit={(folder) => set({ folder: folder.trim() === "" ? undefined : folder.trim() })}
+              />
+            </span>
+          </label>
+          <label className="flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="size-4 accent-[var(--woad)]"
+              checked={note.pinned ?? false}
+              onChange={({ target }) => set({ pinned: target.checked ? true : undefined })}
+            />
+            pinned
+          </label>
+          {note.tags.length > 0 && <span>{note.tags.map((tag) => `#${tag}`).join(" ")}</span>}
+          {fileName !== undefined && other !== undefined && (
+            <button className="link" onClick={() => set({ title: other })}>
+              Call it “{other}”
+            </button>
+          )}
+          <button className="link" onClick={() => openRecord(note.id)}>
+            Fields, links and history
+          </button>
+        </div>
+        <PageEditor
+          id={note.id}
+          label={`Page of ${note.title}`}
+          placeholder="Write here. “- [ ]” begins a task, [[ links to a page."
+        />
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,477 @@
+"use client";
+import { useState } from "react";
+import {
+  addOrder,
+  calledByDay,
+  changeLines,
+  editOrder,
+  planRun,
+  removeOrder,
+  runsOf,
+  undoRun,
+  type OrderSetting,
+} from "@/core/orders";
+import { predicateOf } from "@/core/lens";
+import {
+  newId,
+  Refusal,
+  type Field,
+  type Id,
+  type Occasion,
+  type OrderStep,
+  type StandingOrder,
+  type Template,
+} from "@/core/model";
+import {
+  builtInRegisters,
+  cellType,
+  fieldsIn,
+  findRegister,
+  ownRegisters,
+  recordsIn,
+  type Register,
+} from "@/core/register";
+import { clockText, dateOf, minuteOf, relativeDateText } from "@/core/time";
+import { goTo } from "@/ui/navigation";
+import { TypedField } from "@/ui/TypedField";
+import { useAct, useComputed, useFirstWeekday, useList } from "@/ui/workspaceContext";
+import type { Writing } from "@/ui/cells";
+import { ConditionForm, freshCondition } from "./ConditionForm";
+import { settableFields, ValueField } from "./GivenFields";
+import { conditionWords } from "./lensWords";
+import { NewName } from "./NewName";
+import { PickList, SentencePart } from "./SentencePart";
+
+/** Standing orders: when this happens, if this holds, do that; each as a sentence. */
+export function OrdersView({ writing, chosen }: { writing: Writing; chosen: Id | undefined }) {
+  const orders = (useList("kind", "standingOrder") as readonly StandingOrder[]).toSorted((a, b) => a.order - b.order);
+  const act = useAct();
+  const [naming, setNaming] = useState(false);
+  return (
+    <section aria-label="Standing orders" className="min-w-0 flex-1 overflow-y-auto px-[26px] pt-4 pb-16">
+      <h1 className="font-words text-[19px] font-semibold">Standing orders</h1>
+      <p className="mt-1 mb-2 max-w-[620px] text-ink-2">
+        What Pensum does by itself while it is open, as sentences. Each can be tried without changing anything, and each
+        time it did something can be taken back.
+      </p>
+      <ul className="max-w-[820px]">
+        {orders.map((order) => (
+          <OneOrder key={order.id} writing={writing} order={order} openFirst={order.id === chosen} />
+        ))}
+      </ul>
+      <div className="mt-3 w-64">
+        {naming ? (
+          <NewName
+            label="Name of the standing order"
+            onName={(title) => {
+              setNaming(false);
+              const id = newId();
+              if (title.trim() !== "" && act(addOrder, { title, id }) !== undefined)
+                goTo(`/registers/standing-orders/${id}`);
+            }}
+          />
+        ) : (
+          <button className="font-semibold text-woad" onClick={() => setNaming(true)}>
+            New standing order
+          </button>
+        )}
+      </div>
+    </section>
+  );
+}
+
+interface OneOrderProps {
+  writing: Writing;
+  order: StandingOrder;
+  openFirst: boolean;
+}
+
+function OneOrder({ writing, order, openFirst }: OneOrderProps) {
+  const act = useAct();
+  const [tried, setTried] = useState(false);
+  const [log, setLog] = useState(openFirst);
+  const own = useComputed(ownRegisters);
+  const { store } = writing.values;
+  const register = findRegister(store, order.register);
+  const registers = [...builtInRegisters, ...own];
+  const set = (setting: OrderSetting, quiet = true) => act(editOrder, { id: order.id, setting }, { quiet });
+  const conditions = "all" in order.where ? order.where.all : [order.where];
+  const setConditions = (all: typeof conditions) => set({ where: { all } });
+  const one = register?.one.toLowerCase() ?? "record";
+  if (!register) return <li className="border-b border-hairline py-3">Its register is gone.</li>;
+  const fields = fieldsIn(store, register);
+  return (
+    <li className="border-b border-rule py-3" aria-label={order.title}>
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+        <label className="flex items-center gap-2 font-semibold">
+          <input
+            type="checkbox"
+            className="size-4 accent-[var(--woad)]"
+            checked={order.active}
+            disabled={order.steps.length === 0}
+            onChange={({ target }) => set({ active: target.checked }, false)}
+          />
+          {order.active ? "On" : "Off"}
+        </label>
+        <span className="w-56">
+          <TypedField label="Name of the standing order" text={order.title} commit={(title) => set({ title })} />
+        </span>
+        <button className="button-quiet" onClick={() => act(removeOrder, { id: order.id })}>
+          Remove
+        </button>
+      </div>
+      <p className="lens-sentence !mt-1 !mb-1">
+        When{" "}
+        <SentencePart label="When" words={occasionWords(order.when, one, fields)}>
+          {(close) => (
+            <PickList
+              options={occasionsFor(writing, register).map(([id, , words]) => [id, words])}
+              chosen={[occasionKey(order.when)]}
+              onPick={(id) => {
+                const found = occasionsFor(writing, register).find(([key]) => key === id);
+                if (found) set({ when: found[1] });
+                close();
+              }}
+            />
+          )}
+        </SentencePart>
+        {", for "}
+        <SentencePart
+          label="About"
+          words={order.when.on === "dayBegins" ? `all ${register.title.toLowerCase()}` : `a ${one}`}
+        >
+          {(close) => (
+            <PickList
+              options={registers.filter(({ id }) => id !== "days").map(({ id, title }) => [id, title])}
+              chosen={[order.register]}
+              onPick={(id) => {
+                set({ register: id, when: { on: "dayBegins" }, where: { all: [] }, steps: [] });
+                close();
+              }}
+            />
+          )}
+        </SentencePart>
+        {conditions.map((condition, at) => (
+          <span key={at}>
+            {at === 0 ? ", if " : " and "}
+            <SentencePart label="Condition" words={conditionWords(writing, register, condition)}>
+              {(close) => (
+                <ConditionForm
+                  writing={writing}
+                  register={register}
+                  condition={condition}
+                  onChange={(next) => setConditions(conditions.with(at, next))}
+                  onRemove={() => {
+                    close();
+                    setConditions(conditions.toSpliced(at, 1));
+                  }}
+                />
+              )}
+            </SentencePart>
+          </span>
+        ))}{" "}
+        <SentencePart faint label="Add a condition" words={conditions.length > 0 ? "and …" : "if …"}>
+          {(close) => (
+            <PickList
+              options={[
+                ...fields.filter(({ type }) => type !== "dates").map(({ name, label }) => [name, label] as const),
+                ["feel", "A formula"],
+              ]}
+              chosen={[]}
+              onPick={(name) => {
+                const field = fields.find((other) => other.name === name);
+                setConditions([...conditions, field ? freshCondition(writing, register, field) : { feel: "true" }]);
+                close();
+              }}
+            />
+          )}
+        </SentencePart>
+        {": "}
+        {order.steps.map((step, at) => (
+          <span key={at}>
+            {at > 0 && " and "}
+            <StepPart
+              writing={writing}
+              register={register}
+              step={step}
+              onChange={(next) => set({ steps: next ? order.steps.with(at, next) : order.steps.toSpliced(at, 1) })}
+            />
+          </span>
+        ))}{" "}
+        <AddStep
+          writing={writing}
+          register={register}
+          order={order}
+          onAdd={(step) => set({ steps: [...order.steps, step] })}
+        />
+        .
+      </p>
+      <div className="flex flex-wrap gap-x-4">
+        <button
+          className="link"
+          aria-expanded={tried}
+          disabled={order.steps.length === 0}
+          onClick={() => setTried(!tried)}
+        >
+          {tried ? "Hide the trial" : "Try it"}
+        </button>
+        <button className="link" aria-expanded={log} onClick={() => setLog(!log)}>
+          {log ? "Hide what it did" : "What it did"}
+        </button>
+      </div>
+      {tried && <Trial writing={writing} order={order} register={register} />}
+      {log && <Log writing={writing} order={order.id} />}
+    </li>
+  );
+}
+
+type OccasionChoice = readonly [key: string, occasion: Occasion, words: string];
+
+function occasionKey(when: Occasion): string {
+  return "field" in when && when.field !== undefined ? `${when.on} ${when.field}` : when.on;
+}
+
+function occasionsFor({ values }: Writing, register: Register): OccasionChoice[] {
+  const fields = fieldsIn(values.store, register);
+  const one = register.one.toLowerCase();
+  const dates = fields.filter((field) => cellType(field) === "date" && !field.kept && field.name !== "doneAt");
+  return [
+    ["dayBegins", { on: "dayBegins" }, "a day begins"],
+    ["added", { on: "added" }, `a ${one} is added`],
+    ["changed", { on: "changed" }, `a ${one} changes`],
+    ...fields
+      .filter((field) => !field.kept)
+      .map(({ name, label }): OccasionChoice => [
+        `changed ${name}`,
+        { on: "changed", field: name },
+        `its ${label.toLowerCase()} changes`,
+      ]),
+    ...dates.flatMap(({ name, label }): OccasionChoice[] => [
+      [`due ${name}`, { on: "due", field: name }, `its ${label.toLowerCase()} day comes`],
+      [`late ${name}`, { on: "late", field: name }, `its ${label.toLowerCase()} day has passed`],
+    ]),
+  ];
+}
+
+function occasionWords(when: Occasion, one: string, fields: readonly Field[]): string {
+  const label = "field" in when ? (fields.find(({ name }) => name === when.field)?.label.toLowerCase() ?? "gone") : "";
+  switch (when.on) {
+    case "dayBegins":
+      return "a day begins";
+    case "added":
+      return `a ${one} is added`;
+    case "changed":
+      return when.field === undefined ? `a ${one} changes` : `its ${label} changes`;
+    case "due":
+      return `its ${label} day comes`;
+    case "late":
+      return `its ${label} day has passed`;
+  }
+}
+
+interface StepPartProps {
+  writing: Writing;
+  register: Register;
+  step: OrderStep;
+  onChange: (step: OrderStep | undefined) => void;
+}
+
+function StepPart({ writing, register, step, onChange }: StepPartProps) {
+  const { store } = writing.values;
+  const fields = settableFields(writing, register);
+  const templates = (useList("kind", "template") as readonly Template[]).filter(({ register: of }) => of !== "");
+  const field = step.do === "set" ? fields.find(({ name }) => name === step.field) : undefined;
+  const words = (() => {
+    switch (step.do) {
+      case "set":
+        return `set ${field?.label.toLowerCase() ?? "a field that is gone"} to ${step.to || "nothing"}`;
+      case "carry":
+        return step.days === 0
+          ? "carry it to today"
+          : step.days === 1
+            ? "carry it to tomorrow"
+            : `carry it ${step.days} days on`;
+      case "dayPage":
+        return "put it on the day’s page";
+      case "make":
+        return `make one from “${store.find("template", step.template)?.title ?? "a template that is gone"}”`;
+      case "notify":
+        return `say “${step.words}”`;
+    }
+  })();
+  return (
+    <SentencePart label="Do" words={words}>
+      {(close) => (
+        <div className="grid w-[260px] gap-2">
+          {step.do === "set" && (
+            <>
+              <select
+                className="field"
+                aria-label="Field"
+                value={step.field}
+                onChange={({ target }) => onChange({ do: "set", field: target.value, to: "" })}
+              >
+                {fields.map(({ name, label }) => (
+                  <option key={name} value={name}>
+                    {label}
+                  </option>
+                ))}
+              </select>
+              {field && (
+                <ValueField writing={writing} field={field} text={step.to} commit={(to) => onChange({ ...step, to })} />
+              )}
+            </>
+          )}
+          {step.do === "carry" && (
+            <TypedField
+              label="Days from today"
+              text={String(step.days)}
+              commit={(typed) => {
+                const days = Number(typed);
+                if (Number.isInteger(days) && days >= 0 && days <= 366) onChange({ do: "carry", days });
+              }}
+            />
+          )}
+          {step.do === "make" && (
+            <PickList
+              options={templates.map(({ id, title }) => [id, title])}
+              chosen={[step.template]}
+              onPick={(template) => onChange({ do: "make", template })}
+            />
+          )}
+          {step.do === "notify" && (
+            <TypedField label="Words" text={step.words} commit={(said) => onChange({ do: "notify", words: said })} />
+          )}
+          <button
+            className="button-quiet justify-self-start text-madder"
+            onClick={() => {
+              close();
+              onChange(undefined);
+            }}
+          >
+            Take this out
+          </button>
+        </div>
+      )}
+    </SentencePart>
+  );
+}
+
+interface AddStepProps {
+  writing: Writing;
+  register: Register;
+  order: StandingOrder;
+  onAdd: (step: OrderStep) => void;
+}
+
+function AddStep({ writing, register, order, onAdd }: AddStepProps) {
+  const templates = useList("kind", "template") as readonly Template[];
+  const [first] = settableFields(writing, register);
+  const isTask = register.kind === "task";
+  const steps: readonly (readonly [string, string, OrderStep])[] = [
+    ...(first ? [["set", "Set a field", { do: "set", field: first.name, to: "" }] as const] : []),
+    ...(isTask ? [["carry", "Carry it to a day", { do: "carry", days: 0 }] as const] : []),
+    ["dayPage", "Put it on the day’s page", { do: "dayPage" }],
+    ...(templates[0]
+      ? [["make", "Make something from a template", { do: "make", template: templates[0].id }] as const]
+      : []),
+    ["notify", "Say something", { do: "notify", words: "{{title}}" }],
+  ];
+  return (
+    <SentencePart faint label="Add something to do" words={order.steps.length > 0 ? "and do …" : "do …"}>
+      {(close) => (
+        <PickList
+          options={steps.map(([id, words]) => [id, words])}
+          chosen={[]}
+          onPick={(id) => {
+            const step = steps.find(([key]) => key === id)?.[2];
+            if (step) onAdd(step);
+            close();
+          }}
+        />
+      )}
+    </SentencePart>
+  );
+}
+
+function neverLookedAt({ lookedOn: _lookedOn, ...order }: StandingOrder): StandingOrder {
+  return order;
+}
+
+const shownLines = 40;
+
+/** What the order would do now, were its time come: for a day's order what is due by it, for others all that its condition holds for. */
+function Trial({ writing, order, register }: { writing: Writing; order: StandingOrder; register: Register }) {
+  const { values, today } = writing;
+  const firstWeekday = useFirstWeekday();
+  const reading = { values, today, firstWeekday };
+  const isOfDay = order.when.on !== "added" && order.when.on !== "changed";
+  const records = isOfDay
+    ? (calledByDay(reading, neverLookedAt(order))[0]?.records ?? [])
+    : recordsIn(values.store, register)
+        .filter(predicateOf(order.where, { ...reading, register }))
+        .map(({ id }) => id);
+  const plan = (() => {
+    try {
+      return planRun(values, { order, records });
+    } catch (error) {
+      if (error instanceof Refusal) return error.message;
+      throw error;
+    }
+  })();
+  if (typeof plan === "string") return <p className="mt-2 text-madder">{plan}</p>;
+  const lines = changeLines(values, plan.act);
+  return (
+    <div className="mt-2">
+      <p className="text-ink-2" role="status">
+        {records.length === 0
+          ? "It holds for nothing now, so nothing would change."
+          : `It holds for ${records.length} now; ${lines.length} would change. Nothing was changed.`}
+      </p>
+      <ul aria-label="What would change" className="max-h-64 overflow-y-auto">
+        {lines.slice(0, shownLines).map(({ name, what }, at) => (
+          <li key={at} className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.4fr)] gap-3 border-b border-hairline py-0.5">
+            <span className="truncate">{name}</span>
+            <span className="text-ink-2">{what}</span>
+          </li>
+        ))}
+      </ul>
+      {lines.length > shownLines && <p className="text-ink-2">and {lines.length - shownLines} more</p>}
+      {plan.words.slice(0, 5).map((words, at) => (
+        <p key={at} className="text-ink-2">
+          It would say “{words}”
+        </p>
+      ))}
+    </div>
+  );
+}
+
+/** Each time that an order did something. */
+function Log({ writing, order }: { writing: Writing; order: Id }) {
+  const act = useAct();
+  useList("kind", "orderRun");
+  const runs = runsOf(writing.values.store, order);
+  const { style, today } = writing;
+  if (runs.length === 0) return <p className="mt-2 text-ink-2">It has done nothing yet.</p>;
+  return (
+    <ol className="mt-2" aria-label="What it did">
+      {runs.map((run) => (
+        <li key={run.id} className="flex items-baseline justify-between gap-3 border-b border-hairline py-0.5">
+          <span className={run.undone ? "text-ink-3 line-through" : ""}>{run.title}</span>
+          <span className="flex flex-none items-baseline gap-3">
+            <time className="text-small text-ink-3">
+              {relativeDateText(dateOf(run.at), today, style)} {clockText(minuteOf(run.at), style)}
+            </time>
+            {run.undone ? (
+              <span className="text-small text-ink-3">taken back</span>
+            ) : (
+              <button className="button-quiet" onClick={() => act(undoRun, { run: run.id })}>
+                Take back
+              </button>
+            )}
+          </span>
+        </li>
+      ))}
+    </ol>
+  );
+}

@@ -1,0 +1,76 @@
+"use client";
+import { useState } from "react";
+import { newId, type Id, type Template } from "@/core/model";
+import { askedPlaces, makeFromTemplate } from "@/core/shaping";
+import { Dialog } from "./Dialog";
+import { useAct, useList } from "./workspaceContext";
+
+interface FromTemplateProps {
+  /** The register whose templates are offered. */
+  register: string;
+  onClose: () => void;
+  /** Called with what was made; a day's lines make no record. */
+  onMade: (id: Id) => void;
+}
+
+/** A template is chosen, its places are filled, and something is made from it. */
+export function FromTemplate({ register, onClose, onMade }: FromTemplateProps) {
+  const templates = (useList("kind", "template") as readonly Template[])
+    .filter((one) => one.register === register)
+    .toSorted((a, b) => a.order - b.order);
+  const [chosen, setChosen] = useState<Template | undefined>(templates.length === 1 ? templates[0] : undefined);
+  const [fills, setFills] = useState<Readonly<Record<string, string>>>({});
+  const act = useAct();
+  const places = chosen ? askedPlaces(chosen) : [];
+  const make = () => {
+    if (!chosen) return;
+    const id = newId();
+    if (act(makeFromTemplate, { template: chosen.id, fills, id }) === undefined) return;
+    onMade(id);
+  };
+  return (
+    <Dialog title={chosen ? `From “${chosen.title}”` : "From a template"} onClose={onClose}>
+      {!chosen && (
+        <ul>
+          {templates.map((template) => (
+            <li key={template.id} className="border-b border-hairline">
+              <button className="min-h-8 w-full text-left hover:text-woad" onClick={() => setChosen(template)}>
+                {template.title}
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {chosen && (
+        <form
+          className="grid gap-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            make();
+          }}
+        >
+          {places.length === 0 && <p className="text-ink-2">It has no places to fill.</p>}
+          {places.map((place, at) => (
+            <label key={place} className="grid gap-1">
+              <span className="text-ink-2">{place}</span>
+              <input
+                className="field"
+                autoFocus={at === 0}
+                value={fills[place] ?? ""}
+                onChange={({ target }) => setFills({ ...fills, [place]: target.value })}
+              />
+            </label>
+          ))}
+          <div className="flex gap-3">
+            <button className="button-filled" type="submit">
+              Make it
+            </button>
+            <button className="button" type="button" onClick={onClose}>
+              Cancel
+            </button>
+          </div>
+        </form>
+      )}
+    </Dialog>
+  );
+}
