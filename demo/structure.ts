@@ -11,6 +11,7 @@ import {
   type PensumRecord,
   type Project,
   type Row,
+  type StandingOrder,
   type State,
   type Task,
   type Work,
@@ -42,6 +43,8 @@ export function addStructure(ground: Ground, size: number): void {
   structure.addWork(Math.min(mostWork, Math.round(size * 0.25)));
   structure.addOwnRegisters(Math.min(330, Math.round(size / 10)));
   structure.addLenses();
+  structure.addTemplates();
+  structure.addStandingOrders();
 }
 
 class Structure {
@@ -272,6 +275,69 @@ class Structure {
       groups: [{ field: "doDay", by: "day" }],
       shown: columns.filter(({ field }) => ["title", "estimateMinutes", "priority"].includes(field)),
     });
+  }
+
+  addTemplates() {
+    const { records } = this.#ground;
+    const template = (title: string, register: string, naming: string, text: string): Id => {
+      const id = this.#id();
+      const order = records.filter((record) => record.kind === "template").length;
+      records.push({ id, kind: "template", title, register, naming, fields: {}, text, order });
+      return id;
+    };
+    const opening = "# {{title}}\n\nWith {{Who}}.\n\n## To talk about\n\n- \n\n## Said\n\n";
+    const others = "## What others do\n\n- \n\n";
+    const mine = "## What I do\n\n- \n";
+    const meeting = template("Meeting", "notes", "{{About}}, {{today}}", `${opening}${others}${mine}`);
+    template(
+      "Field day",
+      "days",
+      "",
+      "- [ ] check the gate code\n- [ ] charge the level\n- [ ] tell Ines the meeting point\n",
+    );
+    // One meeting was written before the template asked what others do.
+    const fills = { About: "Culvert B", Who: "Yusuf", today: addDays(this.#today, -12) };
+    const title = `${fills.About}, ${fills.today}`;
+    const begun = `${opening}${mine}`.replace("{{title}}", title).replace("{{Who}}", fills.Who);
+    records.push({
+      id: this.#id(),
+      kind: "note",
+      title,
+      folder: "Meetings",
+      tags: [],
+      text: begun
+        .replace("about\n\n- \n", "about\n\n- the screen\n- who clears it\n")
+        .replace("## Said\n\n", "## Said\n\nYusuf has the drawings and sends them by the end of the month.\n\n"),
+      createdAt: this.#ago(12),
+      madeFrom: { template: meeting, fills, text: begun },
+    });
+  }
+
+  addStandingOrders() {
+    const { records } = this.#ground;
+    const permits = records.find((record) => record.kind === "register" && record.title === "Permits");
+    const order = (title: string, more: Partial<StandingOrder>) =>
+      records.push({
+        ...{ id: this.#id(), kind: "standingOrder", title, active: false, register: "tasks", text: "" },
+        ...{ when: { on: "dayBegins" }, where: { all: [] }, steps: [] },
+        order: records.filter((record) => record.kind === "standingOrder").length,
+        ...more,
+      });
+    order("Vital things are not left behind", {
+      when: { on: "late", field: "due" },
+      where: { all: [{ field: "priority", is: "is", value: "vital" }] },
+      steps: [
+        { do: "carry", days: 0 },
+        { do: "notify", words: "{{title}} is late" },
+      ],
+    });
+    if (permits)
+      order("A new permit stands on the day’s page", {
+        active: true,
+        register: permits.id,
+        when: { on: "added" },
+        steps: [{ do: "dayPage" }],
+      });
   }
 
   #register(title: string, one: string, fields: readonly (readonly [string, OwnType, Partial<FieldRecord>?])[]) {

@@ -19,39 +19,46 @@ export const people = [
   { title: "Odile", role: "Board liaison" },
 ] as const;
 
-export const notes: readonly { title: string; text: string; tags: string[] }[] = [
+export const notes: readonly { title: string; text: string; tags: string[]; folder?: string; pinned?: boolean }[] = [
   {
     title: "Reach 4",
+    folder: "Reaches",
     tags: ["reach"],
     text: "# Reach 4\n\nFrom the mill weir to the alder bend, 840 m. Gravel was placed in spring; the survey shows how much of it stayed.\n\n- bed level at the weir: 31.42 m\n- next survey after the first winter flood\n",
   },
   {
     title: "Reach 5",
+    folder: "Reaches",
     tags: ["reach"],
     text: "# Reach 5\n\nThe reach to be rewetted this year. Two landowners, one access track, one consent.\n\n1. consent\n2. access\n3. culvert B\n",
   },
   {
     title: "Drone licence",
+    folder: "Study",
     tags: ["study"],
     text: "# Drone licence\n\nTwelve chapters, forty question sets, three practice papers. [[Reach 4]] is the practice ground once the line is surveyed.\n\n+ [x] chapter 1\n+ [x] chapter 2\n+ [ ] chapter 3\n",
   },
   {
     title: "Grant claim, Q4",
+    pinned: true,
     tags: ["grant"],
     text: "# Grant claim, Q4\n\nReceipts, timesheets, two pages of narrative. The form closes on Friday at noon.\n",
   },
   {
     title: "Planting day",
+    folder: "Reaches/Planting",
     tags: ["volunteers"],
     text: "# Planting day\n\nTwelve volunteers, 400 stakes, one trailer. Meet at the mill yard; the gate code changes monthly.\n",
   },
   {
     title: "Gauge readings",
+    folder: "Reaches",
     tags: ["gauge"],
     text: "# Gauge readings\n\n| place | level |\n|---|---|\n| Weir 3 | 0.412 m |\n| Alder bend | 0.388 m |\n\nLevels read 14 mm high since the flood.\n",
   },
   {
     title: "Access track",
+    folder: "Reaches",
     tags: ["reach"],
     text: "# Access track\n\nThrough the mill yard until 15:00, then by the north gate. Not after rain.\n",
   },

@@ -35,6 +35,10 @@ describe("a template", () => {
   test("asks for its places, and makes a note with its tasks, its title and the day in them", () => {
     const { store, template } = withMeeting();
     expect(askedPlaces(template())).toEqual(["Client"]);
+    expect(askedPlaces({ naming: "{{Title}}, {{week}}", text: "{{title}} {{Who}} {{today}}" })).toEqual([
+      "Title",
+      "Who",
+    ]);
     store.act(makeFromTemplate, { template: "tm", fills: { Client: "Mill Lab" }, id: "na" });
     const note = store.find("note", "na")!;
     expect(note.title).toBe("Mill Lab, 2026-11-24");

@@ -5,12 +5,13 @@ import { lineChanges, mergeText, type Command, type LineChange, type Transaction
 import { addDays, dateOf, weekNumber, type DateText } from "../time";
 import { addToRegister } from "./addToRegister";
 
-/** Places that fill themselves. */
-export const knownPlaces = ["today", "tomorrow", "yesterday", "week", "title"] as const;
+const dayPlaces: readonly string[] = ["today", "tomorrow", "yesterday", "week"];
 
-/** What a template asks for before something is made from it. */
+/** What a template asks for before something is made from it. In its text, the title is known by then. */
 export function askedPlaces({ naming, text }: Pick<Template, "naming" | "text">): string[] {
-  return placesIn(naming, text).filter((name) => !knownPlaces.includes(name.toLowerCase() as never));
+  const named = placesIn(naming);
+  const all = placesIn(...named.map((name) => `{{${name}}}`), text.replace(/\{\{\s*title\s*\}\}/gi, ""));
+  return all.filter((name) => !dayPlaces.includes(name.toLowerCase()));
 }
 
 function knownFills(today: DateText): Record<string, string> {

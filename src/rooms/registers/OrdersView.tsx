@@ -97,7 +97,6 @@ function OneOrder({ writing, order, openFirst }: OneOrderProps) {
   const set = (setting: OrderSetting, quiet = true) => act(editOrder, { id: order.id, setting }, { quiet });
   const conditions = "all" in order.where ? order.where.all : [order.where];
   const setConditions = (all: typeof conditions) => set({ where: { all } });
-  const one = register?.one.toLowerCase() ?? "record";
   if (!register) return <li className="border-b border-hairline py-3">Its register is gone.</li>;
   const fields = fieldsIn(store, register);
   return (
@@ -113,7 +112,7 @@ function OneOrder({ writing, order, openFirst }: OneOrderProps) {
           />
           {order.active ? "On" : "Off"}
         </label>
-        <span className="w-56">
+        <span className="w-88">
           <TypedField label="Name of the standing order" text={order.title} commit={(title) => set({ title })} />
         </span>
         <button className="button-quiet" onClick={() => act(removeOrder, { id: order.id })}>
@@ -121,8 +120,21 @@ function OneOrder({ writing, order, openFirst }: OneOrderProps) {
         </button>
       </div>
       <p className="lens-sentence !mt-1 !mb-1">
-        When{" "}
-        <SentencePart label="When" words={occasionWords(order.when, one, fields)}>
+        For{" "}
+        <SentencePart label="About" words={register.title.toLowerCase()}>
+          {(close) => (
+            <PickList
+              options={registers.filter(({ id }) => id !== "days").map(({ id, title }) => [id, title])}
+              chosen={[order.register]}
+              onPick={(id) => {
+                set({ register: id, when: { on: "dayBegins" }, where: { all: [] }, steps: [] });
+                close();
+              }}
+            />
+          )}
+        </SentencePart>
+        {", when "}
+        <SentencePart label="When" words={occasionWords(order.when, fields)}>
           {(close) => (
             <PickList
               options={occasionsFor(writing, register).map(([id, , words]) => [id, words])}
@@ -130,22 +142,6 @@ function OneOrder({ writing, order, openFirst }: OneOrderProps) {
               onPick={(id) => {
                 const found = occasionsFor(writing, register).find(([key]) => key === id);
                 if (found) set({ when: found[1] });
-                close();
-              }}
-            />
-          )}
-        </SentencePart>
-        {", for "}
-        <SentencePart
-          label="About"
-          words={order.when.on === "dayBegins" ? `all ${register.title.toLowerCase()}` : `a ${one}`}
-        >
-          {(close) => (
-            <PickList
-              options={registers.filter(({ id }) => id !== "days").map(({ id, title }) => [id, title])}
-              chosen={[order.register]}
-              onPick={(id) => {
-                set({ register: id, when: { on: "dayBegins" }, where: { all: [] }, steps: [] });
                 close();
               }}
             />
@@ -233,12 +229,11 @@ function occasionKey(when: Occasion): string {
 
 function occasionsFor({ values }: Writing, register: Register): OccasionChoice[] {
   const fields = fieldsIn(values.store, register);
-  const one = register.one.toLowerCase();
   const dates = fields.filter((field) => cellType(field) === "date" && !field.kept && field.name !== "doneAt");
   return [
     ["dayBegins", { on: "dayBegins" }, "a day begins"],
-    ["added", { on: "added" }, `a ${one} is added`],
-    ["changed", { on: "changed" }, `a ${one} changes`],
+    ["added", { on: "added" }, `one is added`],
+    ["changed", { on: "changed" }, `one changes`],
     ...fields
       .filter((field) => !field.kept)
       .map(({ name, label }): OccasionChoice => [
@@ -253,15 +248,15 @@ function occasionsFor({ values }: Writing, register: Register): OccasionChoice[]
   ];
 }
 
-function occasionWords(when: Occasion, one: string, fields: readonly Field[]): string {
+function occasionWords(when: Occasion, fields: readonly Field[]): string {
   const label = "field" in when ? (fields.find(({ name }) => name === when.field)?.label.toLowerCase() ?? "gone") : "";
   switch (when.on) {
     case "dayBegins":
       return "a day begins";
     case "added":
-      return `a ${one} is added`;
+      return "one is added";
     case "changed":
-      return when.field === undefined ? `a ${one} changes` : `its ${label} changes`;
+      return when.field === undefined ? "one changes" : `its ${label} changes`;
     case "due":
       return `its ${label} day comes`;
     case "late":

@@ -73,6 +73,10 @@ export function TemplatesView({ writing, chosen }: { writing: Writing; chosen: I
   );
 }
 
+function withArticle(noun: string): string {
+  return `${/^[aeiou]/i.test(noun) ? "an" : "a"} ${noun.toLowerCase()}`;
+}
+
 function OneTemplate({ writing, template }: { writing: Writing; template: Template }) {
   const act = useAct();
   const [making, setMaking] = useState(false);
@@ -89,7 +93,7 @@ function OneTemplate({ writing, template }: { writing: Writing; template: Templa
         Makes{" "}
         <SentencePart
           label="What it makes"
-          words={isDay ? "lines on a day’s page" : `a ${register?.one.toLowerCase() ?? "record"}`}
+          words={isDay ? "lines on a day’s page" : withArticle(register?.one ?? "record")}
         >
           {(close) => (
             <PickList
@@ -147,7 +151,7 @@ function OneTemplate({ writing, template }: { writing: Writing; template: Templa
         />
       )}
       <Updates template={template} />
-      <div className="max-w-[720px] border-t border-hairline pt-3">
+      <div className="max-w-[720px] pt-2">
         <PageEditor
           id={template.id}
           label={`Text of the template ${template.title}`}
@@ -166,6 +170,12 @@ function OneTemplate({ writing, template }: { writing: Writing; template: Templa
       )}
     </>
   );
+}
+
+/** Lines with something on them; all of them where none has. */
+function written(lines: readonly string[]): readonly string[] {
+  const filled = lines.filter((line) => line.trim() !== "");
+  return filled.length > 0 ? filled : lines.slice(0, 1).map(() => "an empty line");
 }
 
 /** What was made from the template and is behind it, with what would change in each. */
@@ -236,14 +246,14 @@ function Updates({ template }: { template: Template }) {
               </label>
               <div className="mt-1 pl-6 font-words text-[13px] leading-[19px]">
                 {changes.flatMap(({ removed, added }, at) => [
-                  ...removed.map((line, index) => (
+                  ...written(removed).map((line, index) => (
                     <p key={`-${at}-${index}`} className="text-ink-3">
-                      <del>{line || "(an empty line)"}</del>
+                      <del>{line}</del>
                     </p>
                   )),
-                  ...added.map((line, index) => (
+                  ...written(added).map((line, index) => (
                     <p key={`+${at}-${index}`}>
-                      <ins className="decoration-lichen underline-offset-2">{line || "(an empty line)"}</ins>
+                      <ins className="decoration-lichen underline-offset-2">{line}</ins>
                     </p>
                   )),
                 ])}

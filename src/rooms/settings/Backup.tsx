@@ -7,7 +7,9 @@ import { Dialog } from "@/ui/Dialog";
 import { useWorkspace } from "@/ui/workspaceContext";
 import type { BackupWorker } from "@/workers/backup.worker";
 import { DailyCopies } from "./DailyCopies";
-import { sizeText, useLongWork, WorkLine } from "./longWork";
+import { KeptFiles } from "./KeptFiles";
+import { sizeText } from "@/ui/sizeText";
+import { useLongWork, WorkLine } from "./longWork";
 import { Section } from "./Section";
 
 /** One file with everything, out and in. */
@@ -93,6 +95,7 @@ export function Backup() {
           </div>
         </Dialog>
       )}
+      <KeptFiles />
       {workspace.database && <DailyCopies />}
     </Section>
   );

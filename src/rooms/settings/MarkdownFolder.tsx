@@ -9,7 +9,8 @@ import { notify } from "@/ui/notices";
 import { useWorkspace } from "@/ui/workspaceContext";
 import type { ChosenFile, FolderPlan, FolderWorker } from "@/workers/folder.worker";
 import { Choices } from "./Choices";
-import { sizeText, useLongWork, WorkLine } from "./longWork";
+import { sizeText } from "@/ui/sizeText";
+import { useLongWork, WorkLine } from "./longWork";
 import { Section } from "./Section";
 
 interface Taken {

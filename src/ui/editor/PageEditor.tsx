@@ -60,6 +60,7 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
   useEffect(() => {
     if (!host.current) return;
     const record = store.get(id);
+    const attaching = import("./attachFiles");
     const follows = id.startsWith("day-") || isPage(record);
     const handleAt = (editor: EditorView, at: number): LineHandle => {
       store.settle();
@@ -113,7 +114,7 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
             settings,
             date,
             follows,
-            loadFile: async (file) => (await database?.files.get(file))?.blob,
+            loadFile: async (address) => (await attaching).fileAt(database, store.get(id), address),
           }),
           pageCompletions(store),
           Prec.high(keymap.of([...actKeys, ...pageKeys])),
@@ -174,10 +175,13 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
         event.preventDefault();
         return true;
       }
-      const link = target.closest<HTMLElement>("[data-target], [data-address], [data-date], [data-person]");
+      const link = target.closest<HTMLElement>(
+        "[data-target], [data-address], [data-date], [data-person], [data-file]",
+      );
       if (!link || (link.dataset.person && !(event.metaKey || event.ctrlKey))) return false;
       event.preventDefault();
-      const { target: title, address, date: day, person } = link.dataset;
+      const { target: title, address, date: day, person, file } = link.dataset;
+      if (file) void attaching.then(({ saveAttached }) => saveAttached(database, file));
       if (title) openTitle(title);
       else if (person) openPerson(person);
       else if (day) goTo(dayAddress(day, dateOf(store.clock.now())));
@@ -250,38 +254,12 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
     }
 
     function pasteFiles(data: DataTransfer | null, from: EditorView, at: number | undefined, event: Event): boolean {
-      const pictures = [...(data?.files ?? [])].filter((file) => file.type.startsWith("image/"));
-      if (pictures.length === 0) return false;
+      const files = [...(data?.files ?? [])];
+      if (files.length === 0) return false;
       event.preventDefault();
-      if (!database)
-        notify({ text: "A picture cannot be kept without a database. Nothing was changed.", tone: "refused" });
-      else void keepPictures(pictures, from, at ?? from.state.selection.main.head);
+      const place = at ?? from.state.selection.main.head;
+      void attaching.then(({ attachFiles }) => attachFiles(database, files, from, place));
       return true;
-    }
-
-    async function keepPictures(pictures: File[], from: EditorView, at: number) {
-      const marks: string[] = [];
-      try {
-        for (const file of pictures) {
-          const fileId = newId();
-          await database?.files.put({ id: fileId, name: file.name, type: file.type, blob: file });
-          marks.push(`![${file.name.replace(/[[\]\n]/g, " ")}](file:${fileId})`);
-        }
-      } catch (error) {
-        notify({
-          text: `The picture could not be kept (${error instanceof Error ? error.name : "unknown reason"}). Nothing was changed.`,
-          tone: "refused",
-        });
-        return;
-      }
-      const place = Math.min(at, from.state.doc.length);
-      const insert = marks.join(" ");
-      const { head, empty } = from.state.selection.main;
-      from.dispatch({
-        changes: { from: place, insert },
-        ...(empty && head === place ? { selection: { anchor: place + insert.length } } : {}),
-        userEvent: "input.paste",
-      });
     }
 
     function hover(event: MouseEvent, from: EditorView): boolean {

@@ -14,7 +14,7 @@ import type { Store } from "@/core/store";
 import { dateOf, isDate, relativeDateText, type DateText, type TimeStyle } from "@/core/time";
 import { chipsOf } from "./chips";
 import { isTaskLine, partsOfLine, type LineParts } from "./lineParts";
-import { Bullet, Chips, Picture, PlainBox, TaskCircle, type Chip } from "./widgets";
+import { Attachment, Bullet, Chips, Picture, PlainBox, TaskCircle, type Chip, type LoadFile } from "./widgets";
 
 /** What the drawing of a page looks things up in. */
 export interface DrawnFrom {
@@ -27,7 +27,7 @@ export interface DrawnFrom {
   readonly date: DateText | undefined;
   /** Whether task lines have records here. */
   readonly follows: boolean;
-  readonly loadFile: (id: string) => Promise<Blob | undefined>;
+  readonly loadFile: LoadFile;
 }
 
 /** Asks for the lines to be drawn anew, since records they show have changed. */
@@ -187,6 +187,12 @@ function drawNode(name: string, from: number, to: number, drawing: Drawing): boo
     case "Link": {
       const found = /^\[([^\]]*)\]\(\s*<?([^)\s>]*)>?[^)]*\)$/.exec(state.sliceDoc(from, to));
       if (!found || isAt(from, to) || found[0].includes("\n")) return;
+      const file = /^file:([a-z0-9-]+)$/.exec(found[2] as string)?.[1];
+      if (file) {
+        const widget = new Attachment((found[1] as string) || "file", file, source.loadFile);
+        ranges.push(Decoration.replace({ widget }).range(from, to));
+        return false;
+      }
       const address = safeAddress(found[2] as string);
       if (!address) return;
       const textFrom = from + 1;

@@ -125,12 +125,15 @@ export class Chips extends WidgetType {
   }
 }
 
+/** Finds what a page shows, by the address that stands in it. */
+export type LoadFile = (address: string) => Promise<{ name: string; blob: Blob } | undefined>;
+
 /** A picture kept in the workspace; one from elsewhere is only named, since nothing is fetched from outside. */
 export class Picture extends WidgetType {
   constructor(
     readonly words: string,
     readonly address: string,
-    readonly load: (id: string) => Promise<Blob | undefined>,
+    readonly load: LoadFile,
   ) {
     super();
   }
@@ -138,24 +141,55 @@ export class Picture extends WidgetType {
     return other.address === this.address && other.words === this.words;
   }
   toDOM(view: EditorView) {
-    const file = /^file:([a-z0-9]+)$/.exec(this.address)?.[1];
     const span = document.createElement("span");
     span.className = "cm-picture";
-    if (!file) {
-      span.textContent = `Picture “${this.words || "without words"}”, kept elsewhere and not fetched`;
+    const named = `Picture “${this.words || "without words"}”`;
+    if (/^\w+:/.test(this.address) && !this.address.startsWith("file:")) {
+      span.textContent = `${named}, kept elsewhere and not fetched`;
       return span;
     }
     const image = document.createElement("img");
     image.alt = this.words;
     span.append(image);
-    void this.load(file).then((blob) => {
-      if (!blob) return span.replaceChildren(`Picture “${this.words}” is not in this workspace`);
-      image.src = URL.createObjectURL(blob);
+    void this.load(this.address).then((file) => {
+      if (!file) return span.replaceChildren(`${named} is not in this workspace`);
+      image.src = URL.createObjectURL(file.blob);
       image.onload = () => {
         URL.revokeObjectURL(image.src);
         view.requestMeasure();
       };
     });
     return span;
+  }
+}
+
+/** A file kept in the workspace: its name and its size; a press saves it. */
+export class Attachment extends WidgetType {
+  constructor(
+    readonly words: string,
+    readonly id: string,
+    readonly load: LoadFile,
+  ) {
+    super();
+  }
+  override eq(other: Attachment) {
+    return other.id === this.id && other.words === this.words;
+  }
+  toDOM() {
+    const link = document.createElement("span");
+    link.className = "cm-file link";
+    link.dataset.file = this.id;
+    link.setAttribute("role", "link");
+    link.textContent = this.words;
+    const size = document.createElement("span");
+    size.className = "cm-file-size";
+    void Promise.all([this.load(`file:${this.id}`), import("../sizeText")]).then(([file, { sizeText }]) => {
+      size.textContent = file ? sizeText(file.blob.size) : "not in this workspace";
+    });
+    link.append(size);
+    return link;
+  }
+  override ignoreEvent(event: Event) {
+    return event.type !== "mousedown";
   }
 }

@@ -1,0 +1,106 @@
+import { expect, test } from "@playwright/test";
+import { editor, line, notice, open, saved } from "./helpers";
+
+test("a meeting is made from a template with its places filled, and is brought up to date when the template changes", async ({
+  page,
+}) => {
+  await open(page, { path: "/registers/templates" });
+  await page.getByRole("button", { name: "New template" }).click();
+  await page.getByRole("textbox", { name: "Name of the template" }).fill("Meeting");
+  await page.keyboard.press("Enter");
+  const text = page.getByRole("textbox", { name: "Text of the template Meeting" });
+  await text.click();
+  await page.keyboard.type("With {{Who}} on {{today}}\n- [ ] send notes to {{who}}\n");
+  await expect(page.locator(".lens-sentence")).toContainText("and asks for Title, Who");
+  await page.getByRole("link", { name: "Notes", exact: true }).first().click();
+  await page.getByRole("button", { name: "From a template" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Title").fill("Culvert");
+  await dialog.getByLabel("Who").fill("Yusuf");
+  await dialog.getByRole("button", { name: "Make it" }).click();
+  const note = page.getByRole("textbox", { name: "Page of Culvert" });
+  await expect(note).toContainText("With Yusuf on 2026-11-24");
+  await note.click();
+  await page.keyboard.press("Control+End");
+  await page.keyboard.type("He has the drawings.");
+
+  await page.goto("/registers/templates");
+  await text.click();
+  await page.keyboard.press("Control+Home");
+  await page.keyboard.type("# Agenda\n");
+  const behind = page.getByRole("region", { name: "Made before it changed" });
+  await behind.getByRole("button", { name: "Show the changes" }).click();
+  await expect(behind.locator("ins")).toHaveText("# Agenda");
+  await behind.getByRole("button", { name: "Bring 1 up to date" }).click();
+  await expect(notice(page)).toContainText("Brought 1 record up to date");
+  await page.goto("/notes");
+  await page.getByRole("navigation", { name: "Notes" }).getByRole("link", { name: "Culvert" }).click();
+  await expect(note).toContainText("Agenda");
+  await expect(note).toContainText("He has the drawings.");
+  await page.goto("/registers/tasks");
+  await expect(page.locator(".table-row", { hasText: "send notes to Yusuf" })).toHaveCount(1);
+});
+
+test("a standing order is said as a sentence, tried, carried out when its time comes, and taken back", async ({
+  page,
+}) => {
+  await open(page, { workspace: "demo", path: "/registers/standing-orders" });
+  await page.getByRole("button", { name: "New standing order" }).click();
+  await page.getByRole("textbox", { name: "Name of the standing order" }).last().fill("Vital is today");
+  await page.keyboard.press("Enter");
+  const order = page.getByRole("listitem", { name: "Vital is today" });
+  const part = (label: string) => order.getByRole("button", { name: new RegExp(`^${label}: `) });
+  await part("When").click();
+  await page.getByRole("button", { name: "its priority changes" }).click();
+  await part("Add a condition").click();
+  await page.getByRole("button", { name: "Priority", exact: true }).click();
+  await part("Condition").click();
+  await page.getByRole("button", { name: "Vital", exact: true }).click();
+  await page.keyboard.press("Escape");
+  await part("Add something to do").click();
+  await page.getByRole("button", { name: "Put it on the day’s page", exact: true }).click();
+  await order.getByRole("button", { name: "Try it" }).click();
+  await expect(order.getByRole("status")).toContainText("Nothing was changed.");
+  await order.getByRole("checkbox").check();
+
+  await page.goto("/registers/tasks/all");
+  const row = page.locator(".table-row").nth(2);
+  const title = (await row.locator("[data-column-at]").nth(0).textContent())!;
+  await row.locator("[data-column-at]").nth(2).click();
+  await page.keyboard.type("vital");
+  await page.keyboard.press("Enter");
+  await expect(notice(page)).toContainText(`Standing order “Vital is today”: “${title}”`);
+  await saved(page);
+  await page.goto("/registers/standing-orders");
+  await order.getByRole("button", { name: "What it did" }).click();
+  await expect(order.getByRole("list", { name: "What it did" })).toContainText(title);
+  await order.getByRole("button", { name: "Take back" }).click();
+  await expect(order.getByText("taken back", { exact: true })).toBeVisible();
+  // Switched off it does nothing, and nothing goes round in a circle meanwhile.
+  await expect(order.getByRole("list", { name: "What it did" }).getByRole("listitem")).toHaveCount(1);
+});
+
+test("a file is dropped on a page, shows its size, is saved from there, and one that is too large is refused", async ({
+  page,
+}) => {
+  await open(page);
+  await editor(page).click();
+  const paste = (name: string, size: number) =>
+    editor(page).evaluate(
+      (target, [called, length]) => {
+        const data = new DataTransfer();
+        data.items.add(new File([new Uint8Array(length as number)], called as string, { type: "application/pdf" }));
+        target.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
+      },
+      [name, size] as const,
+    );
+  await paste("survey.pdf", 26_000_000);
+  await expect(notice(page)).toContainText("“survey.pdf” has 26 MB, and a file may have 25 MB");
+  await paste("plan.pdf", 123_000);
+  await page.keyboard.press("Control+End");
+  await page.keyboard.press("Enter");
+  const file = line(page, "plan.pdf").getByRole("link", { name: /plan\.pdf/ });
+  await expect(file).toContainText("123 kB");
+  const [download] = await Promise.all([page.waitForEvent("download"), file.click()]);
+  expect(download.suggestedFilename()).toBe("plan.pdf");
+});
