@@ -16,6 +16,7 @@ import {
   durationText,
   estimateText,
   relativeMomentText,
+  weekday,
   type DateText,
   type TimeStyle,
 } from "@/core/time";
@@ -130,7 +131,9 @@ function periodWords({ style, today }: Writing, key: string, by: DatePeriod): st
       return new Intl.DateTimeFormat(style.locale, { weekday: "long", timeZone: "UTC" }).format(
         Date.UTC(2024, 0, Number(key)),
       );
+    case "dayOrWeekend":
     case "day":
+      if (by === "dayOrWeekend" && weekday(key) === 6) return `Weekend of ${dateText(key, "short", style)}`;
       return key === today
         ? `Today, ${dateText(key, "short", style)}`
         : dateText(key, key.slice(0, 4) === today.slice(0, 4) ? "full" : "day", style);

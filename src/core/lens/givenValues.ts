@@ -40,7 +40,7 @@ export function givenValues(
     if (key === "") return void delete given[name];
     const type = values.typeOf(register, field, []);
     if (type === "date") {
-      if (by === undefined || by === "day" || by === "week") set(name, key);
+      if (by === undefined || by === "day" || by === "dayOrWeekend" || by === "week") set(name, key);
       else if (by === "month") set(name, today.startsWith(key) ? today : `${key}-01`);
     } else if (type === "number" || type === "minutes") set(name, Number(key));
     else if (type === "yesNo") set(name, key === "yes");

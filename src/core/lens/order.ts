@@ -1,6 +1,6 @@
 import type { DatePeriod, Field, Id } from "../model";
 import { optionsOf, type Cell, type CellType, type FieldValues } from "../register";
-import { dateOf, isMoment, minuteOf, startOfWeek, weekday, type DateText } from "../time";
+import { addDays, dateOf, isMoment, minuteOf, startOfWeek, weekday, type DateText } from "../time";
 
 /** What cells are put in order by: texts and numbers of one kind; an empty one comes last. */
 export type OrderKey = string | number | undefined;
@@ -47,7 +47,7 @@ export function keyReader(values: FieldValues, field: Field, type: CellType): (c
 export const partsOfDay = ["night", "morning", "afternoon", "evening"] as const;
 
 /**
- * The key of the group of a date: `2026-11-24` for a day, `2026-11-23` (its first day) for a week, `2026-11`, `2026`,
+ * The key of the group of a date: `2026-11-24` for a day, the Saturday for a weekend, `2026-11-23` (its first day) for a week, `2026-11`, `2026`,
  * 1 to 7 for a weekday, a word for a part of the day.
  */
 export function periodKey(cell: string, by: DatePeriod, firstWeekday: number): string {
@@ -55,6 +55,8 @@ export function periodKey(cell: string, by: DatePeriod, firstWeekday: number): s
   switch (by) {
     case "day":
       return date;
+    case "dayOrWeekend":
+      return weekday(date) === 7 ? addDays(date, -1) : date;
     case "week":
       return startOfWeek(date, firstWeekday);
     case "month":

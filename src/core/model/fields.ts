@@ -72,6 +72,8 @@ export const fieldsOf: Record<KeptKind, readonly Field[]> = {
     { name: "unclarified", label: "To clarify", type: "yesNo" },
     doneAt,
     { name: "carried", label: "Carried", type: "count", kept: true },
+    { name: "page", label: "Written on", type: "link", target: "notes", kept: true },
+    { name: "folder", label: "Folder", type: "formula", kept: true, formula: "written on.folder" },
     {
       name: "logged",
       label: "Logged",

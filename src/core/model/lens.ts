@@ -40,7 +40,7 @@ export type Condition =
       readonly value?: string | number | boolean | readonly string[];
     };
 
-export const datePeriods = ["partOfDay", "day", "weekday", "week", "month", "year"] as const;
+export const datePeriods = ["partOfDay", "day", "dayOrWeekend", "weekday", "week", "month", "year"] as const;
 export type DatePeriod = (typeof datePeriods)[number];
 
 export interface Grouping {

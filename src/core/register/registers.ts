@@ -68,6 +68,22 @@ const known = new WeakMap<readonly PensumRecord[], Map<string, readonly Field[]>
  * hidden ones too, removed ones not. The same list as before while nothing of it changed.
  */
 export function fieldsIn(store: Reads, register: Register): readonly Field[] {
+  return register.own?.titleFormula ? withBuiltTitle(plainFields(store, register)) : plainFields(store, register);
+}
+
+const builtTitles = new WeakMap<readonly Field[], readonly Field[]>();
+
+/** A title that is built from other fields is kept by Pensum. */
+function withBuiltTitle(fields: readonly Field[]): readonly Field[] {
+  let built = builtTitles.get(fields);
+  if (!built) {
+    built = fields.map((field) => (field.name === "title" ? { ...field, kept: true, required: false } : field));
+    builtTitles.set(fields, built);
+  }
+  return built;
+}
+
+function plainFields(store: Reads, register: Register): readonly Field[] {
   const changed = store.list("fieldsByRegister", register.id);
   const cached = known.get(changed)?.get(register.id);
   if (cached) return cached;

@@ -7,6 +7,7 @@ import { dependenciesOf, sourcesOf, type Dependency } from "./dependencies";
 import { namesOf, shapesOf, type NameEntry, type NameSource } from "./names";
 import { fieldsIn, findRegister, isComputed, registerOf, type Register } from "./registers";
 import { summaryDependencies, summarise } from "./summarise";
+import { titleRule } from "./titleRule";
 
 type Name = `${string}.${string}`;
 
@@ -41,6 +42,7 @@ export class FieldValues implements NameSource {
   constructor(store: Store) {
     this.store = store;
     store.onChange((changes) => this.#follow(changes));
+    store.addRule(titleRule(this));
   }
 
   get settings(): Settings {

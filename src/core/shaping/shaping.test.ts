@@ -1,7 +1,16 @@
 import { beforeEach, describe, expect, test } from "vitest";
-import { editRecord } from "../commands";
-import { Refusal, type FieldRecord, type Id, type OwnType } from "../model";
-import { fieldsIn, fieldValues, findRegister, recordsIn, textOfCell, type Register } from "../register";
+import { addRecord, editRecord, writePage } from "../commands";
+import { fieldsOf, Refusal, type Field, type FieldRecord, type Id, type OwnType } from "../model";
+import { followPages } from "../page";
+import {
+  builtInRegisters,
+  fieldsIn,
+  fieldValues,
+  findRegister,
+  recordsIn,
+  textOfCell,
+  type Register,
+} from "../register";
 import { Store } from "../store";
 import { standingClock } from "../time";
 import { addToRegister } from "./addToRegister";
@@ -12,6 +21,7 @@ import {
   bringFieldBack,
   changeFieldType,
   editField,
+  editRegister,
   orderFields,
   removeField,
   removeRegister,
@@ -202,4 +212,40 @@ test("a register goes with its records, fields and lenses, and one undo brings a
   expect([...store.records()]).toHaveLength(before);
   expect(textOfCell(fieldValues(store), fieldsIn(store, permits)[2]!, "number", 1)).toBe("1");
   expect(() => store.act(addRegister, { title: "permits" })).toThrow("There is a register “permits” already");
+});
+
+describe("titles that are built", () => {
+  test("follow the fields they are built from, are not typed, and come to all records when the formula does", () => {
+    const store = new Store(new Map(), [], standingClock("2026-11-24T11:07"));
+    fieldValues(store);
+    store.act(addRegister, { title: "Readings", id: "rg" });
+    store.act(addField, { register: "rg", type: "text", setting: { title: "Place" }, id: "pl" });
+    store.act(addField, { register: "rg", type: "number", setting: { title: "Level" }, id: "lv" });
+    store.act(addToRegister, { register: "rg", fields: { title: "typed", f_pl: "Weir 3", f_lv: 41 }, id: "ra" });
+    store.act(editRegister, { id: "rg", fields: { titleFormula: 'place + ": " + string(level)' } });
+    expect(store.get("ra")).toMatchObject({ title: "Weir 3: 41" });
+    store.act(editRecord, { id: "ra", fields: { f_lv: 43 } });
+    expect(store.get("ra")).toMatchObject({ title: "Weir 3: 43" });
+    store.act(addToRegister, { register: "rg", fields: { f_pl: "Bend", f_lv: 7 }, id: "rb" });
+    expect(store.get("rb")).toMatchObject({ title: "Bend: 7" });
+    expect(() => store.act(editRecord, { id: "ra", fields: { title: "other" } })).toThrow("no field “title” to set");
+    store.act(editRegister, { id: "rg", fields: { titleFormula: undefined } });
+    store.act(editRecord, { id: "rb", fields: { title: "other" } });
+    expect(store.get("rb")).toMatchObject({ title: "other" });
+  });
+});
+
+describe("where a task was written", () => {
+  test("is a field with its folder, and both follow the note", () => {
+    const store = new Store(new Map(), [followPages()], standingClock("2026-11-24T11:07"));
+    const values = fieldValues(store);
+    const [folder, page] = ["folder", "page"].map((name) => fieldsOf.task.find((field) => field.name === name)!);
+    const tasks = builtInRegisters[0]!;
+    store.act(addRecord, { kind: "note", title: "Plan", id: "na" });
+    store.act(writePage, { id: "na", text: "- [ ] stakes {#ta}\n" });
+    const read = (field: Field) => values.reader(tasks, field)(store.get("ta")!);
+    expect([read(page!), read(folder!)]).toEqual(["na", undefined]);
+    store.act(editRecord, { id: "na", fields: { folder: "Reaches" } });
+    expect(read(folder!)).toBe("Reaches");
+  });
 });

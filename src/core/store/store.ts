@@ -80,7 +80,7 @@ const groupMilliseconds = 1500;
 export class Store {
   readonly #records: Map<Id, PensumRecord>;
   readonly #indexes = new Map<IndexName, RecordIndex>();
-  readonly #rules: readonly Rule[];
+  #rules: readonly Rule[];
   readonly #listeners = new Map<string, Set<() => void>>();
   readonly #actListeners = new Set<(act: Act) => void>();
   readonly #changeListeners = new Set<(changes: readonly RecordChange[]) => void>();
@@ -252,6 +252,11 @@ export class Store {
       listeners.delete(listener);
       if (listeners.size === 0) this.#listeners.delete(topic);
     };
+  }
+
+  /** Adds a rule that holds from now on, for one that needs more than the store is opened with. */
+  addRule(rule: Rule): void {
+    this.#rules = [...this.#rules, rule];
   }
 
   /** Registers something that holds back typing for a moment, to be asked to hand it in before anything else happens. */

@@ -3,9 +3,9 @@ import { Plus } from "lucide-react";
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent as ReactPointerEvent } from "react";
 import { editRecord, setState } from "@/core/commands";
 import type { DatePeriod, Id, PensumRecord, State } from "@/core/model";
-import { givenValues, type Group, type LensDraft, type LensField, type LensView } from "@/core/lens";
+import { givenValues, periodKey, type Group, type LensDraft, type LensField, type LensView } from "@/core/lens";
 import { optionsOf, type Register } from "@/core/register";
-import { addDays, dateText, startOfWeek } from "@/core/time";
+import { addDays, dateText, startOfWeek, weekday } from "@/core/time";
 import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { trackPointer } from "@/ui/trackPointer";
@@ -166,9 +166,11 @@ function columnsOf(writing: Writing, view: LensView, lens: LensDraft, of: LensFi
   const keys = new Set<string>();
   if (of.type === "option") for (const { id } of optionsOf(of.field, writing.values.settings.priorities)) keys.add(id);
   const week = lens.where && JSON.stringify(lens.where).includes("thisWeek");
-  if (of.type === "date" && (grouping?.by ?? "day") === "day" && week) {
+  const by = grouping?.by ?? "day";
+  if (of.type === "date" && (by === "day" || by === "dayOrWeekend") && week) {
     const start = startOfWeek(writing.today, firstWeekday);
-    for (let day = 0; day < 7; day++) keys.add(addDays(start, day));
+    // A week that begins on a Sunday has the weekend before it in its first column.
+    for (let day = 0; day < 7; day++) keys.add(periodKey(addDays(start, day), by, firstWeekday));
   }
   for (const key of groups.keys()) keys.add(key);
   const states = of.field.type === "state" ? shownStates(lens) : undefined;
@@ -183,7 +185,9 @@ function columnsOf(writing: Writing, view: LensView, lens: LensDraft, of: LensFi
 
 /** A day of a board is written short: its column is narrow. */
 function columnWords(writing: Writing, of: LensField, key: string, by: DatePeriod | undefined): string {
-  if (of.type === "date" && key !== "" && (by ?? "day") === "day")
+  if (by === "dayOrWeekend" && key !== "" && weekday(key) === 6)
+    return `Weekend, ${Number(key.slice(8))} and ${Number(addDays(key, 1).slice(8))}`;
+  if (of.type === "date" && key !== "" && (by === undefined || by === "day" || by === "dayOrWeekend"))
     return key === writing.today
       ? `Today, ${dateText(key, "weekday", writing.style)} ${Number(key.slice(8))}`
       : dateText(key, "short", writing.style);

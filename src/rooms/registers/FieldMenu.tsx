@@ -1,12 +1,13 @@
 "use client";
 import { Popover } from "radix-ui";
-import { useState, type ReactNode } from "react";
-import { editField, removeField } from "@/core/shaping";
+import { useState, type PointerEvent, type ReactNode } from "react";
+import { editField, editRegister, removeField } from "@/core/shaping";
 import type { TotalWay } from "@/core/model";
 import { totalsOf, type LensDraft, type LensField } from "@/core/lens";
-import type { Register } from "@/core/register";
+import { fieldValues, type Register } from "@/core/register";
 import { TypedField } from "@/ui/TypedField";
-import { useAct } from "@/ui/workspaceContext";
+import { notify } from "@/ui/notices";
+import { useAct, useStore } from "@/ui/workspaceContext";
 import { totalWords } from "./lensWords";
 
 interface FieldMenuProps {
@@ -15,11 +16,13 @@ interface FieldMenuProps {
   column: { readonly field: string; readonly of: LensField };
   onChange: (setting: Partial<LensDraft>) => void;
   onEditField: (name: string) => void;
+  /** A press that may become a pull of the column. */
+  onDrag?: (event: PointerEvent<HTMLElement>) => void;
   children: ReactNode;
 }
 
 /** What can be done with a column: sort, group, add up, move, hide, rename, change, remove. */
-export function FieldMenu({ register, lens, column, onChange, onEditField, children }: FieldMenuProps) {
+export function FieldMenu({ register, lens, column, onChange, onEditField, onDrag, children }: FieldMenuProps) {
   const [open, setOpen] = useState(false);
   const act = useAct();
   const { field, type } = column.of;
@@ -45,7 +48,7 @@ export function FieldMenu({ register, lens, column, onChange, onEditField, child
     );
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger className="head-button" aria-label={`Field ${field.label}`}>
+      <Popover.Trigger className="head-button" aria-label={`Field ${field.label}`} onPointerDown={onDrag}>
         {children}
       </Popover.Trigger>
       <Popover.Portal>
@@ -62,6 +65,7 @@ export function FieldMenu({ register, lens, column, onChange, onEditField, child
               commit={(title) => act(editField, { register: register.id, name: field.name, setting: { title } })}
             />
           </div>
+          {field.name === "title" && register.own && <TitleFormula register={register} />}
           <MenuButton onClick={sort(false)}>Sort from first to last</MenuButton>
           <MenuButton onClick={sort(true)}>Sort from last to first</MenuButton>
           <MenuButton onClick={then(() => onChange({ groups: [{ field: field.name }] }))}>Group by this</MenuButton>
@@ -110,6 +114,25 @@ export function FieldMenu({ register, lens, column, onChange, onEditField, child
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
+  );
+}
+
+/** What the titles of a register are built from: a formula over its other fields; empty where they are typed. */
+function TitleFormula({ register }: { register: Register }) {
+  const act = useAct();
+  const store = useStore();
+  const commit = (text: string) => {
+    const formula = text.trim();
+    const compiled = formula === "" ? undefined : fieldValues(store).compile(register, formula);
+    if (compiled && "fault" in compiled)
+      return notify({ text: `${compiled.fault.message} Nothing was changed.`, tone: "refused" });
+    act(editRegister, { id: register.id, fields: { titleFormula: formula === "" ? undefined : formula } });
+  };
+  return (
+    <label className="mb-1.5 grid gap-0.5 px-1">
+      <span className="text-small text-ink-2">Built from</span>
+      <TypedField hint='place + ", " + string(date)' text={register.own?.titleFormula ?? ""} commit={commit} />
+    </label>
   );
 }
 

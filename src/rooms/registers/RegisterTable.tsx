@@ -17,6 +17,7 @@ import { textOfCell, type Register } from "@/core/register";
 import { openRecord } from "@/ui/navigation";
 import { CellEditor } from "@/ui/CellEditor";
 import { cellWords, groupWords, isNumeric, typeWords, type Writing } from "@/ui/cells";
+import { trackPointer } from "@/ui/trackPointer";
 import { FieldMenu } from "./FieldMenu";
 import { totalWords } from "./lensWords";
 import { RecordRow, type Column } from "./RecordRow";
@@ -425,6 +426,39 @@ function HeadCell(props: RegisterTableProps & { column: Column; at: number }) {
   const { column, lens, onChange } = props;
   const { field } = column.of;
   const width = useRef(0);
+  /** Pulled sideways, a heading takes its column along, to before or behind the one it is let go over. */
+  const drag = (event: PointerEvent<HTMLElement>) => {
+    const head = event.currentTarget.closest<HTMLElement>("[role=row]");
+    if (event.button !== 0 || !head) return;
+    const mark = document.createElement("i");
+    mark.className = "head-mark";
+    let place: number | undefined;
+    trackPointer(event.nativeEvent, {
+      threshold: 6,
+      scroller: () => undefined,
+      begin: () => head.append(mark),
+      move(x) {
+        const heads = [...head.querySelectorAll<HTMLElement>("[role=columnheader][data-field]")];
+        place = heads.filter((one) => {
+          const box = one.getBoundingClientRect();
+          return x > box.left + box.width / 2;
+        }).length;
+        const at = heads[place]?.offsetLeft ?? (heads.at(-1)?.offsetLeft ?? 0) + (heads.at(-1)?.offsetWidth ?? 0);
+        mark.style.left = `${at - 1}px`;
+      },
+      end(kept) {
+        mark.remove();
+        if (!kept || place === undefined) return;
+        const names = lens.shown.map(({ field: name }) => name);
+        const from = names.indexOf(column.field);
+        const moved = lens.shown[from];
+        if (!moved) return;
+        const rest = lens.shown.toSpliced(from, 1);
+        const to = place > from ? place - 1 : place;
+        if (to !== from) onChange({ shown: rest.toSpliced(to, 0, moved) });
+      },
+    });
+  };
   const resize = (event: PointerEvent<HTMLElement>) => {
     if (event.buttons !== 1) return;
     const next = Math.max(50, Math.min(900, Math.round(width.current + event.clientX)));
@@ -436,9 +470,10 @@ function HeadCell(props: RegisterTableProps & { column: Column; at: number }) {
     <div
       role="columnheader"
       className={`head-cell ${isNumeric(column.of.type) ? "is-number" : ""}`}
+      data-field={column.field}
       aria-sort={sortOf(lens, column.field)}
     >
-      <FieldMenu {...props} column={column}>
+      <FieldMenu {...props} column={column} onDrag={drag}>
         <span className="block truncate font-semibold">{field.label}</span>
         <span className="block truncate text-small font-normal text-ink-3">{typeWords(field)}</span>
       </FieldMenu>

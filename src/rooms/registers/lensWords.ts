@@ -99,6 +99,7 @@ export const doneWords: Record<DoneShown, string> = {
 export const periodWords: Record<DatePeriod, string> = {
   partOfDay: "part of the day",
   day: "day",
+  dayOrWeekend: "day, the weekend as one",
   weekday: "weekday",
   week: "week",
   month: "month",

@@ -11,7 +11,7 @@ export interface KeyedField {
 /** Keys that say something of the file and not of a field. */
 export const fileKeys = ["pensum", "register", "title", "created", "page", "made-from", "from"];
 
-const notFields = new Set(["title", "createdAt"]);
+const notFields = new Set(["title", "createdAt", "page"]);
 
 function slug(label: string): string {
   return label
