@@ -16,6 +16,8 @@ const questions = {
   keystroke: (await import("../bench/keystroke.mjs")).keystroke,
   dragging: (await import("../bench/dragging.mjs")).dragging,
   lens: (await import("../bench/lens.mjs")).lens,
+  search: (await import("../bench/search.mjs")).search,
+  folder: (await import("../bench/folder.mjs")).folder,
   table: (await import("../bench/table.mjs")).table,
   firstLoad: (await import("../bench/firstLoad.mjs")).firstLoad,
   storage: (await import("../bench/storage.mjs")).storage,

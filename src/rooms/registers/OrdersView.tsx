@@ -50,7 +50,7 @@ export function OrdersView({ writing, chosen }: { writing: Writing; chosen: Id |
   return (
     <section aria-label="Standing orders" className="min-w-0 flex-1 overflow-y-auto px-[26px] pt-4 pb-16">
       <h1 className="font-words text-[19px] font-semibold">Standing orders</h1>
-      <p className="mt-1 mb-2 max-w-[620px] text-ink-2">
+      <p className="mt-1.5 mb-2 max-w-[620px] text-ink-2">
         What Pensum does by itself while it is open, as sentences. Each can be tried without changing anything, and each
         time it did something can be taken back.
       </p>
@@ -182,7 +182,7 @@ function OneOrder({ writing, order, openFirst }: OneOrderProps) {
             />
           )}
         </SentencePart>
-        {": "}
+        {"\u2060: "}
         {order.steps.map((step, at) => (
           <span key={at}>
             {at > 0 && " and "}

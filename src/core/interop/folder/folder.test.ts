@@ -83,6 +83,16 @@ describe("a workspace written as a folder", () => {
   });
 });
 
+describe("a zip of more files than two bytes can count", () => {
+  it("keeps all of them", () => {
+    const bytes = utf8("x");
+    const files = Array.from({ length: 65_600 }, (_, at) => ({ path: `${at}.md`, bytes }));
+    const back = unzip(Buffer.concat([...zipOf(files)]));
+    expect(back.length).toBe(files.length);
+    expect(back.at(-1)).toEqual({ path: "65599.md", bytes: new Uint8Array(bytes) });
+  }, 60_000);
+});
+
 const nasty: Readonly<Record<string, string>> = {
   "no final newline": "# Plan\n- [ ] one",
   "carriage returns": "# Plan\r\n\r\n- [ ] one\r\n  - [x] two\r\n* [ ] not one\r\n12:15-13:00 lunch\r\n",
