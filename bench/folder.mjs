@@ -10,7 +10,9 @@ const count = 100_000;
 export async function folder() {
   const ours = await bundle("bench/page/folder.ts", {
     platform: "node",
-    banner: { js: 'import { createRequire as makeRequire } from "node:module"; const require = makeRequire(import.meta.url);' },
+    banner: {
+      js: 'import { createRequire as makeRequire } from "node:module"; const require = makeRequire(import.meta.url);',
+    },
   });
   const place = mkdtempSync(join(tmpdir(), "pensum-bench-"));
   try {

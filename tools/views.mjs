@@ -51,6 +51,26 @@ export const views = {
     },
   },
   gather: { path: "/gather" },
+  notes: {
+    path: "/notes",
+    act: async (page) => {
+      await page.getByRole("navigation", { name: "Notes" }).getByRole("link", { name: "Reach 4" }).click();
+      await page.getByRole("textbox", { name: "Page of Reach 4" }).waitFor();
+    },
+  },
+  templates: {
+    path: "/registers/templates",
+    act: async (page) => {
+      await page.getByRole("button", { name: "Show the changes" }).click();
+      await page.getByRole("textbox", { name: /^Text of the template/ }).waitFor();
+    },
+  },
+  "standing-orders": {
+    path: "/registers/standing-orders",
+    act: async (page) => {
+      await page.getByRole("button", { name: "Try it" }).last().click();
+    },
+  },
   settings: { path: "/settings" },
   phone: { width: 390, height: 780 },
 };

@@ -3,6 +3,7 @@ import { CircleHelp, Search } from "lucide-react";
 import type { ReactNode } from "react";
 import { dateText, type DateText } from "@/core/time";
 import { goTo } from "@/ui/navigation";
+import { PlaceLink } from "@/ui/PlaceLink";
 import { useList, useSaving, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
 
 interface TopBarProps {
@@ -45,19 +46,14 @@ export function TopBar({ room, date, today, onHelp, onSearch, children }: TopBar
 
 function RoomLink({ path, here, label, count = 0 }: { path: string; here: boolean; label: string; count?: number }) {
   return (
-    <a
-      href={path}
-      aria-current={here ? "page" : undefined}
+    <PlaceLink
+      path={path}
+      here={here}
       className={`py-1 ${here ? "font-[680] text-ink shadow-[0_2px_0_var(--woad)]" : "font-[540] text-ink-2 hover:text-ink"}`}
-      onClick={(event) => {
-        if (event.metaKey || event.ctrlKey || event.shiftKey) return;
-        event.preventDefault();
-        goTo(path);
-      }}
     >
       {label}
       {count > 0 && <span className="ml-1 text-small font-semibold text-ink-2">{count}</span>}
-    </a>
+    </PlaceLink>
   );
 }
 

@@ -7,6 +7,7 @@ import { firstHeading, stemOf } from "@/core/interop/folder/titles";
 import { PageEditor } from "@/ui/editor/PageEditor";
 import { FromTemplate } from "@/ui/FromTemplate";
 import { goTo, openRecord } from "@/ui/navigation";
+import { PlaceLink } from "@/ui/PlaceLink";
 import { TypedField } from "@/ui/TypedField";
 import { useAct, useList, useRecord } from "@/ui/workspaceContext";
 import { noteTree, type NoteFolder } from "./noteTree";
@@ -132,23 +133,13 @@ function Folder({ folder, here, depth }: { folder: NoteFolder; here: Id | undefi
 }
 
 function NoteLink({ note, here, depth }: { note: Note; here: boolean; depth: number }) {
-  const path = `/notes/${note.id}`;
   return (
-    <a
-      href={path}
-      aria-current={here ? "page" : undefined}
-      className={`register-link ${here ? "is-here" : ""}`}
-      onClick={(event) => {
-        if (event.metaKey || event.ctrlKey || event.shiftKey) return;
-        event.preventDefault();
-        goTo(path);
-      }}
-    >
+    <PlaceLink path={`/notes/${note.id}`} here={here} className={`register-link ${here ? "is-here" : ""}`}>
       <span className="truncate" style={{ paddingLeft: depth * 14 }}>
         {note.title || "untitled"}
       </span>
       {note.pinned && <Pin size={12} className="mt-1 flex-none" aria-label="pinned" />}
-    </a>
+    </PlaceLink>
   );
 }
 

@@ -4,8 +4,8 @@ import { datePeriods, doneShown, lensLooks } from "@/core/model";
 import type { LensDraft } from "@/core/lens";
 import { builtInRegisters, fieldsIn, findRegister, ownRegisters, recordsIn, type Register } from "@/core/register";
 import type { Writing } from "@/ui/cells";
-import { ConditionForm, freshCondition } from "./ConditionForm";
-import { conditionWords, doneWords, lookWords, periodWords, registersWords } from "./lensWords";
+import { AddCondition, ConditionParts } from "./ConditionParts";
+import { doneWords, lookWords, periodWords, registersWords } from "./lensWords";
 import { PickList, SentencePart } from "./SentencePart";
 
 interface LensSentenceProps {
@@ -28,31 +28,18 @@ export function LensSentence({ writing, lens, register, onChange }: LensSentence
       <RegistersPart writing={writing} lens={lens} onChange={onChange} />
       {(hasState || conditions.length > 0) && " that are "}
       {hasState && <DonePart done={lens.done} onChange={(done) => onChange({ done })} />}
-      {conditions.map((condition, at) => (
-        <span key={at}>
-          {(hasState || at > 0) && " and "}
-          <SentencePart label="Condition" words={conditionWords(writing, register, condition)}>
-            {(close) => (
-              <ConditionForm
-                writing={writing}
-                register={register}
-                condition={condition}
-                onChange={(next) => setConditions(conditions.with(at, next))}
-                onRemove={() => {
-                  close();
-                  setConditions(conditions.toSpliced(at, 1));
-                }}
-              />
-            )}
-          </SentencePart>
-        </span>
-      ))}{" "}
+      <ConditionParts
+        writing={writing}
+        register={register}
+        conditions={conditions}
+        before={(at) => (hasState || at > 0 ? " and " : "")}
+        onChange={setConditions}
+      />{" "}
       <AddCondition
+        writing={writing}
+        register={register}
         words={hasState || conditions.length > 0 ? "and …" : "that are …"}
-        fields={fields}
-        onPick={(field) =>
-          setConditions([...conditions, field ? freshCondition(writing, register, field) : { feel: "true" }])
-        }
+        onAdd={(condition) => setConditions([...conditions, condition])}
       />
       {"\u2060, grouped by "}
       <GroupsPart
@@ -122,32 +109,6 @@ function DonePart({ done, onChange }: { done: DoneShown; onChange: (done: DoneSh
           chosen={[done]}
           onPick={(one) => {
             onChange(one as DoneShown);
-            close();
-          }}
-        />
-      )}
-    </SentencePart>
-  );
-}
-
-interface AddConditionProps {
-  words: string;
-  fields: readonly Field[];
-  onPick: (field: Field | undefined) => void;
-}
-
-function AddCondition({ words, fields, onPick }: AddConditionProps) {
-  return (
-    <SentencePart label="Add a condition" words={words} faint>
-      {(close) => (
-        <PickList
-          options={[
-            ...fields.filter(({ type }) => type !== "dates").map(({ name, label }) => [name, label] as const),
-            ["feel", "A formula"] as const,
-          ]}
-          chosen={[]}
-          onPick={(name) => {
-            onPick(fields.find((field) => field.name === name));
             close();
           }}
         />

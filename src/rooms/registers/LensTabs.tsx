@@ -4,7 +4,7 @@ import { useState } from "react";
 import { editLens, orderLenses } from "@/core/shaping";
 import type { Id, Lens } from "@/core/model";
 import type { Register } from "@/core/register";
-import { goTo } from "@/ui/navigation";
+import { PlaceLink } from "@/ui/PlaceLink";
 import { TypedField } from "@/ui/TypedField";
 import { useAct } from "@/ui/workspaceContext";
 import { NewName } from "./NewName";
@@ -102,17 +102,12 @@ export function LensTabs({ register, lenses, here, changed, onKeep, onRemove }: 
 
 function Tab({ path, title, here }: { path: string; title: string; here: boolean }) {
   return (
-    <a
-      href={path}
-      aria-current={here ? "page" : undefined}
+    <PlaceLink
+      path={path}
+      here={here}
       className={`max-w-52 truncate py-1 ${here ? "font-[680] text-ink shadow-[0_2px_0_var(--woad)]" : "font-[540] text-ink-2 hover:text-ink"}`}
-      onClick={(event) => {
-        if (event.metaKey || event.ctrlKey || event.shiftKey) return;
-        event.preventDefault();
-        goTo(path);
-      }}
     >
       {title}
-    </a>
+    </PlaceLink>
   );
 }

@@ -15,6 +15,7 @@ import { predicateOf } from "@/core/lens";
 import {
   newId,
   Refusal,
+  type Condition,
   type Field,
   type Id,
   type Occasion,
@@ -36,9 +37,8 @@ import { goTo } from "@/ui/navigation";
 import { TypedField } from "@/ui/TypedField";
 import { useAct, useComputed, useFirstWeekday, useList } from "@/ui/workspaceContext";
 import type { Writing } from "@/ui/cells";
-import { ConditionForm, freshCondition } from "./ConditionForm";
+import { AddCondition, ConditionParts } from "./ConditionParts";
 import { settableFields, ValueField } from "./GivenFields";
-import { conditionWords } from "./lensWords";
 import { NewName } from "./NewName";
 import { PickList, SentencePart } from "./SentencePart";
 
@@ -96,7 +96,7 @@ function OneOrder({ writing, order, openFirst }: OneOrderProps) {
   const registers = [...builtInRegisters, ...own];
   const set = (setting: OrderSetting, quiet = true) => act(editOrder, { id: order.id, setting }, { quiet });
   const conditions = "all" in order.where ? order.where.all : [order.where];
-  const setConditions = (all: typeof conditions) => set({ where: { all } });
+  const setConditions = (all: readonly Condition[]) => set({ where: { all } });
   if (!register) return <li className="border-b border-hairline py-3">Its register is gone.</li>;
   const fields = fieldsIn(store, register);
   return (
@@ -147,41 +147,19 @@ function OneOrder({ writing, order, openFirst }: OneOrderProps) {
             />
           )}
         </SentencePart>
-        {conditions.map((condition, at) => (
-          <span key={at}>
-            {at === 0 ? ", if " : " and "}
-            <SentencePart label="Condition" words={conditionWords(writing, register, condition)}>
-              {(close) => (
-                <ConditionForm
-                  writing={writing}
-                  register={register}
-                  condition={condition}
-                  onChange={(next) => setConditions(conditions.with(at, next))}
-                  onRemove={() => {
-                    close();
-                    setConditions(conditions.toSpliced(at, 1));
-                  }}
-                />
-              )}
-            </SentencePart>
-          </span>
-        ))}{" "}
-        <SentencePart faint label="Add a condition" words={conditions.length > 0 ? "and …" : "if …"}>
-          {(close) => (
-            <PickList
-              options={[
-                ...fields.filter(({ type }) => type !== "dates").map(({ name, label }) => [name, label] as const),
-                ["feel", "A formula"],
-              ]}
-              chosen={[]}
-              onPick={(name) => {
-                const field = fields.find((other) => other.name === name);
-                setConditions([...conditions, field ? freshCondition(writing, register, field) : { feel: "true" }]);
-                close();
-              }}
-            />
-          )}
-        </SentencePart>
+        <ConditionParts
+          writing={writing}
+          register={register}
+          conditions={conditions}
+          before={(at) => (at === 0 ? ", if " : " and ")}
+          onChange={setConditions}
+        />{" "}
+        <AddCondition
+          writing={writing}
+          register={register}
+          words={conditions.length > 0 ? "and …" : "if …"}
+          onAdd={(condition) => setConditions([...conditions, condition])}
+        />
         {"\u2060: "}
         {order.steps.map((step, at) => (
           <span key={at}>

@@ -7,6 +7,7 @@ import { builtInRegisters, findRegister, ownRegisters, recordsIn, type Register 
 import { dateOf } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { goTo } from "@/ui/navigation";
+import { PlaceLink } from "@/ui/PlaceLink";
 import { useAct, useComputed, useList, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { BoardView } from "./BoardView";
 import type { Writing } from "@/ui/cells";
@@ -85,10 +86,22 @@ function RegisterList({ own, here }: { own: readonly Register[]; here: string | 
         </button>
       )}
       <span className="px-4 pt-4 pb-1 text-small text-ink-2">What is done with them</span>
-      <PlainLink path="/registers/templates" title="Templates" here={here === "templates"} />
-      <PlainLink path="/registers/standing-orders" title="Standing orders" here={here === "standing-orders"} />
+      <PlaceLink path="/registers/templates" here={here === "templates"} className={linkClass(here === "templates")}>
+        Templates
+      </PlaceLink>
+      <PlaceLink
+        path="/registers/standing-orders"
+        here={here === "standing-orders"}
+        className={linkClass(here === "standing-orders")}
+      >
+        Standing orders
+      </PlaceLink>
     </nav>
   );
+}
+
+function linkClass(here: boolean): string {
+  return `register-link ${here ? "is-here" : ""}`;
 }
 
 function RegisterLink({ register, here }: { register: Register; here: boolean }) {
@@ -107,37 +120,15 @@ function RegisterLink({ register, here }: { register: Register; here: boolean })
     ),
   );
   return (
-    <a
-      href={path}
-      aria-current={here ? "page" : undefined}
-      className={`register-link ${here ? "is-here" : ""}`}
-      title={counts.open === counts.all ? undefined : `${counts.open} open of ${counts.all}`}
-      onClick={(event) => {
-        if (event.metaKey || event.ctrlKey || event.shiftKey) return;
-        event.preventDefault();
-        goTo(path);
-      }}
+    <PlaceLink
+      path={path}
+      here={here}
+      className={linkClass(here)}
+      hint={counts.open === counts.all ? undefined : `${counts.open} open of ${counts.all}`}
     >
       <span className="truncate">{register.title}</span>
       <span className={here ? "font-semibold" : "text-ink-2"}>{counts.open.toLocaleString()}</span>
-    </a>
-  );
-}
-
-function PlainLink({ path, title, here }: { path: string; title: string; here: boolean }) {
-  return (
-    <a
-      href={path}
-      aria-current={here ? "page" : undefined}
-      className={`register-link ${here ? "is-here" : ""}`}
-      onClick={(event) => {
-        if (event.metaKey || event.ctrlKey || event.shiftKey) return;
-        event.preventDefault();
-        goTo(path);
-      }}
-    >
-      {title}
-    </a>
+    </PlaceLink>
   );
 }
 

@@ -13,6 +13,7 @@ import { builtInRegisters, ownRegisters } from "@/core/register";
 import { PageEditor } from "@/ui/editor/PageEditor";
 import { FromTemplate } from "@/ui/FromTemplate";
 import { goTo, openRecord } from "@/ui/navigation";
+import { PlaceLink } from "@/ui/PlaceLink";
 import { TypedField } from "@/ui/TypedField";
 import { useAct, useComputed, useList, useStore } from "@/ui/workspaceContext";
 import type { Writing } from "@/ui/cells";
@@ -30,18 +31,14 @@ export function TemplatesView({ writing, chosen }: { writing: Writing; chosen: I
     <section aria-label="Templates" className="min-w-0 flex-1 overflow-y-auto px-[26px] pt-4 pb-16">
       <nav aria-label="Templates" className="flex min-h-[30px] flex-wrap items-center gap-x-5 gap-y-1">
         {templates.map((template) => (
-          <a
+          <PlaceLink
             key={template.id}
-            href={`/registers/templates/${template.id}`}
-            aria-current={template === here ? "page" : undefined}
+            path={`/registers/templates/${template.id}`}
+            here={template === here}
             className={`py-1 ${template === here ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2 hover:text-ink"}`}
-            onClick={(event) => {
-              event.preventDefault();
-              goTo(`/registers/templates/${template.id}`);
-            }}
           >
             {template.title}
-          </a>
+          </PlaceLink>
         ))}
         {naming ? (
           <span className="w-44">
