@@ -60,7 +60,7 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
   useEffect(() => {
     if (!host.current) return;
     const record = store.get(id);
-    const attaching = import("./attachFiles");
+    const attaching = () => import("./attachFiles");
     const follows = id.startsWith("day-") || isPage(record);
     const handleAt = (editor: EditorView, at: number): LineHandle => {
       store.settle();
@@ -114,7 +114,7 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
             settings,
             date,
             follows,
-            loadFile: async (address) => (await attaching).fileAt(database, store.get(id), address),
+            loadFile: async (address) => (await attaching()).fileAt(database, store.get(id), address),
           }),
           pageCompletions(store),
           Prec.high(keymap.of([...actKeys, ...pageKeys])),
@@ -181,7 +181,7 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
       if (!link || (link.dataset.person && !(event.metaKey || event.ctrlKey))) return false;
       event.preventDefault();
       const { target: title, address, date: day, person, file } = link.dataset;
-      if (file) void attaching.then(({ saveAttached }) => saveAttached(database, file));
+      if (file) void attaching().then(({ saveAttached }) => saveAttached(database, file));
       if (title) openTitle(title);
       else if (person) openPerson(person);
       else if (day) goTo(dayAddress(day, dateOf(store.clock.now())));
@@ -258,7 +258,7 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
       if (files.length === 0) return false;
       event.preventDefault();
       const place = at ?? from.state.selection.main.head;
-      void attaching.then(({ attachFiles }) => attachFiles(database, files, from, place));
+      void attaching().then(({ attachFiles }) => attachFiles(database, files, from, place));
       return true;
     }
 
