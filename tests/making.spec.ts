@@ -104,3 +104,28 @@ test("a file is dropped on a page, shows its size, is saved from there, and one 
   const [download] = await Promise.all([page.waitForEvent("download"), file.click()]);
   expect(download.suggestedFilename()).toBe("plan.pdf");
 });
+
+test("a field holds files: put there with the record open, named in the table, saved by a press", async ({ page }) => {
+  await open(page, { workspace: "demo", path: "/registers" });
+  await page.getByRole("link", { name: "Permits" }).click();
+  await expect(page.locator(".table-row").first()).toBeVisible();
+  await page.getByRole("button", { name: "Add a field" }).click();
+  const dialog = page.getByRole("dialog", { name: /field/ });
+  await dialog.getByRole("textbox", { name: "Name" }).fill("Papers");
+  await dialog.getByRole("combobox", { name: "Holds" }).selectOption("files");
+  await dialog.getByRole("button", { name: "Add the field" }).click();
+  const row = page.locator(".table-row").first();
+  await row.getByRole("button").first().click();
+  const sheet = page.getByRole("complementary", { name: "Record" });
+  await sheet
+    .getByLabel("Files for Papers")
+    .setInputFiles({ name: "consent.pdf", mimeType: "application/pdf", buffer: Buffer.from("made up") });
+  await expect(row).toContainText("consent.pdf");
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    sheet.getByRole("button", { name: "consent.pdf", exact: true }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe("consent.pdf");
+  await sheet.getByRole("button", { name: "Take consent.pdf out" }).click();
+  await expect(row).not.toContainText("consent.pdf");
+});

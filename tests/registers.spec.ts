@@ -158,6 +158,29 @@ test("a card of a board moves by keyboard and by pointer, and a week has seven c
   await expect(first).toContainText("Rating curve rerun");
 });
 
+test("several cards are chosen and moved together, in one step that undoes", async ({ page }) => {
+  await open(page, { workspace: "demo", path: "/registers/tasks" });
+  await page.getByRole("link", { name: "The week as a board" }).click();
+  const column = (at: number) => page.locator("[data-column]").nth(at).locator("[data-card]");
+  const cards = column(1);
+  await expect(cards.nth(1)).toBeVisible();
+  const [before, there] = [await cards.count(), await column(4).count()];
+  await cards.nth(0).focus();
+  await page.keyboard.press("Space");
+  await cards.nth(1).click({ modifiers: ["ControlOrMeta"] });
+  await expect(page.getByText("2 tasks chosen")).toBeVisible();
+  await cards.nth(0).focus();
+  for (let step = 0; step < 3; step++) {
+    await page.keyboard.press("Alt+ArrowRight");
+    await page.locator("[data-card][aria-pressed=true]").first().focus();
+  }
+  await expect(column(4)).toHaveCount(there + 2);
+  await expect(cards).toHaveCount(before - 2);
+  await page.locator("body").press("Control+z");
+  await expect(column(3)).not.toHaveCount(0);
+  await expect(column(4)).toHaveCount(there);
+});
+
 test("a CSV with five kinds of bad rows goes in but for those, after a preview, and undoes in one step", async ({
   page,
 }) => {

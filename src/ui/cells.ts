@@ -1,4 +1,4 @@
-import type { DatePeriod, Field, PensumRecord } from "@/core/model";
+import { fileOfField, type DatePeriod, type Field, type PensumRecord } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import {
   cellType,
@@ -61,7 +61,9 @@ export function cellWords({ values, style, today }: Writing, field: Field, type:
     case "options":
       return field.type === "dates"
         ? `${(cell as readonly string[]).length} days`
-        : (cell as readonly string[]).map(option).join(", ");
+        : (cell as readonly string[])
+            .map((one) => (field.type === "files" ? fileOfField(one).name : option(one)))
+            .join(", ");
     case "link":
       return titleOf(values.store.get(cell as string));
     case "links":
@@ -89,6 +91,7 @@ const shortTypes: Partial<Record<Field["type"], string>> = {
   yesNo: "yes or no",
   longText: "long text",
   url: "address",
+  files: "files",
   dates: "dates",
   dye: "dye",
   zone: "zone",

@@ -202,6 +202,10 @@ export function fieldFault(field: Field, value: unknown): string | undefined {
         : `${field.label} holds something that is none of its choices.`;
     case "range":
       return isRange(value) ? undefined : `${field.label} is two dates, the first not after the second.`;
+    case "files":
+      return Array.isArray(value) && value.every((one) => typeof one === "string" && keptFile.test(one))
+        ? undefined
+        : `${field.label} holds something that is no file.`;
     case "url":
       return typeof value === "string" && isAddress(value)
         ? undefined
@@ -225,6 +229,14 @@ export function fieldFault(field: Field, value: unknown): string | undefined {
     default:
       return undefined;
   }
+}
+
+const keptFile = /^[a-z][a-z0-9-]{1,63} \S/;
+
+/** A file as a field holds it: its id and, behind a space, its name. */
+export function fileOfField(held: string): { id: string; name: string } {
+  const at = held.indexOf(" ");
+  return { id: held.slice(0, at), name: held.slice(at + 1) };
 }
 
 /** Tells whether a value is two dates or two moments in their order. */

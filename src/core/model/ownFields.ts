@@ -15,6 +15,7 @@ export const ownTypes = [
   "minutes",
   "link",
   "url",
+  "files",
   "formula",
   "summary",
 ] as const;

@@ -1,4 +1,4 @@
-import { dyes, fieldFault, newId, type Field, type Id, type Option, type PensumRecord } from "../model";
+import { dyes, fieldFault, fileOfField, newId, type Field, type Id, type Option, type PensumRecord } from "../model";
 import { plainTitle } from "../page";
 import { dateMeantBy, durationText, isMoment, parseClock, parseDuration, type DateText } from "../time";
 import { parseNumber } from "./parseNumber";
@@ -32,7 +32,9 @@ export function textOfCell(values: FieldValues, field: Field, type: CellType, ce
     case "option":
       return option(cell as string);
     case "options":
-      return (cell as readonly string[]).map(option).join(", ");
+      return (cell as readonly string[])
+        .map((one) => (field.type === "files" ? fileOfField(one).name : option(one)))
+        .join(", ");
     case "link":
       return titleOf(values.store.get(cell as Id));
     case "links":
@@ -101,6 +103,7 @@ function valueMeant(reading: Reading, field: Field, typed: string): ReadCell {
     }
     case "option":
     case "options":
+      if (field.type === "files") return { fault: `A file is put into ${field.label} where its record is open.` };
       return optionRead(
         field,
         field.type === "dye" ? dyes.map((id) => ({ id, title: id })) : optionsOf(field, values.settings.priorities),

@@ -37,6 +37,7 @@ export function cellType(field: Field): CellType {
     case "dye":
       return "option";
     case "choices":
+    case "files":
     case "tags":
     case "dates":
       return "options";

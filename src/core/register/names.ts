@@ -1,4 +1,4 @@
-import { valueIn, type Field, type Id, type PensumRecord, type Settings } from "../model";
+import { fileOfField, valueIn, type Field, type Id, type PensumRecord, type Settings } from "../model";
 import { DaysDuration, type FeelContext, type FeelValue } from "../formula";
 import { cellType, feelDate, feelRange, optionsOf } from "./cells";
 import { builtInRegisters, fieldsIn, isComputed, ownRegisters, registerOf, type Register } from "./registers";
@@ -110,7 +110,8 @@ export function feelReader(source: NameSource, register: Register, field: Field)
     }
     case "options": {
       const titles = new Map(optionsOf(field, source.settings.priorities).map(({ id, title }) => [id, title]));
-      const one = field.type === "dates" ? feelDate : (id: string) => titles.get(id) ?? id;
+      const plain = (id: string) => (field.type === "files" ? fileOfField(id).name : (titles.get(id) ?? id));
+      const one = field.type === "dates" ? feelDate : plain;
       return (record) => ((read(record) as readonly string[] | undefined) ?? []).map(one);
     }
     default:

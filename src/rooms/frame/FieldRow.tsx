@@ -1,9 +1,19 @@
 "use client";
 import { X } from "lucide-react";
 import { Popover } from "radix-ui";
-import { useCallback, useId, useState, type ReactNode } from "react";
+import { useCallback, useId, useRef, useState, type ReactNode } from "react";
 import { editRecord } from "@/core/commands";
-import { dyes, states, type Field, type Id, type PensumRecord, type Person, type Task, type Theme } from "@/core/model";
+import {
+  dyes,
+  fileOfField,
+  states,
+  type Field,
+  type Id,
+  type PensumRecord,
+  type Person,
+  type Task,
+  type Theme,
+} from "@/core/model";
 import { plainTitle } from "@/core/page";
 import {
   cellType,
@@ -26,14 +36,15 @@ import {
   parseClock,
   parseDuration,
   relativeMomentText,
+  type DateText,
 } from "@/core/time";
 import { cellWords, choicesOf } from "@/ui/cells";
 import { DayPicker } from "@/ui/DayPicker";
 import { dayFirst } from "@/ui/locale";
-import { openRecord } from "@/ui/navigation";
+import { dayAddress, goTo, openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { TypedField } from "@/ui/TypedField";
-import { useAct, useComputed, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useComputed, useList, useSettings, useStore, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
 
 interface FieldRowProps {
   record: PensumRecord;
@@ -151,6 +162,8 @@ function FieldValue(props: ValueProps): ReactNode {
       return <TaskChoice {...props} />;
     case "people":
       return <PeopleField {...props} />;
+    case "files":
+      return <FilesField {...props} />;
     case "date":
     case "dateOrMoment":
     case "moment":
@@ -175,10 +188,71 @@ function KeptValue({ field, record, labelledBy }: ValueProps) {
     <output className="block pl-1.5" aria-labelledby={labelledBy}>
       {cell === undefined ? (
         <span className="text-ink-3">{reason ?? "None"}</span>
+      ) : type === "link" && typeof cell === "string" ? (
+        <button className="link min-h-6 text-left" onClick={() => openLinked(store.get(cell), today)}>
+          {cellWords({ values, style, today }, field, type, cell)}
+        </button>
       ) : (
         cellWords({ values, style, today }, field, type, cell)
       )}
     </output>
+  );
+}
+
+/** Goes to the page that a link leads to, or opens the record beside the room. */
+function openLinked(record: PensumRecord | undefined, today: DateText) {
+  if (record?.kind === "day") goTo(dayAddress(record.date, today));
+  else if (record) openRecord(record.id);
+}
+
+/** Files that a record holds: each is saved by a press, and more are added from this computer. */
+function FilesField({ field, value, labelledBy, set }: ValueProps) {
+  const { database } = useWorkspace();
+  const input = useRef<HTMLInputElement>(null);
+  const held = (value as readonly string[] | undefined) ?? [];
+  const keep = async (files: readonly File[]) => {
+    const { keepFiles } = await import("@/ui/editor/attachFiles");
+    const kept = await keepFiles(database, files);
+    if (kept) set([...held, ...kept.map(({ id, name }) => `${id} ${name.trim() || "file"}`)]);
+  };
+  const save = async (id: Id) => (await import("@/ui/editor/attachFiles")).saveAttached(database, id);
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1" role="group" aria-labelledby={labelledBy}>
+      {held.map((one) => {
+        const { id, name } = fileOfField(one);
+        const left = held.filter((other) => other !== one);
+        return (
+          <span key={one} className="flex min-w-0 items-center first:pl-1.5">
+            <button className="link min-h-6 truncate" onClick={() => void save(id)}>
+              {name}
+            </button>
+            <button
+              className="button-quiet grid place-items-center"
+              aria-label={`Take ${name} out`}
+              onClick={() => set(left.length > 0 ? left : undefined)}
+            >
+              <X size={13} aria-hidden />
+            </button>
+          </span>
+        );
+      })}
+      <button className="button-quiet" onClick={() => input.current?.click()}>
+        Add a file
+      </button>
+      <input
+        ref={input}
+        type="file"
+        multiple
+        className="sr-only"
+        tabIndex={-1}
+        aria-label={`Files for ${field.label}`}
+        onChange={({ target }) => {
+          const files = [...(target.files ?? [])];
+          target.value = "";
+          if (files.length > 0) void keep(files);
+        }}
+      />
+    </div>
   );
 }
 

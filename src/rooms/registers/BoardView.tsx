@@ -1,7 +1,7 @@
 "use client";
 import { Plus } from "lucide-react";
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent as ReactPointerEvent } from "react";
-import { editRecord, setState } from "@/core/commands";
+import { editRecord, editRecords, setState } from "@/core/commands";
 import type { DatePeriod, Id, PensumRecord, State } from "@/core/model";
 import { givenValues, periodKey, type Group, type LensDraft, type LensField, type LensView } from "@/core/lens";
 import { optionsOf, type Register } from "@/core/register";
@@ -20,6 +20,8 @@ interface BoardViewProps {
   view: LensView;
   onChange: (setting: Partial<LensDraft>) => void;
   onAdd: (group?: Group) => string | undefined;
+  chosen: readonly Id[];
+  onChoose: (ids: readonly Id[]) => void;
 }
 
 interface Column {
@@ -33,7 +35,7 @@ const shownAtFirst = 80;
 
 /** A lens as a board: a column for each group, and a card for each record, to be dragged from one to another. */
 export function BoardView(props: BoardViewProps) {
-  const { writing, register, lens, view, onChange, onAdd } = props;
+  const { writing, register, lens, view, onChange, onAdd, chosen, onChoose } = props;
   const act = useAct();
   const firstWeekday = useFirstWeekday();
   const [grouping] = lens.groups;
@@ -54,17 +56,38 @@ export function BoardView(props: BoardViewProps) {
       </p>
     );
 
-  const move = (record: PensumRecord, column: Column, before: Id | undefined) => {
+  /** What a card that goes to a column gets; undefined where it stands there already. */
+  const fieldsIn = (record: PensumRecord, column: Column): Readonly<Record<string, unknown>> | undefined => {
+    const here = columnOf(columns, record)?.key;
+    if (here === column.key) return undefined;
     const given = givenValues(writing.values, register, writing.today, { all: [] }, [grouping], [column.key]);
     const value = column.key === "" ? undefined : given[of.name];
     const was = of.read(record);
     const isMany = of.type === "options" || of.type === "links";
-    const next = isMany ? otherThan(was as readonly string[], columnOf(columns, record)?.key, column.key) : value;
-    if (columnOf(columns, record)?.key !== column.key) {
+    const next = isMany ? otherThan(was as readonly string[], here, column.key) : value;
+    return { [of.name]: keptTime(was, next) };
+  };
+  /** All cards that are chosen go to a column together, in one step. */
+  const moveChosen = (column: Column) => {
+    const edits = chosen.flatMap((id) => {
+      const record = view.entries.find((entry) => entry.record.id === id)?.record;
+      const fields = record && fieldsIn(record, column);
+      return fields ? [{ id, fields }] : [];
+    });
+    if (edits.length === 0) return;
+    const ids = edits.map(({ id }) => id);
+    if (of.field.type === "state" && register.kind === "task")
+      act(setState, { tasks: ids, state: edits[0]!.fields[of.name] as State });
+    else act(editRecords, edits);
+  };
+  const move = (record: PensumRecord, column: Column, before: Id | undefined) => {
+    if (chosen.length > 1 && chosen.includes(record.id)) return moveChosen(column);
+    const fields = fieldsIn(record, column);
+    if (fields) {
       const done =
         of.field.type === "state" && record.kind === "task"
-          ? act(setState, { tasks: [record.id], state: next as State })
-          : act(editRecord, { id: record.id, fields: { [of.name]: keptTime(was, next) } });
+          ? act(setState, { tasks: [record.id], state: fields[of.name] as State })
+          : act(editRecord, { id: record.id, fields });
       if (done === undefined) return;
     }
     const order = column.records.map(({ id }) => id).filter((id) => id !== record.id);
@@ -92,10 +115,13 @@ export function BoardView(props: BoardViewProps) {
       },
     });
   };
+  const toggle = (id: Id) => onChoose(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
   const press = (event: KeyboardEvent, record: PensumRecord, columnAt: number) => {
     const column = columns[columnAt] as Column;
     const at = column.records.indexOf(record);
     if (event.key === "Enter") openRecord(record.id);
+    else if (event.key === " ") toggle(record.id);
+    else if (event.key === "Escape" && chosen.length > 0) onChoose([]);
     else if (event.altKey && (event.key === "ArrowLeft" || event.key === "ArrowRight")) {
       const next = columns[columnAt + (event.key === "ArrowLeft" ? -1 : 1)];
       if (!next) return;
@@ -134,6 +160,7 @@ export function BoardView(props: BoardViewProps) {
           onAdd={() => openRecord(onAdd(column.group ?? { keys: [column.key], start: 0, end: 0, inner: [] }))}
           onDrag={drag}
           onPress={(event, record) => press(event, record, at)}
+          onToggle={toggle}
         />
       ))}
     </div>
@@ -218,6 +245,7 @@ interface BoardColumnProps extends Omit<BoardViewProps, "onAdd"> {
   onAdd: () => void;
   onDrag: (event: ReactPointerEvent<HTMLElement>, record: PensumRecord) => void;
   onPress: (event: KeyboardEvent, record: PensumRecord) => void;
+  onToggle: (id: Id) => void;
 }
 
 function BoardColumn({
@@ -233,6 +261,8 @@ function BoardColumn({
   onDrag,
   onPress,
   onChange,
+  chosen,
+  onToggle,
 }: BoardColumnProps) {
   const [most, setMost] = useState(shownAtFirst);
   const limit = lens.limits?.[column.key];
@@ -297,9 +327,12 @@ function BoardColumn({
                 tabIndex={0}
                 role="button"
                 aria-label={`${title ? cellWords(writing, title.field, title.type, title.read(record)) : ""}, in ${column.title}`}
-                className="board-card"
+                aria-pressed={chosen.includes(record.id)}
+                className={`board-card ${chosen.includes(record.id) ? "is-chosen" : ""}`}
                 onPointerDown={(event) => event.button === 0 && onDrag(event, record)}
-                onClick={() => openRecord(record.id)}
+                onClick={(event) =>
+                  event.ctrlKey || event.metaKey || event.shiftKey ? onToggle(record.id) : openRecord(record.id)
+                }
                 onKeyDown={(event) => onPress(event, record)}
               >
                 {title && (

@@ -54,6 +54,7 @@ const typeNames: Record<OwnType, string> = {
   minutes: "Duration",
   link: "Link to records",
   url: "Address (URL)",
+  files: "Files",
   formula: "Formula",
   summary: "Summary over links",
 };

@@ -219,7 +219,7 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
         <RegisterTable {...shared} onAddField={() => setFieldOpen({})} onEditField={(name) => setFieldOpen({ name })} />
       )}
       {lens.look === "list" && <ListView {...shared} />}
-      {lens.look === "board" && <BoardView {...shared} />}
+      {lens.look === "board" && <BoardView {...shared} chosen={chosen} />}
       {fieldOpen && (
         <FieldDialog
           writing={writing}

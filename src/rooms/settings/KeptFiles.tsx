@@ -21,6 +21,9 @@ export function KeptFiles() {
   let foreign = false;
   for (const record of store.records()) {
     if (isPage(record) && record.source?.path !== undefined) foreign = true;
+    for (const [name, value] of Object.entries(record))
+      if (name.startsWith("f_") && Array.isArray(value))
+        for (const one of value) shown.add(String(one).split(" ", 1)[0]!);
     if ("text" in record && record.text.includes("file:"))
       for (const [, id] of record.text.matchAll(/\(file:([a-z0-9-]+)\)/g)) shown.add(id as Id);
   }

@@ -1,5 +1,5 @@
 import type { EditorView } from "@codemirror/view";
-import { isPage, newId, type PensumRecord } from "@/core/model";
+import { isPage, newId, type Id, type PensumRecord } from "@/core/model";
 import type { WorkspaceDatabase } from "@/data/database";
 import { download } from "../download";
 import { notify } from "../notices";
@@ -8,6 +8,25 @@ import { sizeText } from "../sizeText";
 /** One file may have so many bytes: it is kept whole in the browser's database, and goes along in every backup. */
 export const largestFile = 25_000_000;
 
+/** Keeps files in the workspace. Gives each with its id; undefined, and said why, where they could not be kept. */
+export async function keepFiles(
+  database: WorkspaceDatabase | undefined,
+  files: readonly File[],
+): Promise<readonly { id: Id; name: string; isPicture: boolean }[] | undefined> {
+  const refuse = (text: string): undefined => void notify({ text: `${text} Nothing was changed.`, tone: "refused" });
+  if (!database) return refuse("A file cannot be kept without a database.");
+  const large = files.find(({ size }) => size > largestFile);
+  if (large)
+    return refuse(`“${large.name}” has ${sizeText(large.size)}, and a file may have ${sizeText(largestFile)}.`);
+  const rows = files.map((file) => ({ id: newId(), name: file.name, type: file.type, blob: file }));
+  try {
+    await database.files.bulkPut(rows);
+  } catch (error) {
+    return refuse(`The file could not be kept (${error instanceof Error ? error.name : "unknown reason"}).`);
+  }
+  return rows.map(({ id, name, type }) => ({ id, name, isPicture: type.startsWith("image/") }));
+}
+
 /** Keeps files in the workspace and puts them on the page: pictures to be seen, others to be opened. */
 export async function attachFiles(
   database: WorkspaceDatabase | undefined,
@@ -15,22 +34,11 @@ export async function attachFiles(
   view: EditorView,
   at: number,
 ): Promise<void> {
-  const refuse = (text: string) => notify({ text: `${text} Nothing was changed.`, tone: "refused" });
-  if (!database) return refuse("A file cannot be kept without a database.");
-  const large = files.find(({ size }) => size > largestFile);
-  if (large)
-    return refuse(`“${large.name}” has ${sizeText(large.size)}, and a file may have ${sizeText(largestFile)}.`);
-  const marks: string[] = [];
-  try {
-    for (const file of files) {
-      const id = newId();
-      await database.files.put({ id, name: file.name, type: file.type, blob: file });
-      const isPicture = file.type.startsWith("image/");
-      marks.push(`${isPicture ? "!" : ""}[${file.name.replace(/[[\]\n]/g, " ")}](file:${id})`);
-    }
-  } catch (error) {
-    return refuse(`The file could not be kept (${error instanceof Error ? error.name : "unknown reason"}).`);
-  }
+  const kept = await keepFiles(database, files);
+  if (!kept) return;
+  const marks = kept.map(
+    ({ id, name, isPicture }) => `${isPicture ? "!" : ""}[${name.replace(/[[\]\n]/g, " ")}](file:${id})`,
+  );
   const place = Math.min(at, view.state.doc.length);
   const insert = marks.join(" ");
   const { head, empty } = view.state.selection.main;

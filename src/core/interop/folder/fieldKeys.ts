@@ -175,7 +175,7 @@ function optionMeant(store: Store, field: Field, said: string): string | undefin
 
 /** Types whose values are lists. */
 export function isListType(field: Field): boolean {
-  return field.many === true || ["tags", "people", "choices", "dates", "range"].includes(field.type);
+  return field.many === true || ["tags", "people", "choices", "dates", "range", "files"].includes(field.type);
 }
 
 /** The fields of a register by key, for files that say of no record yet. */
