@@ -73,11 +73,11 @@ export function RecordSheet({ id }: { id: Id }) {
                 Go to this day
               </button>
             </p>
-          ) : (
+          ) : isShownInRoom(record.id) ? null : (
             <section className="mb-5">
               <h4 className="mb-1 flex justify-between font-semibold text-ink-2">
                 {isPage(record) ? "Page" : "Note"}
-                {record.kind === "note" && !location.pathname.endsWith(record.id) && (
+                {record.kind === "note" && (
                   <button className="link" onClick={() => goTo(`/notes/${record.id}`)}>
                     Open as a page
                   </button>
@@ -105,6 +105,11 @@ export function RecordSheet({ id }: { id: Id }) {
       )}
     </aside>
   );
+}
+
+/** Whether the room beside shows the page of a record already. */
+function isShownInRoom(id: Id): boolean {
+  return location.pathname === `/notes/${id}`;
 }
 
 /** How long a task took, and when it was done, are asked only once it is done. */

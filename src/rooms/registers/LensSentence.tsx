@@ -117,6 +117,11 @@ function DonePart({ done, onChange }: { done: DoneShown; onChange: (done: DoneSh
   );
 }
 
+function groupingWords(dated: boolean, label: string, by: DatePeriod = "day"): string {
+  if (!dated) return label;
+  return by === "dayOrWeekend" ? `${label}, the weekend as one` : `${periodWords[by]} of ${label}`;
+}
+
 interface FieldSelectProps {
   label: string;
   /** What stands there when no field is chosen. */
@@ -161,9 +166,7 @@ function GroupsPart({ writing, register, groups, onChange }: GroupsPartProps) {
     const type = field && writing.values.typeOf(register, field, recordsIn(writing.values.store, register));
     return type === "date" || type === "range";
   };
-  const words = groups.map(({ field, by }) =>
-    isDated(field) ? `${periodWords[by ?? "day"]} of ${labelOf(field)}` : labelOf(field),
-  );
+  const words = groups.map(({ field, by }) => groupingWords(isDated(field), labelOf(field), by));
   return (
     <SentencePart label="Grouped by" words={words.join(" and ") || "nothing"} faint={groups.length === 0}>
       {() => (

@@ -47,21 +47,23 @@ const endLength = 22;
 function withLargeEnd(tail: Uint8Array, from: number, count: number): Uint8Array[] {
   const directory = tail.subarray(0, -endLength);
   const end = tail.slice(-endLength);
-  const large = new DataView(new ArrayBuffer(56 + 20));
-  const put = (at: number, value: number) => large.setBigUint64(at, BigInt(value), true);
-  large.setUint32(0, 0x06064b50, true);
-  put(4, 44);
-  large.setUint16(12, 45, true);
-  large.setUint16(14, 45, true);
-  put(24, count);
-  put(32, count);
-  put(40, directory.length);
-  put(48, from);
-  large.setUint32(56, 0x07064b50, true);
-  put(64, from + directory.length);
-  large.setUint32(72, 1, true);
-  new DataView(end.buffer).setUint32(8, 0xffffffff, true);
-  return [directory, new Uint8Array(large.buffer), end];
+  const large = new Uint8Array(56 + 20);
+  const put = (at: number, size: 2 | 4 | 8, value: number) => {
+    for (let byte = 0, rest = value; byte < size; byte++, rest = Math.floor(rest / 256)) large[at + byte] = rest % 256;
+  };
+  put(0, 4, 0x06064b50);
+  put(4, 8, 44);
+  put(12, 2, 45);
+  put(14, 2, 45);
+  put(24, 8, count);
+  put(32, 8, count);
+  put(40, 8, directory.length);
+  put(48, 8, from);
+  put(56, 4, 0x07064b50);
+  put(64, 8, from + directory.length);
+  put(72, 4, 1);
+  end.fill(0xff, 8, 12);
+  return [directory, large, end];
 }
 
 /** So much a folder may hold when it is unpacked: an archive that promises more is refused before it fills the memory. */
