@@ -1,15 +1,15 @@
 import { seededRandom } from "../../src/core/model";
 import { SearchIndex, type SearchDocument } from "../../src/core/search";
 
-const syllables = "ver gra nel wei bed mil lan sur tam cul dra pon rel vet bra sil tor fen mar lop".split(" ");
+const consonants = "bcdfghklmnprstvwz";
+const vowels = "aeiou";
 
-/** Pages of made-up words: some in nearly every page, most in few, as words are. */
+/** Pages of made-up words that begin as differently as words do: some in nearly every page, most in few. */
 export function pages(count: number): SearchDocument[] {
   const random = seededRandom(5);
+  const letter = (of: string) => of[Math.floor(random() * of.length)] as string;
   const words = Array.from({ length: 20_000 }, () =>
-    Array.from({ length: 2 + Math.floor(random() * 2) }, () => syllables[Math.floor(random() * syllables.length)]).join(
-      "",
-    ),
+    Array.from({ length: 3 + Math.floor(random() * 7) }, (_, at) => letter(at % 2 ? vowels : consonants)).join(""),
   );
   const word = () => words[Math.floor(random() ** 3 * words.length)] as string;
   return Array.from({ length: count }, (_, at) => ({

@@ -1,4 +1,4 @@
-import MiniSearch from "minisearch";
+import MiniSearch, { type SearchResult } from "minisearch";
 import { type Id } from "../model";
 
 /** What is looked through of a record. */
@@ -17,6 +17,19 @@ export interface SearchHit {
 }
 
 const most = 40;
+/** With fewer hits than this, what was typed may be mistyped. */
+const few = 4;
+const shortBeginning = 2;
+
+/** One slip in a word of four letters; two, or two letters the wrong way round, in one of six. */
+const oneSlip = (term: string) => (term.length > 3 ? 1 : false);
+const twoSlips = (term: string) => (term.length > 5 ? 2 : oneSlip(term));
+
+/** What holds just what was typed comes before what holds something like it. */
+function withSlips(plain: readonly SearchResult[], slips: readonly SearchResult[]): SearchResult[] {
+  const ids = new Set(plain.map(({ id }) => id as Id));
+  return [...plain, ...slips.filter(({ id }) => !ids.has(id as Id))];
+}
 
 /**
  * An index over the words of records: every word typed must be found, the last one may be only begun, and longer words
@@ -30,7 +43,6 @@ export class SearchIndex {
       boost: { title: 4, fields: 1.5 },
       combineWith: "AND",
       prefix: (_, at, terms) => at === terms.length - 1,
-      fuzzy: (term) => (term.length > 5 ? 2 : term.length > 3 ? 1 : false),
     },
   });
 
@@ -49,12 +61,21 @@ export class SearchIndex {
     for (const id of ids) if (this.#index.has(id)) this.#index.discard(id);
   }
 
-  /** The records that hold what was typed, the best first. */
+  /**
+   * The records that hold what was typed, the best first. Of a word that is only begun, with one or two letters, the
+   * titles alone are looked at, and behind others it does not count yet; slips are looked for only where there is
+   * little without.
+   */
   search(typed: string): SearchHit[] {
-    if (typed.trim() === "") return [];
-    return this.#index
-      .search(typed)
-      .slice(0, most)
-      .map(({ id, terms }) => ({ id: id as Id, words: terms }));
+    const words = typed.trim().split(/\s+/);
+    const last = words[words.length - 1] as string;
+    if (last === "") return [];
+    const isBegun = last.length <= shortBeginning && !/\s$/.test(typed);
+    const asked = isBegun && words.length > 1 ? words.slice(0, -1).join(" ") : typed;
+    const plain = this.#index.search(asked, isBegun && words.length === 1 ? { fields: ["title"] } : {});
+    let found = plain;
+    if (!isBegun && found.length < few) found = withSlips(found, this.#index.search(typed, { fuzzy: oneSlip }));
+    if (!isBegun && found.length === 0) found = this.#index.search(typed, { fuzzy: twoSlips });
+    return found.slice(0, most).map(({ id, terms }) => ({ id: id as Id, words: terms }));
   }
 }
