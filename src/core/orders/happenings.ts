@@ -48,7 +48,10 @@ export function calledByAct(reading: Reading, changes: ChangeSet): Happening[] {
   });
 }
 
-/** Which standing orders (all that are active, or those asked) a day calls up, looked at for the first time on it: what begins, becomes due, becomes late. */
+/**
+ * Which standing orders a day calls up, of all that are active or of those asked: those about what begins on it, becomes
+ * due or becomes late, where they were not looked at for it yet.
+ */
 export function calledByDay(reading: Reading, ...asked: readonly StandingOrder[]): Happening[] {
   const { today, values } = reading;
   return (asked.length > 0 ? asked : activeOrders(values)).flatMap((order) => {

@@ -7,7 +7,17 @@ import { addTemplate } from "../shaping";
 import { Store, type Act } from "../store";
 import { someTask } from "../testing/arbitraries";
 import { standingClock } from "../time";
-import { calledByAct, calledByDay, changeLines, mostRecords, planRun, runsOf, runToAdopt, undoRun } from "./index";
+import {
+  calledByAct,
+  calledByDay,
+  changeLines,
+  lookedAt,
+  mostRecords,
+  planRun,
+  runsOf,
+  runToAdopt,
+  undoRun,
+} from "./index";
 
 const today = "2026-11-24";
 const vital: Condition = { field: "priority", is: "is", value: "vital" };
@@ -58,6 +68,17 @@ describe("when its time comes", () => {
     expect(called({ ...late, lookedOn: today })).toBeUndefined();
     expect(called({ ...late, active: false })).toBeUndefined();
     expect(called({ ...late, when: { on: "due", field: "due" } })).toEqual(["te"]);
+  });
+
+  test("a day that begins calls up whatever the condition holds for, once", () => {
+    const day = order({ where: vital, steps: [set("tags", "today")] });
+    const { store, reading, carryOut } = workspace([day], tasks);
+    carryOut(calledByDay(reading));
+    store.act(lookedAt, { orders: ["so"], today });
+    const tagged = tasks.filter(({ id }) => store.find("task", id)?.tags.includes("today")).map(({ id }) => id);
+    expect(tagged).toEqual(["ta", "tc", "td", "te"]);
+    expect(calledByDay(reading)).toEqual([]);
+    expect(calledByDay({ ...reading, today: "2026-11-25" })).toMatchObject([{ records: tagged }]);
   });
 
   test("an act calls up the orders about what it added and the fields it changed, and no other", () => {

@@ -41,8 +41,10 @@ import {
 import { cellWords, choicesOf } from "@/ui/cells";
 import { DayPicker } from "@/ui/DayPicker";
 import { dayFirst } from "@/ui/locale";
+import { FileInput } from "@/ui/FileInput";
 import { dayAddress, goTo, openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
+import { OfferedField } from "@/ui/OfferedField";
 import { TypedField } from "@/ui/TypedField";
 import { useAct, useComputed, useList, useSettings, useStore, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
 
@@ -239,26 +241,13 @@ function FilesField({ field, value, labelledBy, set }: ValueProps) {
       <button className="button-quiet" onClick={() => input.current?.click()}>
         Add a file
       </button>
-      <input
-        ref={input}
-        type="file"
-        multiple
-        className="sr-only"
-        tabIndex={-1}
-        aria-label={`Files for ${field.label}`}
-        onChange={({ target }) => {
-          const files = [...(target.files ?? [])];
-          target.value = "";
-          if (files.length > 0) void keep(files);
-        }}
-      />
+      <FileInput ref={input} multiple label={`Files for ${field.label}`} onFiles={(files) => void keep(files)} />
     </div>
   );
 }
 
 /** A field that is typed as words: a number, a choice, links, an address; what it may be is offered. */
 function AnyField({ field, value, labelledBy, set, record }: ValueProps) {
-  const list = useId();
   const store = useStore();
   const values = fieldValues(store);
   const act = useAct();
@@ -277,18 +266,7 @@ function AnyField({ field, value, labelledBy, set, record }: ValueProps) {
       return;
     set(read.value);
   };
-  return (
-    <>
-      <TypedField labelledBy={labelledBy} hint="None" text={text} {...(choices ? { list } : {})} commit={commit} />
-      {choices && (
-        <datalist id={list}>
-          {choices.map(([id, title]) => (
-            <option key={id} value={title} />
-          ))}
-        </datalist>
-      )}
-    </>
-  );
+  return <OfferedField labelledBy={labelledBy} hint="None" text={text} choices={choices} commit={commit} />;
 }
 
 interface ChoiceProps {

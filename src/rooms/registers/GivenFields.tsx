@@ -4,7 +4,7 @@ import type { Field } from "@/core/model";
 import { cellType, fieldsIn, isComputed, readText, textOfCell, type Cell, type Register } from "@/core/register";
 import { dayFirst } from "@/ui/locale";
 import { notify } from "@/ui/notices";
-import { TypedField } from "@/ui/TypedField";
+import { OfferedField } from "@/ui/OfferedField";
 import { choicesOf, type Writing } from "@/ui/cells";
 
 interface GivenFieldsProps {
@@ -77,18 +77,5 @@ interface ValueFieldProps {
 
 /** A value as it is typed, with the choices that the field has. */
 export function ValueField({ writing, field, text, commit }: ValueFieldProps) {
-  const list = `choices-of-${field.name}`;
-  const choices = choicesOf(writing.values, field);
-  return (
-    <>
-      <TypedField label={field.label} text={text} commit={commit} {...(choices ? { list } : {})} />
-      {choices && (
-        <datalist id={list}>
-          {choices.map(([id, title]) => (
-            <option key={id} value={title} />
-          ))}
-        </datalist>
-      )}
-    </>
-  );
+  return <OfferedField label={field.label} text={text} choices={choicesOf(writing.values, field)} commit={commit} />;
 }

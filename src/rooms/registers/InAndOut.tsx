@@ -5,6 +5,7 @@ import { readTable, writeTable, type Table } from "@/core/interop/table";
 import type { LensDraft, LensView } from "@/core/lens";
 import type { Register } from "@/core/register";
 import { download } from "@/ui/download";
+import { FileInput } from "@/ui/FileInput";
 import type { Writing } from "@/ui/cells";
 import { notify } from "@/ui/notices";
 import { MenuButton } from "./FieldMenu";
@@ -74,18 +75,11 @@ export function InAndOut({ writing, register, lens, view }: InAndOutProps) {
           </>
         )}
       </SentencePart>
-      <input
+      <FileInput
         ref={input}
-        type="file"
         accept=".csv,.tsv,.txt,text/csv,text/tab-separated-values"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="CSV or TSV file"
-        onChange={({ target }) => {
-          const [file] = target.files ?? [];
-          target.value = "";
-          if (file) void read(file);
-        }}
+        label="CSV or TSV file"
+        onFiles={([file]) => file && void read(file)}
       />
       {table && <ImportDialog writing={writing} register={register} {...table} onClose={() => setTable(undefined)} />}
     </span>

@@ -1,5 +1,5 @@
 "use client";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import {
   addTemplate,
   askedPlaces,
@@ -179,21 +179,21 @@ function written(lines: readonly string[]): readonly string[] {
 function Updates({ template }: { template: Template }) {
   const store = useStore();
   const act = useAct();
-  const [revision, setRevision] = useState(0);
+  const [updates, setUpdates] = useState(() => templateUpdates(store, template));
   const [open, setOpen] = useState(false);
   const [left, setLeft] = useState<ReadonlySet<Id>>(new Set());
   useEffect(() => {
-    let timer: ReturnType<typeof setTimeout> | undefined;
+    const look = () => setUpdates(templateUpdates(store, template));
+    let timer = setTimeout(look, 0);
     const stop = store.subscribe("*", () => {
       clearTimeout(timer);
-      timer = setTimeout(() => setRevision((count) => count + 1), 300);
+      timer = setTimeout(look, 300);
     });
     return () => {
       clearTimeout(timer);
       stop();
     };
-  }, [store]);
-  const updates = useMemo(() => templateUpdates(store, template), [store, template, revision]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [store, template]);
   const toggle = useCallback(
     (id: Id) =>
       setLeft((known) => {

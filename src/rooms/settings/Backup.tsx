@@ -3,6 +3,7 @@ import { proxy } from "comlink";
 import { useRef, useState } from "react";
 import { dateOf } from "@/core/time";
 import { download } from "@/ui/download";
+import { FileInput } from "@/ui/FileInput";
 import { Dialog } from "@/ui/Dialog";
 import { useWorkspace } from "@/ui/workspaceContext";
 import type { BackupWorker } from "@/workers/backup.worker";
@@ -61,19 +62,7 @@ export function Backup() {
         >
           Read a backup file
         </button>
-        <input
-          ref={input}
-          type="file"
-          accept=".pensum"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="Backup file"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            event.target.value = "";
-            if (file) setAsked(file);
-          }}
-        />
+        <FileInput ref={input} accept=".pensum" label="Backup file" onFiles={([file]) => file && setAsked(file)} />
       </div>
       <WorkLine stage={stage} />
       {asked && (

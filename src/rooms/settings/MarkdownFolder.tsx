@@ -5,6 +5,7 @@ import type { TitleSource } from "@/core/interop/folder";
 import { dateOf } from "@/core/time";
 import { Dialog } from "@/ui/Dialog";
 import { download } from "@/ui/download";
+import { FileInput } from "@/ui/FileInput";
 import { notify } from "@/ui/notices";
 import { useWorkspace } from "@/ui/workspaceContext";
 import type { ChosenFile, FolderPlan, FolderWorker } from "@/workers/folder.worker";
@@ -122,37 +123,25 @@ export function MarkdownFolder() {
         <button className="button" disabled={busy} onClick={() => folder.current?.click()}>
           Read a folder
         </button>
-        <input
+        <FileInput
           ref={zip}
-          type="file"
           accept=".zip"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="Zip of Markdown"
-          onChange={({ target }) => {
-            const [file] = target.files ?? [];
-            target.value = "";
-            if (file) void read(file, file.name);
-          }}
+          label="Zip of Markdown"
+          onFiles={([file]) => file && void read(file, file.name)}
         />
-        <input
+        <FileInput
           ref={(input) => {
             folder.current = input;
             input?.setAttribute("webkitdirectory", "");
           }}
-          type="file"
           multiple
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="Folder of Markdown"
-          onChange={({ target }) => {
-            const chosen = [...(target.files ?? [])].map((file) => ({
+          label="Folder of Markdown"
+          onFiles={(files) => {
+            const chosen = files.map((file) => ({
               path: file.webkitRelativePath.replace(/^[^/]*\//, "") || file.name,
               file,
             }));
-            const called = target.files?.[0]?.webkitRelativePath.split("/")[0] || "The folder";
-            target.value = "";
-            if (chosen.length > 0) void read(chosen, called);
+            void read(chosen, files[0]?.webkitRelativePath.split("/")[0] || "The folder");
           }}
         />
       </div>

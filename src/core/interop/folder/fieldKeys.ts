@@ -1,5 +1,5 @@
 import { fieldsOf, type Field, type Id, type PensumRecord } from "../../model";
-import { fieldsIn, fieldsOfRecord, findRegister, isComputed, optionsOf, registerOf, titleOf } from "../../register";
+import { fieldsOfRecord, findRegister, isComputed, optionsOf, registerOf, titleOf } from "../../register";
 import type { Store } from "../../store";
 
 /** A field, and the key it has in front matter and in the attributes of a line. */
@@ -176,10 +176,4 @@ function optionMeant(store: Store, field: Field, said: string): string | undefin
 /** Types whose values are lists. */
 export function isListType(field: Field): boolean {
   return field.many === true || ["tags", "people", "choices", "dates", "range", "files"].includes(field.type);
-}
-
-/** The fields of a register by key, for files that say of no record yet. */
-export function fieldsOfRegister(store: Store, name: string): readonly Field[] {
-  const register = findRegister(store, name);
-  return register ? fieldsIn(store, register) : [];
 }

@@ -31,7 +31,7 @@ import { fromForeignFile } from "./foreignNote";
 import { readEntries, splitFrontMatter, unknownLines } from "./frontMatter";
 import { attributeValue, readFields, usualFields } from "./lineFields";
 import { mediaTypeOf } from "./mediaTypes";
-import { folderFormat, setupPath, type FolderFile, type HeldFile } from "./writeFolder";
+import { folderFormat, folders, setupPath, type FolderFile, type HeldFile } from "./writeFolder";
 
 /** Something in a folder that was not read as it stood, and what became of it. */
 export interface FolderFault {
@@ -187,7 +187,7 @@ class FolderReader {
     const fault = faultOf(current);
     if (fault) return fault;
     const record = asRecord(current);
-    if (record.kind in usualKinds) return `a ${kindNames[record.kind].toLowerCase()} has a file of its own`;
+    if (kindsWithFiles.has(record.kind)) return `a ${kindNames[record.kind].toLowerCase()} has a file of its own`;
     this.#put(record);
     return undefined;
   }
@@ -248,7 +248,7 @@ class FolderReader {
     const said = entries.get("pensum");
     const [kind, id] = typeof said === "string" ? said.split(" ") : [];
     if (kind !== undefined) {
-      if (!Object.hasOwn(usualKinds, kind) || !/^[a-z][a-z0-9-]{1,63}$/.test(id ?? ""))
+      if (!kindsWithFiles.has(kind) || !/^[a-z][a-z0-9-]{1,63}$/.test(id ?? ""))
         return this.#asForeign(path, frontMatter, entries, body);
       return this.#bare(kind as Kind, id as Id, path, entries);
     }
@@ -546,24 +546,16 @@ class FolderReader {
   }
 }
 
+/** The kinds that have files. */
+const kindsWithFiles = new Set<string>([...Object.keys(folders), "row"]);
+
+/** Where a file that does not say whose it is makes a record of a kind: a block and a day page say when they are. */
 const folderKinds: readonly (readonly [string, Kind])[] = [
-  ["tasks/", "task"],
-  ["goals/", "goal"],
-  ["projects/", "project"],
-  ["events/", "event"],
-  ["notes/", "note"],
-  ["work/", "work"],
-  ["habits/", "habit"],
-  ["people/", "person"],
-  ["themes/", "theme"],
-  ["areas/", "area"],
+  ...(Object.entries(folders) as [Kind, string][])
+    .filter(([kind]) => kind !== "block" && kind !== "day")
+    .map(([kind, folder]) => [folder, kind] as const),
   ["registers/", "row"],
 ];
-
-/** The kinds that have files. */
-const usualKinds: Readonly<Record<string, true>> = Object.fromEntries(
-  [...folderKinds.map(([, kind]) => kind), "block", "day"].map((kind) => [kind, true]),
-);
 
 const sampleTask = { id: "", kind: "task" } as unknown as Task;
 const sampleBlock = { id: "", kind: "block" } as unknown as Block;

@@ -10,8 +10,7 @@ import {
   type Source,
   type Task,
 } from "../../model";
-import type { withoutIdEdit } from "../../page";
-import { applyEdits, longestFollowedPage, readOutline, type Edit } from "../../page";
+import { applyEdits, longestFollowedPage, readOutline, type BlockLine, type Edit, type TaskLine } from "../../page";
 import { findRegister } from "../../register";
 import { Store } from "../../store";
 import { dateOf } from "../../time";
@@ -45,7 +44,8 @@ export const folderFormat = 1;
 const filesFolder = "files/";
 const recordsPerStep = 500;
 
-const folders: Partial<Record<PensumRecord["kind"], string>> = {
+/** The folders of the kinds that have one file a record; rows have one for each register. */
+export const folders: Partial<Record<PensumRecord["kind"], string>> = {
   task: "tasks/",
   goal: "goals/",
   project: "projects/",
@@ -126,42 +126,35 @@ class FolderWriter {
   }
 
   #page(page: Page): FolderFile {
-    const text = this.#withFilePaths(this.#linesWithFields(page));
+    const text = this.#linesWithFields(page);
     if (page.source?.path !== undefined && keepsItsPath(page) && this.#paths.take(page.source.path)) {
       const path = page.source.path;
       const foreign = fromForeignFile(this.#store, this.#keys, this.#references, path, page.source.frontMatter ?? "");
-      if (foreign.says(page))
-        return this.#file(path, `${page.source.frontMatter ?? ""}${this.#body(page, path, text)}`);
-      return this.#file(path, this.#frontMatter(page, path) + this.#body(page, path, text));
+      if (foreign.says(page)) return this.#file(path, `${page.source.frontMatter ?? ""}${this.#body(path, text)}`);
+      return this.#file(path, this.#frontMatter(page, path) + this.#body(path, text));
     }
     const path = this.#pathOf(page);
     const head = page.kind === "day" ? this.#dayFrontMatter(page, text) : this.#frontMatter(page, path);
-    return this.#file(path, head + this.#body(page, path, text));
+    return this.#file(path, head + this.#body(path, text));
   }
 
   #record(record: PensumRecord): FolderFile {
     const path = this.#pathOf(record);
-    const text = "text" in record ? this.#withFilePaths(record.text) : "";
-    return this.#file(path, this.#frontMatter(record, path) + this.#body(record, path, text));
+    const text = "text" in record ? record.text : "";
+    return this.#file(path, this.#frontMatter(record, path) + this.#body(path, text));
   }
 
   #file(path: string, text: string): FolderFile {
     return { path, bytes: this.#encoder.encode(text) };
   }
 
-  #body(_record: PensumRecord, path: string, text: string): string {
-    return text.replaceAll(fileMark, (_, id: string) => {
-      const to = this.#filePaths.get(id);
-      return to === undefined ? `](file:${id})` : `](${relativePath(folderOf(path), to)})`;
-    });
-  }
-
-  /** Marks the places of files, so that the way to them can be written once the page's own path is known. */
-  #withFilePaths(text: string): string {
+  /** A text with the ways to its files, as they lead there from a page at `path`. */
+  #body(path: string, text: string): string {
     if (!text.includes("](file:")) return text;
-    return text.replace(/\]\(file:([a-z0-9-]+)\)/g, (whole, id: string) =>
-      this.#filePaths.has(id) ? `\u0000${id}\u0000` : whole,
-    );
+    return text.replace(/\]\(file:([a-z0-9-]+)\)/g, (whole, id: string) => {
+      const to = this.#filePaths.get(id);
+      return to === undefined ? whole : `](${relativePath(folderOf(path), to)})`;
+    });
   }
 
   #pathOf(record: PensumRecord): string {
@@ -278,8 +271,6 @@ class FolderWriter {
   }
 }
 
-const fileMark = /\u0000([a-z0-9-]+)\u0000/g;
-
 function isRow(record: PensumRecord): boolean {
   return record.kind === "row";
 }
@@ -300,7 +291,7 @@ function isMade(id: Id): boolean {
 }
 
 /** The edit that takes an id out of a line where the reader had put it in. */
-function asItCame(line: Parameters<typeof withoutIdEdit>[0], text: string): Edit {
+function asItCame(line: TaskLine | BlockLine, text: string): Edit {
   const { attributes } = line;
   if (!attributes?.id) return { from: line.to, to: line.to, insert: "" };
   const from = line.from + attributes.from;
