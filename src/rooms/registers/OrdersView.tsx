@@ -1,20 +1,8 @@
 "use client";
 import { useState } from "react";
-import {
-  addOrder,
-  calledByDay,
-  changeLines,
-  editOrder,
-  planRun,
-  removeOrder,
-  runsOf,
-  undoRun,
-  type OrderSetting,
-} from "@/core/orders";
-import { predicateOf } from "@/core/lens";
+import { addOrder, editOrder, removeOrder, type OrderSetting } from "@/core/orders";
 import {
   newId,
-  Refusal,
   type Condition,
   type Field,
   type Id,
@@ -23,23 +11,15 @@ import {
   type StandingOrder,
   type Template,
 } from "@/core/model";
-import {
-  builtInRegisters,
-  cellType,
-  fieldsIn,
-  findRegister,
-  ownRegisters,
-  recordsIn,
-  type Register,
-} from "@/core/register";
-import { clockText, dateOf, minuteOf, relativeDateText } from "@/core/time";
+import { builtInRegisters, cellType, fieldsIn, findRegister, ownRegisters, type Register } from "@/core/register";
 import { goTo } from "@/ui/navigation";
 import { TypedField } from "@/ui/TypedField";
-import { useAct, useComputed, useFirstWeekday, useList } from "@/ui/workspaceContext";
+import { useAct, useComputed, useList } from "@/ui/workspaceContext";
 import type { Writing } from "@/ui/cells";
 import { AddCondition, ConditionParts } from "./ConditionParts";
 import { settableFields, ValueField } from "./GivenFields";
 import { NewName } from "./NewName";
+import { RunLog, Trial } from "./OrderRuns";
 import { PickList, SentencePart } from "./SentencePart";
 
 /** Standing orders: when this happens, if this holds, do that; each as a sentence. */
@@ -194,7 +174,7 @@ function OneOrder({ writing, order, openFirst }: OneOrderProps) {
         </button>
       </div>
       {tried && <Trial writing={writing} order={order} register={register} />}
-      {log && <Log writing={writing} order={order.id} />}
+      {log && <RunLog writing={writing} order={order.id} />}
     </li>
   );
 }
@@ -364,87 +344,5 @@ function AddStep({ writing, register, order, onAdd }: AddStepProps) {
         />
       )}
     </SentencePart>
-  );
-}
-
-function neverLookedAt({ lookedOn: _lookedOn, ...order }: StandingOrder): StandingOrder {
-  return order;
-}
-
-const shownLines = 40;
-
-/** What the order would do now, were its time come: for a day's order what is due by it, for others all that its condition holds for. */
-function Trial({ writing, order, register }: { writing: Writing; order: StandingOrder; register: Register }) {
-  const { values, today } = writing;
-  const firstWeekday = useFirstWeekday();
-  const reading = { values, today, firstWeekday };
-  const isOfDay = order.when.on !== "added" && order.when.on !== "changed";
-  const records = isOfDay
-    ? (calledByDay(reading, neverLookedAt(order))[0]?.records ?? [])
-    : recordsIn(values.store, register)
-        .filter(predicateOf(order.where, { ...reading, register }))
-        .map(({ id }) => id);
-  const plan = (() => {
-    try {
-      return planRun(values, { order, records });
-    } catch (error) {
-      if (error instanceof Refusal) return error.message;
-      throw error;
-    }
-  })();
-  if (typeof plan === "string") return <p className="mt-2 text-madder">{plan}</p>;
-  const lines = changeLines(values, plan.act);
-  return (
-    <div className="mt-2">
-      <p className="text-ink-2" role="status">
-        {records.length === 0
-          ? "It holds for nothing now, so nothing would change."
-          : `It holds for ${records.length} now; ${lines.length} would change. Nothing was changed.`}
-      </p>
-      <ul aria-label="What would change" className="max-h-64 overflow-y-auto">
-        {lines.slice(0, shownLines).map(({ name, what }, at) => (
-          <li key={at} className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.4fr)] gap-3 border-b border-hairline py-0.5">
-            <span className="truncate">{name}</span>
-            <span className="text-ink-2">{what}</span>
-          </li>
-        ))}
-      </ul>
-      {lines.length > shownLines && <p className="text-ink-2">and {lines.length - shownLines} more</p>}
-      {plan.words.slice(0, 5).map((words, at) => (
-        <p key={at} className="text-ink-2">
-          It would say “{words}”
-        </p>
-      ))}
-    </div>
-  );
-}
-
-/** Each time that an order did something. */
-function Log({ writing, order }: { writing: Writing; order: Id }) {
-  const act = useAct();
-  useList("kind", "orderRun");
-  const runs = runsOf(writing.values.store, order);
-  const { style, today } = writing;
-  if (runs.length === 0) return <p className="mt-2 text-ink-2">It has done nothing yet.</p>;
-  return (
-    <ol className="mt-2" aria-label="What it did">
-      {runs.map((run) => (
-        <li key={run.id} className="flex items-baseline justify-between gap-3 border-b border-hairline py-0.5">
-          <span className={run.undone ? "text-ink-3 line-through" : ""}>{run.title}</span>
-          <span className="flex flex-none items-baseline gap-3">
-            <time className="text-small text-ink-3">
-              {relativeDateText(dateOf(run.at), today, style)} {clockText(minuteOf(run.at), style)}
-            </time>
-            {run.undone ? (
-              <span className="text-small text-ink-3">taken back</span>
-            ) : (
-              <button className="button-quiet" onClick={() => act(undoRun, { run: run.id })}>
-                Take back
-              </button>
-            )}
-          </span>
-        </li>
-      ))}
-    </ol>
   );
 }
