@@ -1,5 +1,23 @@
-import { isUnfinished, type Comparison, type Condition, type DoneShown, type Field, type PensumRecord } from "../model";
-import { optionsOf, recordsIn, type Cell, type CellType, type FieldValues, type Register } from "../register";
+import {
+  isUnfinished,
+  type Comparison,
+  type Condition,
+  type DoneShown,
+  type Field,
+  type PensumRecord,
+  type State,
+} from "../model";
+import {
+  isComputed,
+  optionsOf,
+  recordsIn,
+  type Cell,
+  type CellType,
+  type Column,
+  type FieldValues,
+  type Register,
+  type RegisterColumns,
+} from "../register";
 import { addDays, dateOf, isDate, startOfWeek, type DateText } from "../time";
 import { fieldNamed } from "./fieldNamed";
 
@@ -40,10 +58,55 @@ export function predicateOf(condition: Condition, setting: Setting): Predicate {
   const field = fieldNamed(setting.values, setting.register, condition.field);
   if (!field) return condition.is === "empty" ? always : () => false;
   const read = setting.values.reader(setting.register, field);
+  const test = testOfField(condition, field, setting);
+  return (record) => test(read(record), record);
+}
+
+type FieldCondition = Extract<Condition, { field: string }>;
+
+function testOfField({ is, value }: FieldCondition, field: Field, setting: Setting): CellTest {
   const records = recordsIn(setting.values.store, setting.register);
   const type = setting.values.typeOf(setting.register, field, records);
-  const test = testOf(condition.is, condition.value, { ...setting, field, type });
-  return (record) => test(read(record), record);
+  return testOf(is, value, { ...setting, field, type });
+}
+
+/**
+ * The same as `predicateOf`, asked of all records of a register at once: 1 in the row of each that the condition holds
+ * for, 0 in those of all others. A test of a stored field is done once for each different cell.
+ */
+export function rowsWhere(condition: Condition, setting: Setting): Uint8Array {
+  const columns = setting.values.columns(setting.register);
+  const size = columns.records.length;
+  const mixed = (parts: readonly Condition[], start: 0 | 1) => {
+    const rows = new Uint8Array(size).fill(start);
+    for (const part of parts) {
+      const own = rowsWhere(part, setting);
+      for (let row = 0; row < size; row++)
+        rows[row] = start ? (rows[row] as number) & (own[row] as number) : (rows[row] as number) | (own[row] as number);
+    }
+    return rows;
+  };
+  if ("all" in condition) return mixed(condition.all, 1);
+  if ("any" in condition) return mixed(condition.any, condition.any.length === 0 ? 1 : 0);
+  if ("not" in condition) return rowsWhere(condition.not, setting).map((held) => held ^ 1);
+  const field = "field" in condition ? fieldNamed(setting.values, setting.register, condition.field) : undefined;
+  if (!field || isComputed(field) || (condition as FieldCondition).is === "aboveField")
+    return rowsThat(columns, predicateOf(condition, setting));
+  const test = testOfField(condition as FieldCondition, field, setting);
+  // None of the other comparisons looks at more than the cell.
+  return rowsWithCells(columns.column(field.name), size, (cell) => test(cell, undefined as never));
+}
+
+function rowsThat({ records }: RegisterColumns, holds: Predicate): Uint8Array {
+  return Uint8Array.from(records, (record) => (record && holds(record) ? 1 : 0));
+}
+
+function rowsWithCells(column: Column, size: number, holds: (cell: Cell) => boolean): Uint8Array {
+  const held = Uint8Array.from(column.cells, (cell) => (holds(cell) ? 1 : 0));
+  const { numbers } = column;
+  const rows = new Uint8Array(size);
+  for (let row = 0; row < size; row++) rows[row] = held[numbers[row] as number] as number;
+  return rows;
 }
 
 interface Compared extends Setting {
@@ -171,12 +234,37 @@ export function dateMeant(value: unknown, today: DateText): DateText | undefined
   return isDate(value) ? value : undefined;
 }
 
+/** From which day on what was done is shown; undefined where nothing done is. */
+function doneSince(done: DoneShown, today: DateText, firstWeekday: number): DateText | undefined {
+  return done === "today" ? today : done === "week" ? startOfWeek(today, firstWeekday) : undefined;
+}
+
 /** Whether a record is shown by what a lens says of things that are done. */
 export function donePredicate(done: DoneShown, today: DateText, firstWeekday: number): Predicate {
   if (done === "all") return always;
-  const since = done === "today" ? today : done === "week" ? startOfWeek(today, firstWeekday) : undefined;
+  const since = doneSince(done, today, firstWeekday);
   return (record) => {
     if (!("state" in record) || isUnfinished(record.state)) return true;
     return since !== undefined && record.doneAt !== undefined && record.doneAt.slice(0, 10) >= since;
   };
+}
+
+/** The same for all records of a register at once, as `rowsWhere` gives it. */
+export function rowsNotDone(done: DoneShown, { values, register, today, firstWeekday }: Setting): Uint8Array {
+  const columns = values.columns(register);
+  const size = columns.records.length;
+  if (done === "all") return new Uint8Array(size).fill(1);
+  const since = doneSince(done, today, firstWeekday);
+  const open = rowsWithCells(
+    columns.column("state"),
+    size,
+    (cell) => cell === undefined || isUnfinished(cell as State),
+  );
+  if (since === undefined) return open;
+  const lately = rowsWithCells(
+    columns.column("doneAt"),
+    size,
+    (cell) => cell !== undefined && (cell as string).slice(0, 10) >= since,
+  );
+  return open.map((held, row) => held | (lately[row] as number));
 }

@@ -1,5 +1,5 @@
 import type { PensumRecord } from "../model";
-import type { Cell } from "../register";
+import type { Cell, Column } from "../register";
 import { compareKeys, type OrderKey } from "./order";
 
 /** A group of a lens, or the only one where it does not group; shared by all entries in it. */
@@ -10,16 +10,23 @@ export interface Place {
   readonly order: readonly OrderKey[];
   /** The name of this group and of those around it, among totals. */
   readonly names: readonly string[];
+  /** Its number among all places of its lens. */
+  readonly number: number;
 }
 
 /** A record at one place of a lens; one that has several people stands in the group of each. */
 export interface Entry {
   readonly record: PensumRecord;
   readonly place: Place;
-  /** By what it is put in order within its place. */
-  readonly order: readonly OrderKey[];
-  /** What stood in the columns that are added up when it was counted. */
-  readonly cells: readonly Cell[];
+  /** Its row in the columns of the lens. */
+  readonly row: number;
+}
+
+/** By what entries stand in order within their place: the cells of a column, as keys, and in which direction. */
+export interface Ordering {
+  readonly column: Column;
+  key(cell: Cell): OrderKey;
+  readonly descending: boolean;
 }
 
 /** Below zero where the group `a` stands before `b`. */
@@ -34,13 +41,15 @@ export function comparePlaces(a: Place, b: Place): number {
 }
 
 /** Below zero where `a` stands before `b`; records with all keys alike stand by their ids, so that every order is one. */
-export function compareEntries(a: Entry, b: Entry, descending: readonly boolean[]): number {
+export function compareEntries(a: Entry, b: Entry, orderings: readonly Ordering[]): number {
   if (a.place !== b.place) {
     const order = comparePlaces(a.place, b.place);
     if (order !== 0) return order;
   }
-  for (let at = 0; at < descending.length; at++) {
-    const order = compareKeys(a.order[at], b.order[at], descending[at]);
+  for (const { column, key, descending } of orderings) {
+    const [mine, theirs] = [column.numberAt(a.row), column.numberAt(b.row)];
+    if (mine === theirs) continue;
+    const order = compareKeys(key(column.cells[mine]), key(column.cells[theirs]), descending);
     if (order !== 0) return order;
   }
   return a.record.id < b.record.id ? -1 : a.record.id > b.record.id ? 1 : 0;

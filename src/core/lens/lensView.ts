@@ -1,4 +1,4 @@
-import type { Field, Grouping, Id, Lens, PensumRecord } from "../model";
+import type { Field, Grouping, Id, Lens, PensumRecord, TotalWay } from "../model";
 import {
   fieldsIn,
   findRegister,
@@ -10,12 +10,14 @@ import {
   type Register,
 } from "../register";
 import { dateOf } from "../time";
-import { compareEntries, type Entry, type Place } from "./entries";
-import { donePredicate, predicateOf, type Predicate } from "./conditions";
+import { compareEntries, type Entry, type Ordering, type Place } from "./entries";
+import { donePredicate, predicateOf, rowsNotDone, rowsWhere, type Predicate } from "./conditions";
 import { fieldNamed } from "./fieldNamed";
-import { keyReader, periodKey, periodOrder, type OrderKey } from "./order";
-import { sortEntries } from "./sortEntries";
-import { RunningTotals } from "./runningTotals";
+import { groupKeysOf, type GroupKeys } from "./groupKeys";
+import { LensRows } from "./lensRows";
+import { keyReader, periodOrder, type OrderKey } from "./order";
+import { sortEntries, type Unsorted } from "./sortEntries";
+import { SummedColumn } from "./summedColumn";
 import { total } from "./totals";
 
 /** What of a lens decides which records are shown, where, and what they add up to. */
@@ -41,22 +43,18 @@ export interface LensField {
   read(record: PensumRecord): Cell;
 }
 
+/** Up to so many entries are taken out and put in one by one; for more the whole list is gone through once. */
+const fewEntries = 16;
+
 interface Options {
   readonly firstWeekday: number;
   /** Shows only what holds these words. */
   readonly search?: string;
 }
 
-/** The order of one entry, and in which direction each of its keys counts. */
-interface Ordering {
-  read(record: PensumRecord): Cell;
-  key(cell: Cell): OrderKey;
-  readonly descending: boolean;
-}
-
-interface GroupReader extends Ordering {
-  /** The keys of the groups a record belongs to. */
-  keys(cell: Cell): readonly string[];
+/** A field by which a lens groups. */
+interface GroupReader {
+  readonly keys: GroupKeys;
   orderOf(key: string): OrderKey;
 }
 
@@ -75,15 +73,18 @@ export class LensView {
   readonly #predicates = new Map<string, Predicate>();
   readonly #groupings: readonly GroupReader[];
   readonly #sortings: readonly Ordering[];
-  readonly #directions: readonly boolean[];
-  /** The entries of each record; known once something changes, since a lens that is only looked at needs none of it. */
-  #places: Map<Id, Entry[]> | undefined;
+  readonly #rows: LensRows;
+  /** The entries of each record, by its row. */
+  #byRow: (readonly Entry[] | Entry | undefined)[] = [];
   #size = 0;
   /** Every place that was seen, by its keys. */
-  readonly #known = new Map<string, Map<string, Place>>();
+  readonly #known = new Map<string, Place>();
+  #allPlaces: Place[] = [];
+  /** The places of records in the same groups, by the numbers of these. */
+  readonly #placesOfGroups = new Map<number, readonly Place[]>();
   readonly #totals = new Map<string, Cell>();
   /** The columns that are added up, and their totals as they are kept. */
-  readonly #summed: readonly { readonly column: LensField; readonly running: RunningTotals }[];
+  readonly #summed: readonly { readonly field: LensField; readonly totals: SummedColumn }[];
   /** The links by whose titles records are grouped or sorted. */
   readonly #titleLinks: readonly string[];
   /** The orders of group keys that are known already. */
@@ -102,9 +103,10 @@ export class LensView {
       this.#predicates.set(register.id, (record) => done(record) && where(record) && search(record));
     }
     this.fields = fieldsOfLens(values, registers);
-    this.#summed = query.shown.flatMap(({ field, total: way }) => {
-      const column = this.#column(field);
-      return way && column ? [{ column, running: new RunningTotals() }] : [];
+    this.#rows = new LensRows(values, registers);
+    this.#summed = query.shown.flatMap(({ field: name, total: way }) => {
+      const field = this.#field(name);
+      return way && field ? [{ field, totals: new SummedColumn(this.#rows.columnOf(field)) }] : [];
     });
     this.#groupings = query.groups.flatMap((grouping) => this.#grouping(grouping, options.firstWeekday));
     const { byHand } = query;
@@ -112,7 +114,7 @@ export class LensView {
       ...(byHand
         ? [
             {
-              read: (record: PensumRecord) => byHand[record.id],
+              column: this.#rows.columnThat((record) => byHand[record.id]),
               key: (cell: Cell) => cell as number,
               descending: false,
             },
@@ -124,8 +126,13 @@ export class LensView {
     this.#titleLinks = this.fields.flatMap(({ name, type }) =>
       placing.includes(name) && (type === "link" || type === "links") ? [name] : [],
     );
-    this.#directions = this.#sortings.map(({ descending }) => descending);
-    this.#fill(registers);
+    this.#sortAll(
+      registers.map((register) => {
+        const setting = { values, register, today, firstWeekday: options.firstWeekday };
+        const searched = options.search?.trim() ? search : undefined;
+        return this.#fill(register, rowsNotDone(query.done, setting), rowsWhere(query.where, setting), searched);
+      }),
+    );
   }
 
   /** Every record at its place, groups one after the other. */
@@ -161,56 +168,36 @@ export class LensView {
     const column = this.fields.find((field) => field.name === name);
     if (!way || !column) return undefined;
     const of = group ? keyOf(group.keys) : "";
-    const kept = this.#summed.find((one) => one.column === column)?.running.total(of, way);
+    const summed = this.#summed.find(({ field }) => field === column);
+    const kept = summed?.totals.total(of, way);
     if (kept && kept !== "unknown") return kept.known;
     const key = `${name} ${of}`;
     if (!this.#totals.has(key)) {
       const entries = group ? this.#entries.slice(group.start, group.end) : this.#entries;
-      const records = entries.map(({ record }) => record);
-      const distinct = group || this.#groupings.length === 0 ? records : [...new Set(records)];
-      const cells = distinct.map((record) => column.read(record));
+      const cells = summed && endWays.has(way) ? summed.totals.differentCells(entries) : cellsOf(entries, column);
       this.#totals.set(key, total(way, cells));
     }
     return this.#totals.get(key);
   }
 
-  /** Counts a record, with all its places, in or out of the totals that are kept. */
-  #count(entries: readonly Entry[], step: 1 | -1) {
-    const [first, another] = entries;
-    if (!first || this.#summed.length === 0) return;
-    const names = another ? new Set(entries.flatMap(({ place }) => place.names)) : first.place.names;
-    this.#summed.forEach(({ running }, at) => {
-      const cell = first.cells[at];
-      running.add("", cell, step);
-      for (const name of names) running.add(name, cell, step);
-    });
-  }
-
   /** Takes in that records changed, came or went, or that computed values of theirs did. Tells whether anything shown did. */
   change(ids: Iterable<Id>): boolean {
-    let changed = false;
-    const places = (this.#places ??= placesOf(this.#entries));
+    const gone: Entry[] = [];
+    const fresh: Entry[] = [];
     for (const id of this.#toPlace(ids)) {
-      const before = places.get(id);
       const record = this.#values.store.get(id);
-      const after = record && this.#entriesFor(record);
-      if (!before && !after?.length) continue;
-      for (const entry of before ?? []) this.#takeOut(entry);
-      if (before) this.#count(before, -1);
-      places.delete(id);
-      if (after?.length) {
-        for (const entry of after) this.#putIn(entry);
-        places.set(id, after);
-        this.#count(after, 1);
-      }
-      changed = true;
+      gone.push(...this.#forget(this.#rows.rowOf(id)));
+      if (record && this.#holds(record)) fresh.push(...this.#entriesOf(record));
     }
-    this.#size = places.size;
-    if (changed) {
-      this.#totals.clear();
-      this.#revision++;
-    }
-    return changed;
+    if (gone.length === 0 && fresh.length === 0) return false;
+    // All that changed is taken out first: what is put in then stands among entries that are in order.
+    this.#takeOut(gone);
+    this.#putIn(fresh);
+    for (const entry of gone) this.#grow(entry, -1);
+    for (const entry of fresh) this.#grow(entry, 1);
+    this.#totals.clear();
+    this.#revision++;
+    return true;
   }
 
   /** Whether a computed field whose type was not known comes to something in one of these: then all is asked anew. */
@@ -231,79 +218,120 @@ export class LensView {
 
   /** The records to be placed anew: those that changed, and where titles decide the order, those that lead to them. */
   #toPlace(ids: Iterable<Id>): Iterable<Id> {
-    if (this.#titleLinks.length === 0) return ids;
+    const all = new Set(ids);
+    const led = [...all].flatMap((id) =>
+      this.#titleLinks.flatMap((name) => this.#values.store.list("links", `${name}:${id}`)),
+    );
+    const isKnown = (id: Id) => this.#orders.some((known) => known.has(id));
+    if (led.length === 0 && ![...all].some(isKnown)) return all;
     this.#orders.forEach((known) => known.clear());
     this.#known.clear();
+    this.#placesOfGroups.clear();
     // A title that changes can put its group elsewhere.
     this.#groups = undefined;
-    const all = new Set(ids);
-    for (const id of [...all])
-      for (const name of this.#titleLinks)
-        for (const record of this.#values.store.list("links", `${name}:${id}`)) all.add(record.id);
+    for (const { id } of led) all.add(id);
     return all;
   }
 
-  #fill(registers: readonly Register[]) {
-    const entries: Entry[] = [];
-    for (const register of registers) {
-      const holds = this.#predicates.get(register.id) as Predicate;
-      for (const record of recordsIn(this.#values.store, register)) {
-        if (!holds(record)) continue;
-        const own = this.#entriesOf(record);
-        this.#size++;
-        this.#count(own, 1);
-        for (const entry of own) entries.push(entry);
+  /** The records of a register in rows that are marked in both lists, as they are before they are sorted. */
+  #fill(register: Register, open: Uint8Array, held: Uint8Array, search: Predicate | undefined): Unsorted {
+    const unsorted: Unsorted = { rows: [], places: [] };
+    const { records } = this.#values.columns(register);
+    for (let at = 0; at < records.length; at++) {
+      const record = records[at];
+      if (!record || !open[at] || !held[at] || (search && !search(record))) continue;
+      const row = this.#rows.take(record, at);
+      const places = this.#count(row);
+      this.#size++;
+      for (const place of places) {
+        unsorted.rows.push(row);
+        unsorted.places.push(place);
       }
     }
-    this.#entries = sortEntries(entries, this.#directions);
+    return unsorted;
   }
 
-  #entriesFor(record: PensumRecord): Entry[] | undefined {
-    const holds = this.#predicates.get(registerOf(record) ?? "");
-    return holds?.(record) ? this.#entriesOf(record) : undefined;
+  #sortAll(filled: readonly Unsorted[]) {
+    const [only] = filled;
+    const unsorted =
+      only && filled.length === 1
+        ? only
+        : { rows: filled.flatMap(({ rows }) => rows), places: filled.flatMap(({ places }) => places) };
+    this.#entries = sortEntries(unsorted, this.#rows, this.#allPlaces, this.#sortings);
+    this.#byRow = new Array<undefined>(this.#rows.records.length);
+    for (const entry of this.#entries) this.#note(entry);
   }
 
+  #note(entry: Entry) {
+    const before = this.#byRow[entry.row];
+    this.#byRow[entry.row] = before ? [before, entry].flat() : entry;
+  }
+
+  /** Counts the record of a row in all totals. Gives its places. */
+  #count(row: number): readonly Place[] {
+    const places = this.#placesOf(row);
+    for (const { totals } of this.#summed) totals.count(row, places);
+    return places;
+  }
+
+  #holds(record: PensumRecord): boolean {
+    return this.#predicates.get(registerOf(record) ?? "")?.(record) ?? false;
+  }
+
+  /** The entries of a record that came or changed, counted and noted. */
   #entriesOf(record: PensumRecord): Entry[] {
-    const sorts = this.#sortings.map(({ read, key }) => key(read(record)));
-    const cells = this.#summed.map(({ column }) => column.read(record));
-    const [outer, inner] = this.#groupings;
-    if (!outer) return [{ record, place: this.#place([]), order: sorts, cells }];
-    const entries: Entry[] = [];
-    for (const first of outer.keys(outer.read(record))) {
-      if (!inner) entries.push({ record, place: this.#place([first]), order: sorts, cells });
-      else
-        for (const second of inner.keys(inner.read(record)))
-          entries.push({ record, place: this.#place([first, second]), order: sorts, cells });
-    }
+    const row = this.#rows.take(record);
+    const entries = this.#count(row).map((place) => ({ record, place, row }));
+    for (const entry of entries) this.#note(entry);
+    this.#size++;
     return entries;
+  }
+
+  /** The places at which the record of a row stands. */
+  #placesOf(row: number): readonly Place[] {
+    const [outer, inner] = this.#groupings;
+    const first = outer?.keys.numberAt(row) ?? 0;
+    const second = inner?.keys.numberAt(row) ?? 0;
+    const both = first * 0x4000000 + second;
+    let places = this.#placesOfGroups.get(both);
+    if (!places) {
+      const outerKeys = outer?.keys.lists[first]?.map((key) => [key]) ?? [[]];
+      const keys = inner
+        ? outerKeys.flatMap((own) => (inner.keys.lists[second] ?? []).map((key) => [...own, key]))
+        : outerKeys;
+      places = keys.map((own) => this.#place(own));
+      this.#placesOfGroups.set(both, places);
+    }
+    return places;
   }
 
   /** The place of a group; the same object for all that stand there. */
   #place(groups: readonly string[]): Place {
-    const [first = "", second = ""] = groups;
-    let inner = this.#known.get(first);
-    if (!inner) this.#known.set(first, (inner = new Map()));
-    let place = inner.get(second);
+    const name = keyOf(groups);
+    let place = this.#known.get(name);
     if (!place) {
       place = {
         groups,
         order: groups.map((key, at) => this.#groupings[at]?.orderOf(key)),
         names: groups.map((_, at) => keyOf(groups.slice(0, at + 1))),
+        number: this.#allPlaces.length,
       };
-      inner.set(second, place);
+      this.#allPlaces.push(place);
+      this.#known.set(name, place);
     }
     return place;
   }
 
-  #takeOut(entry: Entry) {
-    this.#grow(entry, -1);
-    const at = this.#placeOf(entry);
-    if (this.#entries[at] === entry) this.#entries.splice(at, 1);
-    else {
-      // Its order no longer holds, as when an option it is sorted by went.
-      const found = this.#entries.indexOf(entry);
-      if (found >= 0) this.#entries.splice(found, 1);
-    }
+  /** Forgets the entries of a row, totals and all. Gives those there were. */
+  #forget(row: number | undefined): readonly Entry[] {
+    const own = row === undefined ? undefined : this.#byRow[row];
+    if (row === undefined || !own) return [];
+    this.#byRow[row] = undefined;
+    this.#size--;
+    const entries = [own].flat();
+    const places = entries.map(({ place }) => place);
+    for (const { totals } of this.#summed) totals.takeBack(row, places);
+    return entries;
   }
 
   #grow({ place }: Entry, step: 1 | -1) {
@@ -311,9 +339,30 @@ export class LensView {
     this.#grown.set(key, (this.#grown.get(key) ?? 0) + step);
   }
 
-  #putIn(entry: Entry) {
-    this.#grow(entry, 1);
-    this.#entries.splice(this.#placeOf(entry), 0, entry);
+  /** Where they stand their keys no longer tell: they may have changed. */
+  #takeOut(gone: readonly Entry[]) {
+    if (gone.length <= fewEntries) for (const entry of gone) this.#entries.splice(this.#entries.indexOf(entry), 1);
+    else {
+      const all = new Set(gone);
+      this.#entries = this.#entries.filter((entry) => !all.has(entry));
+    }
+  }
+
+  #putIn(fresh: Entry[]) {
+    if (fresh.length <= fewEntries) {
+      for (const entry of fresh) this.#entries.splice(this.#placeOf(entry), 0, entry);
+      return;
+    }
+    const compare = (a: Entry, b: Entry) => compareEntries(a, b, this.#sortings);
+    fresh.sort(compare);
+    const merged: Entry[] = [];
+    let at = 0;
+    for (const entry of this.#entries) {
+      while (at < fresh.length && compare(fresh[at] as Entry, entry) < 0) merged.push(fresh[at++] as Entry);
+      merged.push(entry);
+    }
+    for (; at < fresh.length; at++) merged.push(fresh[at] as Entry);
+    this.#entries = merged;
   }
 
   /** Where an entry stands, or would. */
@@ -321,82 +370,51 @@ export class LensView {
     let [low, high] = [0, this.#entries.length];
     while (low < high) {
       const middle = (low + high) >> 1;
-      if (compareEntries(this.#entries[middle] as Entry, entry, this.#directions) < 0) low = middle + 1;
+      if (compareEntries(this.#entries[middle] as Entry, entry, this.#sortings) < 0) low = middle + 1;
       else high = middle;
     }
     return low;
   }
 
-  #column(name: string): LensField | undefined {
+  #field(name: string): LensField | undefined {
     return this.fields.find((field) => field.name === name);
   }
 
   #sorting(name: string, descending: boolean): Ordering[] {
-    const column = this.#column(name);
-    return column ? [{ read: column.read, key: keyReader(this.#values, column.field, column.type), descending }] : [];
+    const of = this.#field(name);
+    return of ? [{ column: this.#rows.columnOf(of), key: keyReader(this.#values, of.field, of.type), descending }] : [];
   }
 
   #grouping({ field: name, by = "day" }: Grouping, firstWeekday: number): GroupReader[] {
-    const column = this.#column(name);
-    if (!column) return [];
-    const key = keyReader(this.#values, column.field, column.type);
-    const base = { read: column.read, key, descending: false };
+    const of = this.#field(name);
+    if (!of) return [];
+    const key = keyReader(this.#values, of.field, of.type);
+    const keys = groupKeysOf(this.#rows.columnOf(of), of.type, by, firstWeekday);
     const known = new Map<string, OrderKey>();
     this.#orders.push(known);
-    const remembered = (order: (key: string) => OrderKey) => (text: string) => {
-      if (!known.has(text)) known.set(text, text === "" ? undefined : order(text));
-      return known.get(text);
-    };
-    switch (column.type) {
+    const reader = (order: (key: string) => OrderKey) => ({
+      keys,
+      orderOf: (text: string) => {
+        if (!known.has(text)) known.set(text, text === "" ? undefined : order(text));
+        return known.get(text);
+      },
+    });
+    switch (of.type) {
       case "date":
-      case "range": {
-        const first = (cell: Cell) => (Array.isArray(cell) ? (cell[0] as string) : (cell as string | undefined));
-        return [
-          {
-            ...base,
-            keys: (cell) => [first(cell) ? periodKey(first(cell) as string, by, firstWeekday) : ""],
-            orderOf: remembered((text) => periodOrder(text, by, firstWeekday)),
-          },
-        ];
-      }
+      case "range":
+        return [reader((text) => periodOrder(text, by, firstWeekday))];
       case "options":
-      case "links": {
-        const one = (text: string) => key([text]);
-        return [
-          {
-            ...base,
-            keys: (cell) => ((cell as string[] | undefined)?.length ? (cell as string[]) : [""]),
-            orderOf: remembered(one),
-          },
-        ];
-      }
+      case "links":
+        return [reader((text) => key([text]))];
       case "number":
       case "minutes":
-        return [{ ...base, keys: (cell) => [cell === undefined ? "" : String(cell)], orderOf: remembered(Number) }];
+        return [reader(Number)];
       case "yesNo":
-        return [
-          { ...base, keys: (cell) => [cell === true ? "yes" : "no"], orderOf: (text) => (text === "yes" ? 0 : 1) },
-        ];
+        return [reader((text) => (text === "yes" ? 0 : 1))];
       default:
-        return [
-          {
-            ...base,
-            keys: (cell) => [cell === undefined ? "" : String(cell)],
-            orderOf: remembered((text) => key(text)),
-          },
-        ];
+        return [reader((text) => key(text))];
     }
   }
-}
-
-function placesOf(entries: readonly Entry[]): Map<Id, Entry[]> {
-  const places = new Map<Id, Entry[]>();
-  for (const entry of entries) {
-    const own = places.get(entry.record.id);
-    if (own) own.push(entry);
-    else places.set(entry.record.id, [entry]);
-  }
-  return places;
 }
 
 /**
@@ -420,6 +438,14 @@ function shifted(groups: readonly Group[], grown: ReadonlyMap<string, number>): 
   };
   const next = groups.map(shift);
   return emptied || seen < grown.size ? undefined : next;
+}
+
+/** The totals that are one of the cells, however often it occurs. */
+const endWays: ReadonlySet<TotalWay> = new Set(["min", "max", "earliest", "latest"]);
+
+/** The cell of each record, once. */
+function cellsOf(entries: readonly Entry[], column: LensField): Cell[] {
+  return [...new Set(entries.map(({ record }) => record))].map((record) => column.read(record));
 }
 
 /** The name of a group among the totals; never that of everything, which is empty. */

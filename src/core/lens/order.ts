@@ -17,6 +17,18 @@ export function compareKeys(a: OrderKey, b: OrderKey, descending = false): numbe
   return descending ? -order : order;
 }
 
+/* Keys that hang on nothing but the cell. */
+const ownKey = (cell: Cell): OrderKey => (cell === "" ? undefined : (cell as OrderKey));
+const joinedKey = (cell: Cell): OrderKey => (cell as readonly string[] | undefined)?.join(", ") || undefined;
+const startKey = (cell: Cell): OrderKey => (cell as readonly string[] | undefined)?.[0];
+const yesKey = (cell: Cell): OrderKey => (cell === true ? 0 : 1);
+const lasting = new Set([ownKey, joinedKey, startKey, yesKey]);
+
+/** Whether the keys of cells never change, whatever is done to other records or to the options of a field. */
+export function isLasting(key: (cell: Cell) => OrderKey): boolean {
+  return lasting.has(key);
+}
+
 /** How the cells of a field become keys: options by their place, links by the title they lead to. */
 export function keyReader(values: FieldValues, field: Field, type: CellType): (cell: Cell) => OrderKey {
   const title = (id: Id): string => {
@@ -29,17 +41,17 @@ export function keyReader(values: FieldValues, field: Field, type: CellType): (c
       return (cell) => (cell === undefined ? undefined : (places.get(cell as string) ?? places.size));
     }
     case "options":
-      return (cell) => (cell as readonly string[] | undefined)?.join(", ") || undefined;
+      return joinedKey;
     case "link":
       return (cell) => (cell === undefined ? undefined : title(cell as Id) || undefined);
     case "links":
       return (cell) => (cell as readonly Id[] | undefined)?.map(title).join(", ") || undefined;
     case "range":
-      return (cell) => (cell as readonly string[] | undefined)?.[0];
+      return startKey;
     case "yesNo":
-      return (cell) => (cell === true ? 0 : 1);
+      return yesKey;
     default:
-      return (cell) => (cell === "" ? undefined : (cell as OrderKey));
+      return ownKey;
   }
 }
 

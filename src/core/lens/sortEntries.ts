@@ -1,74 +1,63 @@
-import { compareEntries, comparePlaces, type Entry, type Place } from "./entries";
-import { compareKeys, type OrderKey } from "./order";
+import type { PensumRecord } from "../model";
+import { compareEntries, comparePlaces, type Entry, type Ordering, type Place } from "./entries";
+import type { LensRows } from "./lensRows";
+import { ranksOf } from "./ranks";
 
-/** What stands in a line of ranks: for each entry the place of its value among all different ones. */
-interface Ranks {
-  readonly of: Uint32Array;
-  readonly count: number;
+/** Rows of a lens, each at a place, before they are entries in their order. */
+export interface Unsorted {
+  readonly rows: number[];
+  readonly places: Place[];
 }
 
 /**
- * Entries in their order. Each key is turned into its rank among the different values of that key, and the ranks of an
- * entry into one number, so that the platform sorts numbers: 100,000 entries by four keys take a fifth of the time of
+ * Entries in their order. Each key is turned into its rank among the different cells of its column, and the ranks of an
+ * entry into one number, so that the platform sorts numbers: 100,000 entries by four keys take a tenth of the time of
  * comparing them one by one.
+ * @param of where these rows are
+ * @param allPlaces by their numbers
  */
-export function sortEntries(entries: readonly Entry[], descending: readonly boolean[]): Entry[] {
-  const size = entries.length;
-  const lines = [
-    ranksOf<Place>(size, (at) => (entries[at] as Entry).place, comparePlaces),
-    ...descending.map((down, key) =>
-      ranksOf<OrderKey>(
-        size,
-        (at) => (entries[at] as Entry).order[key],
-        (a, b) => compareKeys(a, b, down),
-      ),
-    ),
-  ];
-  const span = lines.reduce((all, { count }) => all * count, 1);
-  if (span * size > Number.MAX_SAFE_INTEGER) return entries.toSorted((a, b) => compareEntries(a, b, descending));
+export function sortEntries(
+  { rows, places }: Unsorted,
+  of: LensRows,
+  allPlaces: readonly Place[],
+  orderings: readonly Ordering[],
+): Entry[] {
+  const size = rows.length;
+  const { records, byId } = of;
+  const entryAt = (place: Place, row: number): Entry => ({ record: records[row] as PensumRecord, place, row });
+  const lines = orderings.map(({ column, key, descending }) => ({
+    numbers: column.numbers,
+    ...ranksOf(column, key, descending),
+  }));
+  const span = lines.reduce((all, { count }) => all * count, Math.max(1, allPlaces.length));
+  if (span * byId.length > Number.MAX_SAFE_INTEGER)
+    return rows.map((row, at) => entryAt(places[at] as Place, row)).sort((a, b) => compareEntries(a, b, orderings));
   const composed = new Float64Array(size);
-  for (const { of, count } of lines)
-    for (let at = 0; at < size; at++) composed[at] = (composed[at] as number) * count + (of[at] as number);
-  for (let at = 0; at < size; at++) composed[at] = (composed[at] as number) * size + at;
+  const placesInOrder = allPlaces.toSorted(comparePlaces);
+  const placeRanks = ranked(placesInOrder.map(({ number }) => number));
+  const idRanks = ranked(byId);
+  for (let at = 0; at < size; at++) composed[at] = placeRanks[(places[at] as Place).number] as number;
+  for (const { numbers, ranks, count } of lines)
+    for (let at = 0; at < size; at++)
+      composed[at] = (composed[at] as number) * count + (ranks[numbers[rows[at] as number] as number] as number);
+  // Entries whose keys are all alike stand by their ids.
+  for (let at = 0; at < size; at++)
+    composed[at] = (composed[at] as number) * byId.length + (idRanks[rows[at] as number] as number);
   composed.sort();
-  const sorted = Array.from(composed, (value) => entries[value % size] as Entry);
-  orderTies(sorted, composed);
+  const inPlace = (span / Math.max(1, allPlaces.length)) * byId.length;
+  const sorted = new Array<Entry>(size);
+  for (let at = 0; at < size; at++) {
+    const all = composed[at] as number;
+    const keys = Math.floor(all / byId.length);
+    const place = placesInOrder[Math.floor(all / inPlace)] as Place;
+    sorted[at] = entryAt(place, byId[all - keys * byId.length] as number);
+  }
   return sorted;
 }
 
-function ranksOf<T>(size: number, read: (at: number) => T, compare: (a: T, b: T) => number): Ranks {
-  const numbers = new Map<T, number>();
-  const values: T[] = [];
-  const of = new Uint32Array(size);
-  for (let at = 0; at < size; at++) {
-    const value = read(at);
-    let number = numbers.get(value);
-    if (number === undefined) {
-      number = values.length;
-      numbers.set(value, number);
-      values.push(value);
-    }
-    of[at] = number;
-  }
-  const order = values.map((_, number) => number).sort((a, b) => compare(values[a] as T, values[b] as T));
-  const ranks = new Uint32Array(values.length);
-  order.forEach((number, rank) => (ranks[number] = rank));
-  for (let at = 0; at < size; at++) of[at] = ranks[of[at] as number] as number;
-  return { of, count: Math.max(1, values.length) };
-}
-
-/** Entries whose keys are all alike, as their composed numbers tell, stand by their ids. */
-function orderTies(sorted: Entry[], composed: Float64Array) {
-  const size = sorted.length;
-  const keys = (at: number) => Math.floor((composed[at] as number) / size);
-  for (let from = 0; from < size;) {
-    const key = keys(from);
-    let to = from + 1;
-    while (to < size && keys(to) === key) to++;
-    if (to - from > 1) {
-      const run = sorted.slice(from, to).sort((a, b) => (a.record.id < b.record.id ? -1 : 1));
-      for (let at = 0; at < run.length; at++) sorted[from + at] = run[at] as Entry;
-    }
-    from = to;
-  }
+/** The rank of each number in a list of them in their order. */
+function ranked(order: readonly number[]): Uint32Array {
+  const ranks = new Uint32Array(order.length);
+  for (let rank = 0; rank < order.length; rank++) ranks[order[rank] as number] = rank;
+  return ranks;
 }

@@ -1,5 +1,6 @@
 export * from "./cells";
 export * from "./cellTexts";
+export * from "./columns";
 export { linkedIds } from "./dependencies";
 export { backLinks, feelReader, formulaName, linksTo } from "./names";
 export * from "./parseNumber";

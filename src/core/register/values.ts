@@ -3,9 +3,10 @@ import { compileFormula, type FeelContext, type FeelValue, type Formula, type Fo
 import type { Fields, RecordChange, Store } from "../store";
 import { sameValue } from "../store";
 import { cellOf, cellType, type Cell, type CellType } from "./cells";
+import { Column, RegisterColumns } from "./columns";
 import { dependenciesOf, sourcesOf, type Dependency } from "./dependencies";
 import { namesOf, shapesOf, type NameEntry, type NameSource } from "./names";
-import { fieldsIn, findRegister, isComputed, registerOf, type Register } from "./registers";
+import { fieldsIn, findRegister, isComputed, recordsIn, registerOf, type Register } from "./registers";
 import { summaryDependencies, summarise } from "./summarise";
 import { titleRule } from "./titleRule";
 
@@ -22,6 +23,8 @@ interface ComputedField {
   readonly usesClock: false | "day" | "minute";
   readonly dependencies: readonly Dependency[];
   readonly known: Map<Id, FeelValue>;
+  /** The same as cells, once a lens asked for them so; no cell in the rows of those that are not known. */
+  column?: Column;
   /** The present when `known` was computed. */
   at: string;
 }
@@ -37,6 +40,7 @@ export class FieldValues implements NameSource {
   /** Which computed fields read a field, by its register and name. */
   #readers: Map<Name, { of: ComputedField; dependency: Dependency }[]> | undefined;
   #inProgress: string[] = [];
+  readonly #columns = new Map<string, RegisterColumns>();
   readonly #listeners = new Set<(ids: ReadonlySet<Id>, everything: boolean) => void>();
 
   constructor(store: Store) {
@@ -60,6 +64,27 @@ export class FieldValues implements NameSource {
     if (isComputed(field)) return (record) => cellOf(this.computed(register, field, record)).cell;
     const { name } = field;
     return (record) => valueIn(record, name) as Cell;
+  }
+
+  /** The stored fields of a register by columns, kept in step with its records. */
+  columns(register: Register): RegisterColumns {
+    let columns = this.#columns.get(register.id);
+    if (!columns) {
+      columns = new RegisterColumns(recordsIn(this.store, register));
+      this.#columns.set(register.id, columns);
+    }
+    return columns;
+  }
+
+  /**
+   * The column of a field, kept in step. That of a computed field has no cell (-1) for those records whose value is to be
+   * computed anew, to be set by whoever needs it; one that changes with the time of day has no column.
+   */
+  columnOf(register: Register, field: Field): Column | undefined {
+    if (!isComputed(field)) return this.columns(register).column(field.name);
+    const computed = this.#computedField(register, field);
+    if (computed.usesClock) return undefined;
+    return (computed.column ??= new Column(this.columns(register).records.length));
   }
 
   /** What the cells of a field are; of a computed one, what the first values are that are something. */
@@ -201,6 +226,12 @@ export class FieldValues implements NameSource {
       this.#names.clear();
       this.#readers = undefined;
     }
+    if (this.#columns.size > 0)
+      for (const { id, from, to } of changes) {
+        const [before, after] = [from && registerOf(from), to && registerOf(to)];
+        if (before !== undefined && before !== after) this.#columns.get(before)?.change(id, undefined);
+        if (after !== undefined) this.#columns.get(after)?.change(id, to);
+      }
     const ids = new Set(changes.map(({ id }) => id));
     if (!shapeChanged && this.#computed.size > 0) this.#forget(changes, ids);
     for (const listener of [...this.#listeners]) listener(ids, shapeChanged);
@@ -214,7 +245,7 @@ export class FieldValues implements NameSource {
       if (register) for (const field of [...fields, "*"]) waiting.push({ register, field, ends });
     };
     for (const { id, from, to } of changes) {
-      for (const computed of this.#computed.values()) computed.known.delete(id);
+      for (const computed of this.#computed.values()) this.#forgetValue(computed, id);
       const ends = [from, to].filter((record) => record !== undefined);
       note(
         registerOf((to ?? from) as PensumRecord),
@@ -230,11 +261,17 @@ export class FieldValues implements NameSource {
         );
         for (const { id } of stale) {
           forgotten.add(`${of.name}:${id}`);
-          of.known.delete(id);
+          this.#forgetValue(of, id);
           ids.add(id);
         }
         if (stale.length > 0) note(of.register.id, [of.field.name], stale);
       }
+  }
+
+  #forgetValue({ known, column, register }: ComputedField, id: Id) {
+    known.delete(id);
+    const row = column && this.columns(register).rowOf(id);
+    if (row !== undefined) column?.unset(row);
   }
 
   #readersByField(): Map<Name, { of: ComputedField; dependency: Dependency }[]> {

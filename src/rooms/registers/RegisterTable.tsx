@@ -27,6 +27,7 @@ import { blockOfText, textOfBlock } from "./clipboard";
 
 const rowHeight = 31;
 const usualWidth = 130;
+const rowPool = 8;
 
 interface RegisterTableProps {
   writing: Writing;
@@ -74,8 +75,13 @@ export function RegisterTable(props: RegisterTableProps) {
     count: rows.count,
     getScrollElement: () => scroller.current,
     estimateSize: () => rowHeight,
-    overscan: 6,
+    overscan: 3,
   });
+
+  const shownLines = virtual.getVirtualItems();
+  // Rows that leave the sight are filled anew for those that come into it.
+  const [pool, setPool] = useState(rowPool);
+  if (shownLines.length > pool) setPool(Math.ceil(shownLines.length / 8) * 8);
 
   const entryAt = (line: number) => {
     const row = rows.row(line);
@@ -347,7 +353,7 @@ export function RegisterTable(props: RegisterTableProps) {
           className="relative"
           style={{ height: virtual.getTotalSize(), minWidth: widths.reduce((a, b) => a + b, 72) }}
         >
-          {virtual.getVirtualItems().map(({ index, start }) => {
+          {shownLines.map(({ index, start }) => {
             const row = rows.row(index);
             if (!row) return null;
             const style = { transform: `translateY(${start}px)`, height: rowHeight };
@@ -374,7 +380,7 @@ export function RegisterTable(props: RegisterTableProps) {
             const inBlock = index >= block.from && index <= block.to;
             return (
               <RecordRow
-                key={`${entry.record.id} ${entry.place.groups.join()}`}
+                key={index % pool}
                 writing={writing}
                 record={entry.record}
                 columns={columns}
