@@ -62,7 +62,7 @@ export class SearchIndex {
   }
 
   /**
-   * The records that hold what was typed, the best first. Of a word that is only begun, with one or two letters, the
+   * The records that hold what was typed, the best first; those with it in their title alone, where there are enough. Of a word that is only begun, with one or two letters, the
    * titles alone are looked at, and behind others it does not count yet; slips are looked for only where there is
    * little without.
    */
@@ -72,8 +72,9 @@ export class SearchIndex {
     if (last === "") return [];
     const isBegun = last.length <= shortBeginning && !/\s$/.test(typed);
     const asked = isBegun && words.length > 1 ? words.slice(0, -1).join(" ") : typed;
-    const plain = this.#index.search(asked, isBegun && words.length === 1 ? { fields: ["title"] } : {});
-    let found = plain;
+    // Titles count for most: where they alone fill the list, a word that stands in half of all pages need not be weighed there.
+    let found = this.#index.search(asked, { fields: ["title"] });
+    if (found.length < most && !(isBegun && words.length === 1)) found = this.#index.search(asked);
     if (!isBegun && found.length < few) found = withSlips(found, this.#index.search(typed, { fuzzy: oneSlip }));
     if (!isBegun && found.length === 0) found = this.#index.search(typed, { fuzzy: twoSlips });
     return found.slice(0, most).map(({ id, terms }) => ({ id: id as Id, words: terms }));
