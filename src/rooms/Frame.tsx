@@ -2,7 +2,7 @@
 import { lazy, Suspense, useEffect, useLayoutEffect, useRef, useState } from "react";
 import { addDays, today as todayOf } from "@/core/time";
 import { useNow } from "@/ui/clock";
-import { dayAddress, goTo, openRecord, useOpenRecord, usePlace } from "@/ui/navigation";
+import { dayAddress, goTo, noteOpenDay, openRecord, useOpenRecord, usePlace } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { useStore, useWorkspace } from "@/ui/workspaceContext";
 import { dateOf } from "@/core/time";
@@ -35,6 +35,9 @@ export function Frame({ problem }: { problem: unknown }) {
   const [searchOpen, setSearchOpen] = useState(false);
   const { journal } = useWorkspace();
   useStandingOrders(today);
+  useEffect(() => {
+    if (place.room === "today") noteOpenDay(place.date);
+  }, [place]);
 
   // A record that is closed gives the focus back to what opened it.
   const opener = useRef<Element>(null);

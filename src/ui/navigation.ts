@@ -12,6 +12,18 @@ export type Place =
   | { room: "notes"; note: Id | undefined }
   | { room: "none"; path: string };
 
+let lastOpenDay: DateText | undefined;
+
+/** The day whose page was open last; undefined where that was the present one. */
+export function openDay(): DateText | undefined {
+  return lastOpenDay;
+}
+
+/** Takes note of the day whose page is open. */
+export function noteOpenDay(date: DateText | undefined): void {
+  lastOpenDay = date;
+}
+
 /** The place that the address names. */
 export function usePlace(): Place {
   const path = usePathname();

@@ -331,6 +331,7 @@ class SettingsCheck extends RecordCheck {
   @IsBoolean() showWeekNumbers!: boolean;
   @IsInt() @Min(1) @Max(60) snapMinutes!: number;
   @IsPriorities() priorities!: unknown;
+  @IsOptional() @IsId() me?: string;
 }
 
 const checks: Record<Kind, new () => RecordCheck> = {

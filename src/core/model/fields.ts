@@ -26,6 +26,8 @@ export interface Field {
   readonly required?: boolean;
   /** Kept by Pensum itself: shown, not edited. */
   readonly kept?: boolean;
+  /** Whether Pensum sets it to the present whenever its record changes. */
+  readonly follows?: boolean;
   /** Whether the person made it. */
   readonly own?: boolean;
   readonly hidden?: boolean;

@@ -16,6 +16,7 @@ export const ownTypes = [
   "link",
   "url",
   "files",
+  "changed",
   "formula",
   "summary",
 ] as const;

@@ -337,6 +337,8 @@ export interface Settings {
   readonly snapMinutes: number;
   /** From the most pressing to the least. */
   readonly priorities: readonly PriorityLevel[];
+  /** The record of the person themselves, where there is one. */
+  readonly me?: Id;
 }
 
 export type PensumRecord =

@@ -109,7 +109,9 @@ export function ownField(record: FieldRecord): Field {
   const { name, title, type, options, unit, decimals, target, many, formula, summary, start, hidden } = record;
   const more = { options, unit, decimals, target, many, formula, summary, start, hidden };
   const given = Object.fromEntries(Object.entries(more).filter(([, value]) => value !== undefined));
-  return { name, label: title, type: type ?? "text", own: true, ...given };
+  // When a record last changed is a moment like any other, but for who sets it.
+  const as = type === "changed" ? ({ type: "moment", kept: true, follows: true } as const) : { type: type ?? "text" };
+  return { name, label: title, own: true, ...as, ...given };
 }
 
 /** Whether a field's value is computed, and so can never be set. */

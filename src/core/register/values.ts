@@ -3,6 +3,7 @@ import { compileFormula, type FeelContext, type FeelValue, type Formula, type Fo
 import type { Fields, RecordChange, Store } from "../store";
 import { sameValue } from "../store";
 import { cellOf, cellType, type Cell, type CellType } from "./cells";
+import { changedRule } from "./changedRule";
 import { Column, RegisterColumns } from "./columns";
 import { dependenciesOf, sourcesOf, type Dependency } from "./dependencies";
 import { namesOf, shapesOf, type NameEntry, type NameSource } from "./names";
@@ -47,6 +48,7 @@ export class FieldValues implements NameSource {
     this.store = store;
     store.onChange((changes) => this.#follow(changes));
     store.addRule(titleRule(this));
+    store.addRule(changedRule);
   }
 
   get settings(): Settings {

@@ -1,15 +1,18 @@
-import { compileFormula, noNames } from "../formula";
+import { compileFormula, type FormulaNames } from "../formula";
 import { dayPageId, newId, Refusal, type Field, type Id, type PensumRecord } from "../model";
 import { oneLine } from "../page";
-import { cellOf, fieldsIn, findRegister, type Register } from "../register";
+import { cellOf, cellType, fieldsIn, findRegister, type Register } from "../register";
 import type { Command, Fields, Transaction } from "../store";
-import { addMinutes, dateOf, isDate, standingClock } from "../time";
+import { addMinutes, dateOf, isDate, standingClock, type DateText } from "../time";
 import { dayPage, editFields } from "../commands";
 
-/** Adds a record to a register, with what its fields start with and what is given. */
-export const addToRegister: Command<{ register: string; fields?: Fields; id?: Id }> = {
+/**
+ * Adds a record to a register, with what its fields start with and what is given.
+ * `openDay` is the day whose page was open last; the present day where none is told.
+ */
+export const addToRegister: Command<{ register: string; fields?: Fields; id?: Id; openDay?: DateText }> = {
   name: "addToRegister",
-  run(tx, { register: name, fields = {}, id = newId() }) {
+  run(tx, { register: name, fields = {}, id = newId(), openDay = dateOf(tx.now) }) {
     const register = findRegister(tx, name);
     if (!register) throw new Refusal("This register is no longer there.");
     if (register.kind === "day") {
@@ -18,7 +21,7 @@ export const addToRegister: Command<{ register: string; fields?: Fields; id?: Id
     }
     tx.put(bareRecord(tx, register, id, fields));
     const record = tx.get(id) as PensumRecord;
-    const { title, ...rest } = { ...startValues(tx, register), ...fields };
+    const { title, ...rest } = { ...startValues(tx, register, openDay), ...fields };
     const all = title === undefined || title === "" ? rest : { ...rest, title };
     if (Object.keys(all).length > 0) editFields(tx, record, all);
     const named = tx.get(id);
@@ -65,22 +68,34 @@ function bareRecord(tx: Transaction, register: Register, id: Id, fields: Fields)
 }
 
 /** What the fields of a register start with, by their formulas. */
-function startValues(tx: Transaction, register: Register): Fields {
+function startValues(tx: Transaction, register: Register, openDay: DateText): Fields {
   const values: Record<string, unknown> = {};
   for (const field of fieldsIn(tx, register)) {
     if (field.start === undefined || field.start === "") continue;
-    const value = startValue(tx, field);
+    const value = startValue(tx, field, openDay);
     if (value !== undefined) values[field.name] = value;
   }
   return values;
 }
 
-function startValue(tx: Transaction, field: Field): unknown {
-  const formula = compileFormula(field.start as string, noNames, standingClock(tx.now));
+/** The names that what a field starts with may use, besides what FEEL has: the person's own record, and the day page. */
+export function startNames(reads: Pick<Transaction, "find">, openDay: DateText): FormulaNames<unknown> {
+  const me = reads.find("person", reads.find("settings", "settings")?.me)?.id ?? null;
+  const names: Readonly<Record<string, string | null>> = { me, "open day page": dayPageId(openDay) };
+  return { read: (name) => (name in names ? () => names[name] as string | null : undefined), shapes: names };
+}
+
+function startValue(tx: Transaction, field: Field, openDay: DateText): unknown {
+  const formula = compileFormula(field.start as string, startNames(tx, openDay), standingClock(tx.now));
   if ("fault" in formula) return undefined;
   const { cell } = cellOf(formula.evaluate({}));
   if (field.options && typeof cell === "string")
     return field.options.find(({ title }) => title.toLowerCase() === cell.toLowerCase())?.id;
+  if (cell === dayPageId(openDay)) {
+    if (field.type === "date") return openDay;
+    dayPage(tx, openDay);
+  }
   if (field.type === "date" && typeof cell === "string") return dateOf(cell);
+  if (cellType(field) === "links" && typeof cell === "string") return [cell];
   return cell;
 }

@@ -37,7 +37,8 @@ export function convert(
   const lost: { id: Id; was: string }[] = [];
   const options = hasOptions(type) ? [...(setting.options ?? field.options ?? [])] : undefined;
   const target = setting.target ?? field.target;
-  const next: Field = { ...field, ...setting, label: field.label, type, ...(options ? { options } : {}) };
+  const as = type === "changed" ? "moment" : type;
+  const next: Field = { ...field, ...setting, label: field.label, type: as, ...(options ? { options } : {}) };
   for (const record of records) {
     const value = valueIn(record, field.name) as Cell;
     if (value === undefined || value === "" || (Array.isArray(value) && value.length === 0)) continue;

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, test } from "vitest";
-import { addRecord, editRecord, writePage } from "../commands";
+import { addRecord, editRecord, saveSettings, writePage } from "../commands";
 import { fieldsOf, Refusal, type Field, type FieldRecord, type Id, type OwnType } from "../model";
 import { followPages } from "../page";
 import {
@@ -248,4 +248,37 @@ describe("where a task was written", () => {
     store.act(editRecord, { id: "na", fields: { folder: "Reaches" } });
     expect(read(folder!)).toBe("Reaches");
   });
+});
+
+describe("when a record last changed", () => {
+  test("is kept by Pensum, and undoing gives what was before", () => {
+    const store = new Store(new Map(), [], standingClock("2026-11-24T11:07"));
+    fieldValues(store);
+    store.act(addField, { register: "people", type: "changed", id: "xc", setting: { title: "Last change" } });
+    store.act(addToRegister, { register: "people", id: "p", fields: { title: "Ada" } });
+    expect(store.get("p")).toMatchObject({ f_xc: "2026-11-24T11:07" });
+    const before = store.get("p");
+    const later = new Store(new Map([...store.records()].map((r) => [r.id, r])), [], standingClock("2026-11-25T09:00"));
+    fieldValues(later);
+    later.act(editRecord, { id: "p", fields: { role: "warden" } });
+    expect(later.get("p")).toMatchObject({ role: "warden", f_xc: "2026-11-25T09:00" });
+    later.undo();
+    expect(later.get("p")).toEqual(before);
+    expect(() => later.act(editRecord, { id: "p", fields: { f_xc: "2020-01-01T00:00" } })).toThrow(Refusal);
+  });
+});
+
+test("a field starts with the person or with the open day page", () => {
+  const store = new Store(new Map(), [], standingClock("2026-11-24T11:07"));
+  store.act(addToRegister, { register: "people", id: "ada", fields: { title: "Ada" } });
+  store.act(saveSettings, { me: "ada" });
+  store.act(addRegister, { title: "Permits", id: "permits" });
+  const field = (id: string, type: OwnType, start: string, more: object = {}) =>
+    store.act(addField, { register: "permits", type, id, setting: { title: id, start, ...more } });
+  field("xwho", "link", "me", { target: "people" });
+  field("xpage", "link", "open day page", { target: "days", many: true });
+  field("xday", "date", "open day page");
+  store.act(addToRegister, { register: "permits", id: "one", openDay: "2026-11-20", fields: { title: "Weir" } });
+  expect(store.get("one")).toMatchObject({ f_xwho: "ada", f_xpage: ["day-2026-11-20"], f_xday: "2026-11-20" });
+  expect(store.find("day", "day-2026-11-20")).toBeDefined();
 });

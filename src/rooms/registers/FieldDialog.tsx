@@ -1,7 +1,7 @@
 "use client";
 import { X } from "lucide-react";
 import { useMemo, useState, type ReactNode } from "react";
-import { addField, changeFieldType, convert, editField, type FieldSetting } from "@/core/shaping";
+import { addField, changeFieldType, convert, editField, startNames, type FieldSetting } from "@/core/shaping";
 import {
   dyes,
   newId,
@@ -23,7 +23,8 @@ import {
   recordsIn,
   type Register,
 } from "@/core/register";
-import { compileFormula, noNames } from "@/core/formula";
+import { compileFormula } from "@/core/formula";
+import type { DateText } from "@/core/time";
 import { Dialog } from "@/ui/Dialog";
 import { FormulaField } from "@/ui/FormulaField";
 import { useAct, useStore } from "@/ui/workspaceContext";
@@ -55,6 +56,7 @@ const typeNames: Record<OwnType, string> = {
   link: "Link to records",
   url: "Address (URL)",
   files: "Files",
+  changed: "When its record last changed",
   formula: "Formula",
   summary: "Summary over links",
 };
@@ -64,8 +66,9 @@ export function FieldDialog({ writing, register, name, sample, onClose, onAdded 
   const store = useStore();
   const act = useAct();
   const before = fieldsIn(store, register).find((field) => field.name === name);
+  const typeBefore = before?.follows ? "changed" : (before?.type as OwnType | undefined);
   const [title, setTitle] = useState(before?.label ?? "");
-  const [type, setType] = useState<OwnType>((before?.type as OwnType | undefined) ?? "text");
+  const [type, setType] = useState<OwnType>(typeBefore ?? "text");
   const [setting, setSetting] = useState<FieldSetting>(() => settingOf(before));
   const set = (more: FieldSetting) => setSetting((known) => ({ ...known, ...more }));
   const shape: Field = {
@@ -83,7 +86,7 @@ export function FieldDialog({ writing, register, name, sample, onClose, onAdded 
   const formula = type === "formula" ? writing.values.compile(register, setting.formula ?? "") : undefined;
   const fault = formula && "fault" in formula ? formula.fault : undefined;
   const conversion =
-    before && before.type !== type ? convert(store, before, type, setting, recordsIn(store, register)) : undefined;
+    before && typeBefore !== type ? convert(store, before, type, setting, recordsIn(store, register)) : undefined;
   const blocked =
     title.trim() === "" ||
     Boolean(fault) ||
@@ -137,7 +140,9 @@ export function FieldDialog({ writing, register, name, sample, onClose, onAdded 
           />
         )}
         {type === "summary" && <SummaryPart register={register} summary={setting.summary} set={set} />}
-        {type !== "formula" && type !== "summary" && <StartPart text={setting.start ?? ""} set={set} />}
+        {type !== "formula" && type !== "summary" && type !== "changed" && (
+          <StartPart text={setting.start ?? ""} today={writing.today} set={set} />
+        )}
         {circle && (
           <p role="alert" className="text-madder">
             This would go round in a circle: {circle.join(" needs ")}.
@@ -522,16 +527,16 @@ function SummaryPart({
   );
 }
 
-function StartPart({ text, set }: { text: string; set: (more: FieldSetting) => void }) {
+function StartPart({ text, today, set }: { text: string; today: DateText; set: (more: FieldSetting) => void }) {
   const store = useStore();
-  const compiled = text.trim() === "" ? undefined : compileFormula(text, noNames, store.clock);
+  const compiled = text.trim() === "" ? undefined : compileFormula(text, startNames(store, today), store.clock);
   return (
     <div>
       <Line label="Starts as">
         <input
           className="field w-full"
           value={text}
-          placeholder="nothing, or a formula like today()"
+          placeholder="nothing, or a formula: today(), me, open day page"
           onChange={({ target }) => set({ start: target.value })}
         />
       </Line>

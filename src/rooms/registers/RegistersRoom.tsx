@@ -6,7 +6,7 @@ import { firstLens, givenValues, type Group, type LensDraft } from "@/core/lens"
 import { builtInRegisters, findRegister, ownRegisters, recordsIn, type Register } from "@/core/register";
 import { dateOf } from "@/core/time";
 import { useNow } from "@/ui/clock";
-import { goTo } from "@/ui/navigation";
+import { goTo, openDay } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { useAct, useComputed, useList, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { BoardView } from "./BoardView";
@@ -174,7 +174,12 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
     const id = newId();
     const fields = givenValues(values, register, today, lens.where, lens.groups, group?.keys);
     const given = register.kind === "day" ? { date: today } : fields;
-    return act(addToRegister, { register: register.id, fields: given, id }, { quiet: true }) === undefined
+    const day = openDay();
+    return act(
+      addToRegister,
+      { register: register.id, fields: given, id, ...(day ? { openDay: day } : {}) },
+      { quiet: true },
+    ) === undefined
       ? undefined
       : id;
   };

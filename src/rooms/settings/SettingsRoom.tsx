@@ -1,6 +1,6 @@
 "use client";
 import { saveSettings } from "@/core/commands";
-import { newId, type PriorityLevel } from "@/core/model";
+import { newId, type Person as PersonRecord, type PriorityLevel } from "@/core/model";
 import {
   clockText,
   dateText,
@@ -13,7 +13,7 @@ import {
 } from "@/core/time";
 import { notify } from "@/ui/notices";
 import { TypedField } from "@/ui/TypedField";
-import { useAct, useSettings, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useList, useSettings, useTimeStyle } from "@/ui/workspaceContext";
 import { Appearance } from "./Appearance";
 import { Backup } from "./Backup";
 import { Choices } from "./Choices";
@@ -35,6 +35,7 @@ export function SettingsRoom() {
         <TimeWriting />
         <Themes />
         <Priorities />
+        <You />
         <Appearance />
         <Backup />
         <MarkdownFolder />
@@ -181,6 +182,33 @@ function TimeWriting() {
         options={["1", "5", "10", "15", "30"].map((step) => [step, `${step} min`] as const)}
         set={(value) => act(saveSettings, { snapMinutes: Number(value) })}
       />
+    </Section>
+  );
+}
+
+/** Which of the people the person is, for fields that start with “me”. */
+function You() {
+  const { me } = useSettings();
+  const people = useList("kind", "person") as readonly PersonRecord[];
+  const act = useAct();
+  return (
+    <Section
+      title="You"
+      note="Which of the people you are. A field of your own can start with it: its formula is “me”."
+    >
+      <select
+        className="field w-48"
+        aria-label="You are"
+        value={me ?? ""}
+        onChange={({ target }) => act(saveSettings, { me: target.value || undefined })}
+      >
+        <option value="">none of them</option>
+        {people.map(({ id, title }) => (
+          <option key={id} value={id}>
+            {title}
+          </option>
+        ))}
+      </select>
     </Section>
   );
 }
