@@ -15,7 +15,7 @@ import {
   type Theme,
   type Work,
 } from "../model";
-import { oneLine, renameLinks, stateFields } from "../page";
+import { oneLine, plainTitle, renameLinks, stateFields } from "../page";
 import { fieldsOfRecord, registerOf } from "../register/registers";
 import type { Command, Fields, Transaction } from "../store";
 import { addDays, addMinutes, dateOf, daysBetween, isDate, isMoment, minutesBetween } from "../time";
@@ -64,6 +64,7 @@ export function editFields(tx: Transaction, record: PensumRecord, given: Fields)
   }
   if (isNamed(record)) checkNameIsFree(tx, record, fields.title as string | undefined);
   if (record.kind === "task" || record.kind === "goal") checkParent(tx, record, fields.parent as Id | undefined);
+  if (record.kind === "task" && Array.isArray(fields.after)) checkAfter(tx, record, fields.after as Id[]);
   tx.update(record.id, fieldsToWrite(tx, record, fields));
   if (isNamed(record) && typeof fields.title === "string" && fields.title !== record.title)
     leadLinksOn(tx, record.title, fields.title);
@@ -156,6 +157,23 @@ function checkNameIsFree(tx: Transaction, record: PensumRecord, title: string | 
 /** A note is found by the name of its file too, which is nobody's title. */
 function sameTitle(record: PensumRecord, title: string | undefined): boolean {
   return "title" in record && record.title.toLowerCase() === title?.toLowerCase();
+}
+
+/** A task cannot wait for itself, by whatever way round. */
+function checkAfter(tx: Transaction, record: Task, after: readonly Id[]) {
+  const seen = new Set<Id>();
+  const waiting = [...after];
+  for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
+    if (id === record.id) {
+      const names = after.map((one) => `“${plainTitle(tx.find("task", one)?.title ?? "")}”`).join(", ");
+      throw new Refusal(
+        `“${plainTitle(record.title)}” would wait for itself: ${names} comes after it. Nothing was changed.`,
+      );
+    }
+    if (seen.has(id)) continue;
+    seen.add(id);
+    waiting.push(...(tx.find("task", id)?.after ?? []));
+  }
 }
 
 function checkParent(tx: Transaction, record: Task | Goal, parent: Id | undefined) {

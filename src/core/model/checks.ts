@@ -20,7 +20,7 @@ import { conditionFault } from "./conditionFault";
 import { isRange } from "./fields";
 import { datePeriods, doneShown, lensLooks, totalWays } from "./lens";
 import { ownTypes, summaryWays } from "./ownFields";
-import { dyes, goalSpans, states, type Kind, type PensumRecord } from "./records";
+import { dyes, goalSpans, pullParts, states, type Kind, type PensumRecord } from "./records";
 
 /*
  * What each kind of record must look like when it comes from outside: a backup file, another program. Loaded only
@@ -81,6 +81,14 @@ const isText = (value: unknown) => typeof value === "string" && value.length <= 
 const isListOf = (value: unknown, most: number, holds: (one: Shape) => boolean) =>
   Array.isArray(value) && value.length <= most && value.every((one) => isShape(one) && holds(one));
 const isOptional = (value: unknown, of: readonly unknown[]) => value === undefined || of.includes(value);
+
+const IsPullWeights = rule(
+  "isPullWeights",
+  "does not give every part of the pull a weight from 0 to 100",
+  (weights) =>
+    isShape(weights) &&
+    pullParts.every((part) => typeof weights[part] === "number" && weights[part] >= 0 && weights[part] <= 100),
+);
 
 const IsDates = rule("isDates", "holds something that is not a date", (value) =>
   Array.isArray(value) ? value.every(isDate) : false,
@@ -186,6 +194,7 @@ class TaskCheck extends TitledCheck {
   @IsOptional() @IsId() goal?: string;
   @IsOptional() @IsId() project?: string;
   @IsOptional() @IsId() parent?: string;
+  @IsOptional() @IsArray() @ArrayMaxSize(500) @IsIdList() after?: string[];
   @IsArray() @ArrayMaxSize(500) @IsString({ each: true }) tags!: string[];
   @IsArray() @ArrayMaxSize(500) @IsIdList() people!: string[];
   @IsOptional() @IsId() page?: string;
@@ -331,6 +340,8 @@ class SettingsCheck extends RecordCheck {
   @IsBoolean() showWeekNumbers!: boolean;
   @IsInt() @Min(1) @Max(60) snapMinutes!: number;
   @IsPriorities() priorities!: unknown;
+  @IsOptional() @IsInt() @Min(0) @Max(240) bufferMinutes?: number;
+  @IsOptional() @IsPullWeights() pullWeights?: unknown;
   @IsOptional() @IsId() me?: string;
 }
 

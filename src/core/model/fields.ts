@@ -69,6 +69,7 @@ export const fieldsOf: Record<KeptKind, readonly Field[]> = {
     goal,
     { name: "project", label: "Project", type: "link", target: "projects" },
     { name: "parent", label: "Part of", type: "task", target: "tasks" },
+    { name: "after", label: "After", type: "link", target: "tasks", many: true },
     people,
     tags,
     { name: "unclarified", label: "To clarify", type: "yesNo" },

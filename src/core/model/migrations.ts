@@ -42,10 +42,15 @@ export const migrations: readonly Migration[] = [
     name: "templates and standing orders came, and where a record was read from; what was there stays as it is",
     up: (record) => record,
   },
+  {
+    to: 5,
+    name: "tasks tell what they come after; buffers and the weights of the pull came; what was there stays as it is",
+    up: (record) => record,
+  },
 ];
 
 /** The version this Pensum writes. */
-export const modelVersion = 4;
+export const modelVersion = 5;
 
 /** Takes a record from the version `from` to `modelVersion`; undefined when a step no longer keeps it. */
 export function migrate(record: StoredRecord, from: number, steps = migrations): StoredRecord | undefined {

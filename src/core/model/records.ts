@@ -67,6 +67,8 @@ export interface Task extends Kept {
   readonly project?: Id;
   /** The task this one is a part of. */
   readonly parent?: Id;
+  /** The tasks that must be done before this one can begin. */
+  readonly after?: readonly Id[];
   readonly tags: readonly string[];
   readonly people: readonly Id[];
   /** Its own note, Markdown. */
@@ -323,6 +325,11 @@ export interface PriorityLevel {
   readonly title: string;
 }
 
+/** The parts that the pull of a task is made of. */
+export const pullParts = ["priority", "slack", "carried", "goal", "age", "awaited", "length"] as const;
+export type PullPart = (typeof pullParts)[number];
+export type PullWeights = Readonly<Record<PullPart, number>>;
+
 /** What the person has chosen for this workspace; one record, with the id `settings`. */
 export interface Settings {
   readonly id: "settings";
@@ -337,6 +344,10 @@ export interface Settings {
   readonly snapMinutes: number;
   /** From the most pressing to the least. */
   readonly priorities: readonly PriorityLevel[];
+  /** Minutes before and after each event that are not free for work; none where absent. */
+  readonly bufferMinutes?: number;
+  /** How much each part of the pull of a task counts; the usual weights where absent. */
+  readonly pullWeights?: PullWeights;
   /** The record of the person themselves, where there is one. */
   readonly me?: Id;
 }

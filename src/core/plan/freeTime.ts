@@ -2,6 +2,7 @@ import type { Settings } from "../model";
 import type { Store } from "../store";
 import { workingDay, type DateText } from "../time";
 import { dayItems } from "./dayItems";
+import { takenStretches } from "./takenStretches";
 
 /** A stretch of a day, minutes since midnight. */
 export interface Gap {
@@ -11,7 +12,7 @@ export interface Gap {
 
 /**
  * The stretches of a date's working hours, from `fromMinute` on, that hold neither an event nor a block, in order.
- * Plain text blocks count as taken: lunch is not free. On a day without working hours there are none.
+ * Plain text blocks count as taken: lunch is not free; so do the buffers around events. On a day without working hours there are none.
  */
 export function freeTime(
   store: Pick<Store, "list">,
@@ -22,7 +23,8 @@ export function freeTime(
 ): Gap[] {
   const hours = workingDay(settings.workingWeek, date);
   if (!hours) return [];
-  return gapsBetween(dayItems(store, date, zone), Math.max(hours.startMinute, fromMinute), hours.endMinute);
+  const taken = takenStretches(dayItems(store, date, zone), settings);
+  return gapsBetween(taken, Math.max(hours.startMinute, fromMinute), hours.endMinute);
 }
 
 /** The stretches from `start` to `end` that none of `taken` touches; `taken` in the order of its beginnings. */

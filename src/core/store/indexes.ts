@@ -27,7 +27,7 @@ function eventDates(record: PensumRecord): readonly string[] {
   return [addDays(dates[0] as string, -1), ...dates, addDays(dates[dates.length - 1] as string, 1)];
 }
 
-const builtInLinks = ["theme", "goal", "project", "parent", "area", "task", "person", "people", "page"];
+const builtInLinks = ["theme", "goal", "project", "parent", "area", "task", "person", "people", "page", "after"];
 const idLength = 64;
 
 /** `field:id` for all that a record leads to. A choice of the person's own looks like a link, and does no harm. */

@@ -1,0 +1,121 @@
+import { isUnfinished, type Block, type Id, type Settings, type Task, type Work } from "../model";
+import type { Store } from "../store";
+import { dateOf, daysBetween, isMoment, minutesBetween, type DateText, type MomentText } from "../time";
+import { daysAhead, type FreeAhead } from "./freeAhead";
+import { byPressing, isLate } from "./reasons";
+
+type Reads = Pick<Store, "list">;
+
+/** A task that is due, and how much of it has no hours yet before it is. */
+export interface DueTask {
+  readonly task: Task;
+  readonly due: DateText | MomentText;
+  readonly minutes: number;
+}
+
+/** A due date by which more is to be done than there is working time for. */
+export interface Shortage {
+  readonly until: DateText | MomentText;
+  /** What is due by then and has no hours yet, in minutes. */
+  readonly workMinutes: number;
+  /** The working time until then that nothing has taken yet. */
+  readonly freeMinutes: number;
+  readonly shortMinutes: number;
+  /** What is due by then, earliest first. */
+  readonly tasks: readonly DueTask[];
+}
+
+/** Minutes of a task that are neither worked nor have hours from `now` until `until`: its estimate less these. */
+export function openMinutes(reads: Reads, task: Task, now: MomentText, until?: DateText | MomentText): number {
+  let left = task.estimateMinutes ?? 0;
+  if (left === 0) return 0;
+  const end = until === undefined ? undefined : isMoment(until) ? until : `${until}T24:00`;
+  for (const block of reads.list("blocksByTask", task.id) as Block[]) {
+    const from = block.start < now ? now : block.start;
+    const to = end !== undefined && block.end > end ? end : block.end;
+    if (to > from) left -= minutesBetween(from, to);
+  }
+  for (const part of reads.list("tasksByParent", task.id) as Task[])
+    if (part.id !== task.id && isUnfinished(part.state)) left -= part.estimateMinutes ?? 0;
+  for (const work of reads.list("links", `task:${task.id}`) as Work[])
+    if (work.kind === "work") left -= minutesBetween(work.start, work.end);
+  return Math.max(0, left);
+}
+
+/** The open tasks that are due, earliest first, each with what is still to find hours for. Late ones are due now. */
+export function dueTasks(reads: Reads, now: MomentText): DueTask[] {
+  const today = dateOf(now);
+  const due: DueTask[] = [];
+  for (const task of reads.list("unfinishedTasks", "all") as Task[]) {
+    if (task.due === undefined || task.state === "waiting") continue;
+    const until = isLate(task, now) ? today : task.due;
+    const minutes = openMinutes(reads, task, now, until);
+    if (minutes > 0) due.push({ task, due: until, minutes });
+  }
+  return due.sort((a, b) => order(a.due, b.due) || order(a.task.id, b.task.id));
+}
+
+/** A date stands behind all moments of it: what is due on a day may be done until it ends. */
+function order(a: string, b: string): number {
+  const [first, second] = [a.length === 10 ? `${a}T24:00` : a, b.length === 10 ? `${b}T24:00` : b];
+  return first < second ? -1 : first > second ? 1 : 0;
+}
+
+/**
+ * The due dates by which the work does not fit, earliest first: all that is due by then (earliest due first) against
+ * the working time that is free until then. One that is short by no more than one before it is left out, since what
+ * mends that mends it.
+ */
+export function shortages(due: readonly DueTask[], free: FreeAhead, now: MomentText): Shortage[] {
+  const sums = free.sums(now);
+  const found: Shortage[] = [];
+  let workMinutes = 0;
+  let worst = 0;
+  for (let at = 0; at < due.length; at++) {
+    const { due: until, minutes } = due[at] as DueTask;
+    workMinutes += minutes;
+    if (due[at + 1]?.due === until) continue;
+    if (daysBetween(dateOf(now), dateOf(until)) >= daysAhead) break;
+    const freeMinutes = free.until(now, until, sums);
+    const shortMinutes = workMinutes - freeMinutes;
+    if (shortMinutes <= worst) continue;
+    worst = shortMinutes;
+    found.push({ until, workMinutes, freeMinutes, shortMinutes, tasks: due.slice(0, at + 1) });
+  }
+  return found;
+}
+
+/** Hours before a due date that another task has, which may be done later: what could move. */
+export interface Movable {
+  readonly task: Task;
+  readonly block: Block;
+  readonly minutes: number;
+}
+
+/**
+ * Blocks between now and a shortage whose tasks are not due by then, what presses least first: moved behind it, they
+ * make room.
+ */
+export function movable(
+  reads: Reads & Pick<Store, "find">,
+  { until }: Shortage,
+  now: MomentText,
+  settings: Settings,
+): Movable[] {
+  const end = isMoment(until) ? until : `${until}T24:00`;
+  const byTask = new Map<Id, Movable[]>();
+  const tasks: Task[] = [];
+  for (const task of reads.list("unfinishedTasks", "all") as Task[]) {
+    if (task.due !== undefined && order(task.due, until) <= 0) continue;
+    const blocks = (reads.list("blocksByTask", task.id) as Block[]).filter(({ start }) => start > now && start < end);
+    if (blocks.length === 0) continue;
+    tasks.push(task);
+    byTask.set(
+      task.id,
+      blocks.map((block) => ({ task, block, minutes: minutesBetween(block.start, block.end) })),
+    );
+  }
+  return byPressing(tasks, now, settings)
+    .reverse()
+    .flatMap(({ id }) => byTask.get(id) ?? []);
+}

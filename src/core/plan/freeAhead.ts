@@ -1,0 +1,96 @@
+import type { Settings } from "../model";
+import type { Store } from "../store";
+import { addDays, dateOf, daysBetween, isMoment, minuteOf, workingDay, type DateText, type MomentText } from "../time";
+import { dayItems } from "./dayItems";
+import { gapsBetween, totalMinutes, type Gap } from "./freeTime";
+import { takenStretches } from "./takenStretches";
+
+type Reads = Pick<Store, "list">;
+
+/** What a day's free time was worked out from. */
+interface KnownDay {
+  readonly events: unknown;
+  readonly blocks: unknown;
+  readonly gaps: readonly Gap[];
+  readonly minutes: number;
+}
+
+/** So far ahead, in days, is looked. */
+export const daysAhead = 400;
+
+/**
+ * The working time that is free for tasks on the days to come. Hours set aside for a theme and for no task of it are
+ * free: they wait for such tasks. What was worked out for a day is kept until something on that day changes.
+ */
+export class FreeAhead {
+  readonly #reads: Reads;
+  readonly #settings: Settings;
+  readonly #zone: string;
+  readonly #days = new Map<DateText, KnownDay>();
+
+  constructor(reads: Reads, settings: Settings, zone: string) {
+    this.#reads = reads;
+    this.#settings = settings;
+    this.#zone = zone;
+  }
+
+  /** Whether it was made for these settings. */
+  isFor(settings: Settings, zone: string): boolean {
+    return settings === this.#settings && zone === this.#zone;
+  }
+
+  /** The free stretches of a date's working hours, in order. */
+  gaps(date: DateText): readonly Gap[] {
+    return this.#day(date).gaps;
+  }
+
+  /**
+   * Free minutes from `now` to the end of each day, from today on: the first is what is left of today, the last what is
+   * free until the end of the `days`th day.
+   */
+  sums(now: MomentText, days = daysAhead): Float64Array {
+    const sums = new Float64Array(days);
+    let sum = 0;
+    for (let day = 0, date = dateOf(now); day < days; day++, date = addDays(date, 1)) {
+      sum += day === 0 ? minutesFrom(this.gaps(date), minuteOf(now), 1440) : this.#day(date).minutes;
+      sums[day] = sum;
+    }
+    return sums;
+  }
+
+  /** Free minutes from `now` until a moment, or until the end of a date; 0 for one that is past. */
+  until(now: MomentText, until: DateText | MomentText, sums = this.sums(now)): number {
+    const date = dateOf(until);
+    const day = daysBetween(dateOf(now), date);
+    if (day < 0 || (isMoment(until) && until <= now)) return 0;
+    if (day >= sums.length) return sums[sums.length - 1] ?? 0;
+    const all = sums[day] as number;
+    if (!isMoment(until)) return all;
+    const from = Math.max(minuteOf(until), day === 0 ? minuteOf(now) : 0);
+    return all - minutesFrom(this.gaps(date), from, 1440);
+  }
+
+  #day(date: DateText): KnownDay {
+    const [events, blocks] = [this.#reads.list("eventsByDay", date), this.#reads.list("blocksByDay", date)];
+    const known = this.#days.get(date);
+    if (known?.events === events && known.blocks === blocks) return known;
+    const gaps = gapsForTasks(this.#reads, date, this.#settings, this.#zone);
+    const day = { events, blocks, gaps, minutes: totalMinutes(gaps) };
+    this.#days.set(date, day);
+    return day;
+  }
+}
+
+function gapsForTasks(reads: Reads, date: DateText, settings: Settings, zone: string): Gap[] {
+  const hours = workingDay(settings.workingWeek, date);
+  if (!hours) return [];
+  const taken = takenStretches(dayItems(reads, date, zone), settings).filter(({ waits }) => !waits);
+  return gapsBetween(taken, hours.startMinute, hours.endMinute);
+}
+
+function minutesFrom(gaps: readonly Gap[], from: number, to: number): number {
+  return gaps.reduce(
+    (sum, { startMinute, endMinute }) => sum + Math.max(0, Math.min(endMinute, to) - Math.max(startMinute, from)),
+    0,
+  );
+}
