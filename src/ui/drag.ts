@@ -26,9 +26,9 @@ export interface DropZone {
   /** What scrolls when the pointer comes near its upper or lower edge. */
   readonly scroller?: HTMLElement;
   /** Shows what a drop here would do, and says it: "Tue 14:00 to 15:15, day becomes 9 h 05 of 8 h". Undefined: nothing. */
-  over(dragged: Dragged, x: number, y: number): string | undefined;
+  over(dragged: Dragged, x: number, y: number, copying: boolean): string | undefined;
   leave(): void;
-  drop(dragged: Dragged, x: number, y: number): void;
+  drop(dragged: Dragged, x: number, y: number, copying: boolean): void;
 }
 
 const zones = new Set<DropZone>();
@@ -60,7 +60,7 @@ export function startDrag(down: PointerEvent, { dragged, onMissed, onEnd, elsewh
   let zone: DropZone | undefined;
   let label: HTMLElement | undefined;
   let shownAt = "";
-  let drop = { x: down.clientX, y: down.clientY };
+  let drop = { x: down.clientX, y: down.clientY, copying: false };
 
   trackPointer(down, {
     threshold,
@@ -71,22 +71,22 @@ export function startDrag(down: PointerEvent, { dragged, onMissed, onEnd, elsewh
       document.body.classList.add("dragging");
       document.getSelection()?.removeAllRanges();
     },
-    move(x, y) {
-      drop = { x, y };
+    move(x, y, copying) {
+      drop = { x, y, copying };
       // A pointer that rests over hours that rest shows what it showed.
-      const at = `${x} ${y} ${zone?.scroller?.scrollTop ?? 0}`;
+      const at = `${x} ${y} ${copying} ${zone?.scroller?.scrollTop ?? 0}`;
       if (at === shownAt) return;
       shownAt = at;
       const below = [...zones].find((one) => contains(one.element, x, y));
       if (below !== zone) zone?.leave();
       zone = below;
-      if (label) say(label, zone?.over(dragged, x, y) ?? elsewhere ?? "", x, y);
+      if (label) say(label, zone?.over(dragged, x, y, copying) ?? elsewhere ?? "", x, y);
     },
     end(kept, moved) {
       label?.remove();
       document.body.classList.remove("dragging");
       zone?.leave();
-      if (kept && moved && zone) zone.drop(dragged, drop.x, drop.y);
+      if (kept && moved && zone) zone.drop(dragged, drop.x, drop.y, drop.copying);
       else if (kept && moved) onMissed?.();
       onEnd?.();
     },

@@ -6,8 +6,8 @@ export interface Track {
   scroller(): HTMLElement | null | undefined;
   /** Called once, when the pointer has gone far enough. */
   begin?(): void;
-  /** Called for each frame from then on, and once more where it is let go. */
-  move(x: number, y: number): void;
+  /** Called for each frame from then on, and once more where it is let go. `copying`: the platform's key for it is held. */
+  move(x: number, y: number, copying: boolean): void;
   /** Called at the end: `kept` when it was let go, false after Escape or when the pointer was lost. */
   end(kept: boolean, moved: boolean): void;
 }
@@ -16,12 +16,18 @@ export interface Track {
 const edge = 36;
 const scrollStep = 10;
 
+/** Whether the key is held with which this platform copies what is dragged. */
+function isCopying(event: MouseEvent | KeyboardEvent): boolean {
+  return /Mac|iP(hone|ad)/.test(navigator.userAgent) ? event.altKey : event.ctrlKey;
+}
+
 /** Follows the pointer of a press. */
 export function trackPointer(down: PointerEvent, track: Track) {
   let x = down.clientX;
   let y = down.clientY;
   let active = false;
   let frame = 0;
+  let copying = isCopying(down);
 
   const step = () => {
     const scroller = track.scroller();
@@ -30,13 +36,14 @@ export function trackPointer(down: PointerEvent, track: Track) {
       if (y < box.top + edge) scroller.scrollTop -= scrollStep;
       else if (y > box.bottom - edge) scroller.scrollTop += scrollStep;
     }
-    track.move(x, y);
+    track.move(x, y, copying);
     frame = requestAnimationFrame(step);
   };
   const move = (event: PointerEvent) => {
     if (event.pointerId !== down.pointerId) return;
     x = event.clientX;
     y = event.clientY;
+    copying = isCopying(event);
     if (!active && Math.hypot(x - down.clientX, y - down.clientY) >= track.threshold) {
       active = true;
       track.begin?.();
@@ -50,9 +57,10 @@ export function trackPointer(down: PointerEvent, track: Track) {
     removeEventListener("pointerup", up);
     removeEventListener("pointercancel", cancel);
     removeEventListener("keydown", key, true);
+    removeEventListener("keyup", key, true);
     if (active && kept) {
       swallowClick();
-      track.move(x, y);
+      track.move(x, y, copying);
     }
     track.end(kept, active);
   };
@@ -64,7 +72,8 @@ export function trackPointer(down: PointerEvent, track: Track) {
   };
   const cancel = () => end(false);
   const key = (event: KeyboardEvent) => {
-    if (event.key !== "Escape" || !active) return;
+    copying = isCopying(event);
+    if (event.type !== "keydown" || event.key !== "Escape" || !active) return;
     event.preventDefault();
     event.stopPropagation();
     end(false);
@@ -73,6 +82,7 @@ export function trackPointer(down: PointerEvent, track: Track) {
   addEventListener("pointerup", up);
   addEventListener("pointercancel", cancel);
   addEventListener("keydown", key, true);
+  addEventListener("keyup", key, true);
 }
 
 /** The click that follows a drag is part of it, and opens nothing. */

@@ -1,7 +1,17 @@
 import { newId, Refusal, type Block, type Event, type Id } from "../model";
 import { applyEdits, plainTitle, readOutline, withoutIdEdit } from "../page";
 import type { Command } from "../store";
-import { addMinutes, dateOf, isMoment, minutesBetween, type MomentText } from "../time";
+import {
+  addDays,
+  addMinutes,
+  dateOf,
+  daysBetween,
+  isDate,
+  isMoment,
+  minutesBetween,
+  type DateText,
+  type MomentText,
+} from "../time";
 import { checkStretch, clock, nameOf, need } from "./shared";
 
 /** How long a block is when nothing says so. */
@@ -80,6 +90,47 @@ export const moveItem: Command<{ id: Id; start: MomentText; end: MomentText }> =
   },
 };
 
+/** Sets the same time aside once more, at another time; what the other holds stays as it is. */
+export const copyItem: Command<{ id: Id; start: MomentText; newId?: Id }> = {
+  name: "copyItem",
+  run(tx, { id, start, newId: fresh = newId() }) {
+    const record = tx.get(id);
+    if (record?.kind !== "block" && record?.kind !== "event")
+      throw new Refusal("This is no longer on the rail. Another tab may have taken it off.");
+    const length = isMoment(record.start) ? minutesBetween(record.start, record.end) : usualEventMinutes;
+    const end = addMinutes(start, length);
+    checkStretch(start, end);
+    const { source: _source, madeFrom: _madeFrom, ...rest } = record;
+    const copy = { ...rest, id: fresh, start, end, createdAt: tx.now };
+    if (copy.kind === "block") {
+      // Its line is the other's; this one has none.
+      const { page: _page, ...own } = copy;
+      tx.put(own);
+    } else tx.put(copy);
+    return `Copied “${nameOf(record, tx)}” to ${dateOf(start)} ${clock(start)}`;
+  },
+};
+
+/** Makes an event one of whole days, or gives one of whole days an hour. */
+export const setEventTime: Command<{ id: Id; start: DateText | MomentText }> = {
+  name: "setEventTime",
+  run(tx, { id, start }) {
+    const event = need(tx, "event", id);
+    const name = nameOf(event, tx);
+    if (isDate(start)) {
+      const days = isDate(event.start) ? daysBetween(event.start, dateOf(event.end)) : 0;
+      tx.update(id, { start, end: addDays(start, days), zone: undefined });
+      return `Made “${name}” an event of the whole day ${start}`;
+    }
+    const end = addMinutes(start, usualEventMinutes);
+    checkStretch(start, end);
+    tx.update(id, { start, end });
+    return `Moved “${name}” to ${dateOf(start)} ${clock(start)}`;
+  },
+};
+
+const usualEventMinutes = 60;
+
 function movedText(name: string, before: Block | Event, start: MomentText, end: MomentText): string {
   if (!isMoment(before.start) || minutesBetween(before.start, before.end) !== minutesBetween(start, end))
     return `Set “${name}” from ${clock(start)} to ${clock(end)}`;
@@ -87,10 +138,13 @@ function movedText(name: string, before: Block | Event, start: MomentText, end: 
   return `Moved “${name}” to ${day}${clock(start)}`;
 }
 
-/** Takes a block off the rail. A task stays, without that clock time; a line that set hours aside keeps its words. */
-export const takeOff: Command<{ block: Id }> = {
+/**
+ * Takes a block off the rail. A task stays, without that clock time, and is meant for `day` where one is given; a line
+ * that set hours aside keeps its words.
+ */
+export const takeOff: Command<{ block: Id; day?: DateText }> = {
   name: "takeOff",
-  run(tx, { block: id }) {
+  run(tx, { block: id, day }) {
     const block = need(tx, "block", id);
     const name = nameOf(block, tx);
     const page = tx.find("day", block.page);
@@ -100,6 +154,8 @@ export const takeOff: Command<{ block: Id }> = {
       tx.update(page.id, { text: applyEdits(page.text, edits) });
     }
     tx.remove(id);
+    const task = day === undefined ? undefined : tx.find("task", block.task);
+    if (task) tx.update(task.id, { doDay: day, restUntil: undefined });
     return `Took “${name}” off the hours`;
   },
 };

@@ -10,7 +10,7 @@ import { startDrag } from "@/ui/drag";
 import { PageEditor, type LineHandle } from "@/ui/editor/PageEditor";
 import { useAct, useComputed, useList, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { LeftOverBand } from "./LeftOverBand";
-import { usePlacing } from "./placing";
+import { usePlacing } from "@/ui/hours/placing";
 
 const DayNeighbours = lazy(() => import("./DayNeighbours").then((part) => ({ default: part.DayNeighbours })));
 

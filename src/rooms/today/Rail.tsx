@@ -1,69 +1,20 @@
 "use client";
-import {
-  useCallback,
-  useEffect,
-  useLayoutEffect,
-  useMemo,
-  useRef,
-  useState,
-  type KeyboardEvent,
-  type PointerEvent as ReactPointerEvent,
-} from "react";
-import { moveItem, place as placeTask, placeLine, takeOff, usualBlockMinutes } from "@/core/commands";
-import type { Block, Event } from "@/core/model";
-import {
-  allDayEvents,
-  columns,
-  dayItems,
-  firstFit,
-  freeTime,
-  loadOf,
-  localSpan,
-  totalMinutes,
-  unplacedMinutes,
-  type DayItem,
-} from "@/core/plan";
-import {
-  addDays,
-  addMinutes,
-  clockChange,
-  clockText,
-  dateOf,
-  dateText,
-  durationText,
-  isMoment,
-  minuteOf,
-  minuteOn,
-  minutesBetween,
-  momentAt,
-  moveZone,
-  rangeText,
-  workingDay,
-  type DateText,
-} from "@/core/time";
+import { useCallback, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { usualBlockMinutes } from "@/core/commands";
+import { allDayEvents, columns, dayItems, freeTime, loadOf, totalMinutes } from "@/core/plan";
+import { clockChange, clockText, dateText, durationText, minuteOf, workingDay, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
-import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
 import { focusSoon } from "@/ui/focusSoon";
-import { becomesText } from "@/ui/LoadBar";
+import { DrawForm } from "@/ui/hours/DrawForm";
+import { AllDay, GhostBlock, hourText, NowLine, Outside } from "@/ui/hours/hourParts";
+import { HourItem } from "@/ui/hours/HourItem";
+import { useHours } from "@/ui/hours/useHours";
 import { dayAddress, goTo } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
-import { trackPointer } from "@/ui/trackPointer";
-import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
-import { DrawForm } from "./DrawForm";
-import {
-  AllDay,
-  GhostBlock,
-  GhostHolder,
-  hourPixels,
-  hourText,
-  minutePixels,
-  NowLine,
-  Outside,
-  type Ghost,
-} from "./railParts";
-import { RailItem } from "./RailItem";
-import { useKeyboardPlacing } from "./useKeyboardPlacing";
+import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
+const hourPixels = 63;
+const minutePixels = hourPixels / 60;
 /** An item shorter than this is drawn as long as this, so that it can be read and grabbed. */
 const leastMinutes = 18;
 const dayPixels = 24 * hourPixels;
@@ -73,14 +24,10 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
   const store = useStore();
   const settings = useSettings();
   const style = useTimeStyle();
-  const act = useAct();
   const { zone } = store.clock;
   const now = useNow(store.clock);
   const scroller = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLDivElement>(null);
-  const [ghost] = useState(() => new GhostHolder());
-  const setGhost = ghost.set;
-  const [drawn, setDrawn] = useState<{ startMinute: number; endMinute: number }>();
   const [cursor, setCursor] = useState<number>();
 
   const items = useComputed(useCallback((from) => dayItems(from, date, zone), [date, zone]));
@@ -95,8 +42,28 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
       [date, today, settings, zone, nowMinute],
     ),
   );
-  const snap = settings.snapMinutes;
   const change = clockChange(date, zone);
+  const dates = useMemo(() => [date], [date]);
+  const { ghost, drawn, setDrawn, minuteAt, preview, draw, grab, keyMove, takeItemOff, snap } = useHours({
+    dates,
+    today,
+    nowMinute: minuteOf(now),
+    minutePixels,
+    scroller,
+    canvas,
+    dateAt: useCallback(() => date, [date]),
+    showDay: useCallback(
+      (other: DateText, id: string | undefined) => {
+        goTo(dayAddress(other, today));
+        const left = canvas.current;
+        focusSoon(() => {
+          const item = document.querySelector<HTMLElement>(`[data-item="${id}"]`);
+          return left?.contains(item) ? undefined : item;
+        });
+      },
+      [today],
+    ),
+  });
 
   useLayoutEffect(() => {
     const element = scroller.current;
@@ -106,114 +73,6 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
     // Only when another day is opened: later the place one scrolled to stays.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [date]);
-
-  const becomes = useCallback(
-    (more: number) => becomesText(loadOf(store, date, settings, zone), more),
-    [store, date, settings, zone],
-  );
-
-  /** What a drop of `dragged` from `startMinute` on would do. */
-  const preview = useCallback(
-    (dragged: Dragged, startMinute: number, minutes = dragged.minutes): Ghost => {
-      let more = 0;
-      if (dragged.kind === "task") {
-        const task = store.find("task", dragged.task);
-        const counted = task && task.doDay === date ? unplacedMinutes(store, task, date) : 0;
-        more = Math.max(0, minutes - counted);
-      } else if (dragged.kind === "item") {
-        const item = store.get(dragged.id);
-        const here = items.find((one) => one.record.id === dragged.id);
-        const isWork = item?.kind === "event" || (item?.kind === "block" && Boolean(item.task ?? item.theme));
-        more = isWork ? minutes - (here ? here.endMinute - here.startMinute : 0) : 0;
-      }
-      const range = rangeText(startMinute, startMinute + minutes, style);
-      const text = `${dateText(date, "weekday", style)} ${range}, ${becomes(more)}`;
-      return { startMinute, endMinute: startMinute + minutes, title: dragged.title, text };
-    },
-    [store, date, items, style, becomes],
-  );
-
-  const minuteAt = useCallback(
-    (y: number, by = snap, most = 1440 - by) => {
-      const top = canvas.current?.getBoundingClientRect().top ?? 0;
-      const minute = Math.round((y - top) / minutePixels / by) * by;
-      return Math.max(0, Math.min(most, minute));
-    },
-    [snap],
-  );
-
-  const put = useCallback(
-    (dragged: Dragged, startMinute: number) => {
-      const start = momentAt(date, startMinute);
-      if (dragged.kind === "task") act(placeTask, { task: dragged.task, start, minutes: dragged.minutes });
-      else if (dragged.kind === "line")
-        act(placeLine, {
-          page: dragged.page,
-          lineFrom: dragged.lineFrom,
-          line: dragged.line,
-          start,
-          minutes: dragged.minutes,
-        });
-      else moveTo(dragged.id, start);
-
-      function moveTo(id: string, local: string) {
-        const item = store.get(id);
-        if (item?.kind !== "block" && item?.kind !== "event") return;
-        const from = item.kind === "event" && item.zone ? moveZone(local, zone, item.zone) : local;
-        act(moveItem, { id, start: from, end: addMinutes(from, minutesBetween(item.start, item.end)) });
-      }
-    },
-    [act, date, store, zone],
-  );
-
-  useEffect(() => {
-    const element = scroller.current;
-    if (!element) return;
-    const startOf = (dragged: Dragged, y: number) =>
-      minuteAt(y - (dragged.kind === "item" ? dragged.grabMinutes * minutePixels : 0));
-    return addDropZone({
-      element,
-      scroller: element,
-      leave: () => setGhost(undefined),
-      over(dragged, _x, y) {
-        const next = preview(dragged, startOf(dragged, y));
-        setGhost(next);
-        return next.text;
-      },
-      drop: (dragged, _x, y) => put(dragged, startOf(dragged, y)),
-    });
-  }, [minuteAt, preview, put, setGhost]);
-
-  const firstFree = useCallback(
-    (minutes: number) => {
-      const from = Math.ceil((nowMinute ?? 0) / snap) * snap;
-      return firstFit(freeTime(store, date, settings, zone, from), minutes) ?? (nowMinute === undefined ? 540 : from);
-    },
-    [store, date, settings, zone, nowMinute, snap],
-  );
-  useKeyboardPlacing({ snap, firstFree, preview, put, show: setGhost, scroller });
-
-  /** Draws a stretch on empty hours, from a press to where it is let go. */
-  const draw = (event: ReactPointerEvent) => {
-    if (event.button !== 0 || event.target !== event.currentTarget || event.pointerType === "touch") return;
-    const first = minuteAt(event.clientY);
-    let span = { startMinute: first, endMinute: first };
-    trackPointer(event.nativeEvent, {
-      threshold: 5,
-      scroller: () => scroller.current,
-      move(_x, y) {
-        const other = minuteAt(y, snap, 1440);
-        const [startMinute, endMinute] = other < first ? [other, first] : [first, Math.max(other, first + snap)];
-        span = { startMinute, endMinute: Math.min(1440, endMinute) };
-        const length = durationText(span.endMinute - startMinute);
-        setGhost({ ...span, title: "", text: `${rangeText(startMinute, span.endMinute, style)}, ${length}` });
-      },
-      end(kept, moved) {
-        setGhost(undefined);
-        if (kept && moved) setDrawn(span);
-      },
-    });
-  };
 
   const press = (event: KeyboardEvent) => {
     if (event.target !== event.currentTarget || event.altKey) return;
@@ -228,7 +87,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
       notify({ text: `${clockText(next, style)}. Enter sets time aside here.` });
     } else if (event.key === "Enter") {
       const startMinute = Math.round(at / snap) * snap;
-      setDrawn({ startMinute, endMinute: Math.min(1440, startMinute + usualBlockMinutes) });
+      setDrawn({ date, startMinute, endMinute: Math.min(1440, startMinute + usualBlockMinutes) });
     } else return;
     event.preventDefault();
   };
@@ -271,16 +130,18 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
           aria-label={`Hours of ${dateText(date, "full", style)}`}
           className="relative my-1.5 outline-offset-[-2px]"
           style={{ height: dayPixels }}
-          onPointerDown={draw}
+          onPointerDown={(event) => draw(event, date)}
           onDoubleClick={(event) => {
             if (event.target !== event.currentTarget) return;
             const startMinute = minuteAt(event.clientY, 15);
-            setDrawn({ startMinute, endMinute: Math.min(1440, startMinute + usualBlockMinutes) });
+            setDrawn({ date, startMinute, endMinute: Math.min(1440, startMinute + usualBlockMinutes) });
           }}
           onKeyDown={press}
           onBlur={() => setCursor(undefined)}
         >
-          <Outside hours={hours} />
+          <div className="pointer-events-none absolute inset-y-0 right-0 left-11.5">
+            <Outside hours={hours} minutePixels={minutePixels} />
+          </div>
           {Array.from({ length: 25 }, (_, hour) => (
             <div
               key={hour}
@@ -295,36 +156,40 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
               </span>
             </div>
           ))}
-          {items.map((item, at) => (
-            <RailItem
-              key={item.record.id}
-              item={item}
-              column={layout[at]!}
-              minutePixels={minutePixels}
-              leastMinutes={leastMinutes}
-              snap={snap}
-              onGhost={setGhost}
-              preview={preview}
-              minuteAt={minuteAt}
-              scroller={scroller}
-              onKeyMove={(change) => keyMove(item, change)}
-              onGrab={(event, grabMinutes) => grab(event, item, grabMinutes)}
-              onTakeOff={() => takeItemOff(item.record)}
-            />
-          ))}
-          <GhostBlock holder={ghost} />
-          {drawn && (
-            <DrawForm
-              date={date}
-              {...drawn}
-              top={drawn.startMinute * minutePixels}
-              height={(drawn.endMinute - drawn.startMinute) * minutePixels}
-              onClose={() => {
-                setDrawn(undefined);
-                canvas.current?.focus({ preventScroll: true });
-              }}
-            />
-          )}
+          <div className="pointer-events-none absolute inset-y-0 right-3 left-[52px]">
+            {items.map((item, at) => (
+              <HourItem
+                key={item.record.id}
+                item={item}
+                date={date}
+                column={layout[at]!}
+                minutePixels={minutePixels}
+                leastMinutes={leastMinutes}
+                snap={snap}
+                onGhost={ghost.set}
+                preview={preview}
+                minuteAt={minuteAt}
+                scroller={scroller}
+                onKeyMove={(change) => keyMove(item, change)}
+                onGrab={(event, grabMinutes) => grab(event, item, grabMinutes)}
+                onTakeOff={() => takeItemOff(item.record)}
+              />
+            ))}
+            <GhostBlock holder={ghost} date={date} minutePixels={minutePixels} />
+            {drawn && (
+              <DrawForm
+                {...drawn}
+                top={drawn.startMinute * minutePixels}
+                height={(drawn.endMinute - drawn.startMinute) * minutePixels}
+                dayPixels={dayPixels}
+                toLeft
+                onClose={() => {
+                  setDrawn(undefined);
+                  canvas.current?.focus({ preventScroll: true });
+                }}
+              />
+            )}
+          </div>
           {cursor !== undefined && (
             <div
               className="pointer-events-none absolute inset-x-0 border-t-2 border-woad"
@@ -338,53 +203,4 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
       </div>
     </section>
   );
-
-  function grab(event: PointerEvent, item: DayItem, grabMinutes: number) {
-    const { record } = item;
-    startDrag(event, {
-      dragged: { kind: "item", id: record.id, title: titleOf(record), minutes: spanMinutes(record), grabMinutes },
-      elsewhere: record.kind === "block" ? "let go here to take it off the hours" : "",
-      onMissed: () => record.kind === "block" && takeItemOff(record),
-    });
-  }
-
-  function titleOf(record: Block | Event): string {
-    return record.kind === "block" && record.task
-      ? (store.find("task", record.task)?.title ?? record.title)
-      : record.title;
-  }
-
-  function spanMinutes(record: Block | Event): number {
-    return isMoment(record.start) ? minutesBetween(record.start, record.end) : 0;
-  }
-
-  function takeItemOff(record: Block | Event) {
-    if (record.kind === "block") act(takeOff, { block: record.id });
-    else
-      notify({ text: "An event stays on its time. It can be removed from its sheet: press Enter.", tone: "refused" });
-  }
-
-  function keyMove(item: DayItem, { start, end, days }: { start: number; end: number; days: number }) {
-    const { record } = item;
-    if (!isMoment(record.start)) return;
-    const group = `move ${record.id}`;
-    act(
-      moveItem,
-      { id: record.id, start: addMinutes(shift(record.start), start), end: addMinutes(shift(record.end), end) },
-      { group },
-    );
-    if (days !== 0) {
-      const span = localSpan(record, zone);
-      goTo(dayAddress(addDays(dateOf(span.start), days), today));
-      const hours = canvas.current;
-      focusSoon(() => {
-        const item = document.querySelector<HTMLElement>(`[data-item="${record.id}"]`);
-        return hours?.contains(item) ? undefined : item;
-      });
-    }
-
-    function shift(moment: string) {
-      return days === 0 ? moment : momentAt(addDays(dateOf(moment), days), minuteOn(dateOf(moment), moment));
-    }
-  }
 }

@@ -11,7 +11,7 @@ import { DayPicker } from "@/ui/DayPicker";
 import { startDrag } from "@/ui/drag";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
-import { usePlacing } from "./placing";
+import { usePlacing } from "@/ui/hours/placing";
 
 const shownAtFirst = 40;
 

@@ -3,26 +3,33 @@ import { useEffect, type RefObject } from "react";
 import type { Dragged } from "@/ui/drag";
 import { notify } from "@/ui/notices";
 import { usePlacing } from "./placing";
-import { minutePixels, type Ghost } from "./railParts";
+import { addDays, type DateText } from "@/core/time";
+import type { Ghost } from "./hourParts";
 
 interface KeyboardPlacing {
+  /** The days that stand here, in order; placing begins on today where that is one of them. */
+  dates: readonly DateText[];
+  today: DateText;
   snap: number;
+  minutePixels: number;
   /** Where something of so many minutes would go first. */
-  firstFree: (minutes: number) => number;
-  preview: (dragged: Dragged, startMinute: number) => Ghost;
-  put: (dragged: Dragged, startMinute: number) => void;
+  firstFree: (date: DateText, minutes: number) => number;
+  preview: (dragged: Dragged, date: DateText, startMinute: number) => Ghost;
+  put: (dragged: Dragged, date: DateText, startMinute: number) => void;
   show: (ghost: Ghost | undefined) => void;
   scroller: RefObject<HTMLElement | null>;
 }
 
 /** Placing by keyboard: the same ghost as in a drag, moved by arrows, let down by Enter, left by Escape. */
-export function useKeyboardPlacing({ snap, firstFree, preview, put, show, scroller }: KeyboardPlacing) {
+export function useKeyboardPlacing(setting: KeyboardPlacing) {
+  const { dates, today, snap, minutePixels, firstFree, preview, put, show, scroller } = setting;
   const { placing, place } = usePlacing();
   useEffect(() => {
     if (!placing) return;
-    let at = firstFree(placing.minutes);
+    let date = dates.includes(today) ? today : (dates[0] ?? today);
+    let at = firstFree(date, placing.minutes);
     const draw = () => {
-      const next = preview(placing, at);
+      const next = preview(placing, date, at);
       show(next);
       notify({ text: `${next.title}: ${next.text}. Arrows move it, Enter places it, Escape leaves it.` });
       scroller.current?.scrollTo({ top: Math.max(0, at * minutePixels - 160) });
@@ -36,8 +43,12 @@ export function useKeyboardPlacing({ snap, firstFree, preview, put, show, scroll
       if (step !== undefined) {
         at = Math.max(0, Math.min(1440 - snap, at + step * (event.shiftKey ? 60 : snap)));
         draw();
+      } else if ((event.key === "ArrowLeft" || event.key === "ArrowRight") && dates.length > 1) {
+        const next = addDays(date, event.key === "ArrowLeft" ? -1 : 1);
+        if (dates.includes(next)) date = next;
+        draw();
       } else if (event.key === "Enter") {
-        put(placing, at);
+        put(placing, date, at);
         end();
       } else if (event.key === "Escape" || event.key === "Tab" || event.key.length === 1) {
         notify(undefined);

@@ -11,11 +11,24 @@ interface DrawFormProps {
   endMinute: number;
   top: number;
   height: number;
+  /** How high the whole day is. */
+  dayPixels: number;
+  /** Whether the form reaches over the days to the left instead of those to the right. */
+  toLeft?: boolean;
   onClose: () => void;
 }
 
 /** Asks what a drawn stretch is for: a few words, a theme, or both; a block or an event. */
-export function DrawForm({ date, startMinute, endMinute, top, height, onClose }: DrawFormProps) {
+export function DrawForm({
+  date,
+  startMinute,
+  endMinute,
+  top,
+  height,
+  dayPixels,
+  toLeft = false,
+  onClose,
+}: DrawFormProps) {
   const [title, setTitle] = useState("");
   const [theme, setTheme] = useState("");
   const [kind, setKind] = useState<"block" | "event">("block");
@@ -38,12 +51,12 @@ export function DrawForm({ date, startMinute, endMinute, top, height, onClose }:
   };
   return (
     <>
-      <div className="cloth-drawn pointer-events-none absolute right-3 left-[52px] z-20" style={{ top, height }} />
+      <div className="cloth-drawn pointer-events-none absolute inset-x-0 z-20" style={{ top, height }} />
       <form
         ref={form}
         aria-label="What is this time for"
-        className="absolute right-2 left-2 z-30 grid gap-2 border border-ink-3 bg-sheet p-2.5"
-        style={{ top: Math.max(0, top + height + 170 > 24 * 63 ? top - 164 : top + height + 4) }}
+        className={`pointer-events-auto absolute z-30 grid w-[270px] gap-2 border border-ink-3 bg-sheet p-2.5 ${toLeft ? "right-0" : "left-0"}`}
+        style={{ top: Math.max(0, top + height + 170 > dayPixels ? top - 164 : top + height + 4) }}
         onSubmit={submit}
         onKeyDown={(event) => {
           if (event.key !== "Escape") return;

@@ -1,15 +1,13 @@
 "use client";
 import { useSyncExternalStore } from "react";
 import type { Event } from "@/core/model";
-import type { WorkingDay } from "@/core/time";
+import type { DateText, WorkingDay } from "@/core/time";
 import { openRecord } from "@/ui/navigation";
 import { useStore } from "@/ui/workspaceContext";
 
-export const hourPixels = 63;
-export const minutePixels = hourPixels / 60;
-
 /** A stretch that would come to be, with what it would do: "Tue 14:00 to 15:15, day becomes 9 h 05 of 8 h". */
 export interface Ghost {
+  date: DateText;
   startMinute: number;
   endMinute: number;
   title: string;
@@ -23,7 +21,7 @@ export function hourText(hour: number, hour12: boolean): string {
 }
 
 /** The hatch over what lies outside working hours. */
-export function Outside({ hours }: { hours: WorkingDay | null }) {
+export function Outside({ hours, minutePixels }: { hours: WorkingDay | null; minutePixels: number }) {
   const bands = hours
     ? [
         [0, hours.startMinute],
@@ -34,7 +32,7 @@ export function Outside({ hours }: { hours: WorkingDay | null }) {
     <div
       key={from}
       aria-hidden
-      className="cloth-outside pointer-events-none absolute right-0 left-11.5"
+      className="cloth-outside pointer-events-none absolute inset-x-0"
       style={{ top: from! * minutePixels, height: (to! - from!) * minutePixels }}
     />
   ));
@@ -65,7 +63,7 @@ export class GhostHolder {
   readonly get = () => this.#ghost;
 
   readonly set = (ghost: Ghost | undefined) => {
-    if (ghost?.startMinute === this.#ghost?.startMinute && ghost?.text === this.#ghost?.text) return;
+    if (ghost?.date === this.#ghost?.date && ghost?.text === this.#ghost?.text) return;
     this.#ghost = ghost;
     for (const listener of this.#listeners) listener();
   };
@@ -77,14 +75,26 @@ export class GhostHolder {
 }
 
 /** A stretch that is shown before it is there. */
-export function GhostBlock({ holder }: { holder: GhostHolder }) {
-  const ghost = useSyncExternalStore(holder.subscribe, holder.get, () => undefined);
+export function GhostBlock({
+  holder,
+  date,
+  minutePixels,
+}: {
+  holder: GhostHolder;
+  date: DateText;
+  minutePixels: number;
+}) {
+  const ghost = useSyncExternalStore(
+    holder.subscribe,
+    () => (holder.get()?.date === date ? holder.get() : undefined),
+    () => undefined,
+  );
   if (!ghost) return null;
   const height = Math.max(12, (ghost.endMinute - ghost.startMinute) * minutePixels);
   return (
     <div
       data-ghost
-      className="cloth-drawn pointer-events-none absolute right-3 left-[52px] z-20 overflow-visible px-2 py-0.5"
+      className="cloth-drawn pointer-events-none absolute inset-x-0 z-20 overflow-visible px-2 py-0.5"
       style={{ top: ghost.startMinute * minutePixels, height }}
     >
       <span className="block truncate font-semibold">{ghost.title}</span>

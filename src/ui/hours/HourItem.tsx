@@ -1,28 +1,33 @@
 "use client";
 import { memo, type KeyboardEvent, type PointerEvent as ReactPointerEvent, type RefObject } from "react";
 import { moveItem } from "@/core/commands";
-import { isUnfinished } from "@/core/model";
+import { isUnfinished, type Dye } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import type { Column, DayItem } from "@/core/plan";
-import { addMinutes, estimateText, rangeText } from "@/core/time";
+import { addMinutes, estimateText, rangeText, type DateText } from "@/core/time";
 import type { Dragged } from "@/ui/drag";
 import { openRecord } from "@/ui/navigation";
 import { trackPointer } from "@/ui/trackPointer";
-import type { Ghost } from "./railParts";
+import type { Ghost } from "./hourParts";
+import type { KeyMove } from "./useHours";
 import { useAct, useRecord, useTimeStyle } from "@/ui/workspaceContext";
 
-interface RailItemProps {
+interface HourItemProps {
   item: DayItem;
+  /** The day on whose hours it lies. */
+  date: DateText;
+  /** Its dye, where that is not its theme’s. */
+  dye?: Dye | undefined;
   column: Column;
   minutePixels: number;
   leastMinutes: number;
   snap: number;
   onGhost: (ghost: Ghost | undefined) => void;
-  preview: (dragged: Dragged, startMinute: number, minutes?: number) => Ghost;
+  preview: (dragged: Dragged, date: DateText, startMinute: number, minutes?: number) => Ghost;
   /** The minute, in steps of `by` and at most `most`, that lies at a height on the screen. */
   minuteAt: (y: number, by?: number, most?: number) => number;
   scroller: RefObject<HTMLElement | null>;
-  onKeyMove: (change: { start: number; end: number; days: number }) => void;
+  onKeyMove: (change: KeyMove) => void;
   onGrab: (event: PointerEvent, grabMinutes: number) => void;
   onTakeOff: () => void;
 }
@@ -30,9 +35,9 @@ interface RailItemProps {
 /** How many rows a title may take in an item of so many rows: the last is for the hours. */
 const titleRows = ["", "", "line-clamp-1", "line-clamp-2", "line-clamp-3"];
 
-/** One block or event on the rail: press and pull to move it, at an edge to stretch it, or by keys. */
-export const RailItem = memo(function RailItem(props: RailItemProps) {
-  const { item, column, minutePixels, leastMinutes, snap, onGhost, preview, minuteAt, scroller } = props;
+/** One block or event on the hours: press and pull to move it, at an edge to stretch it, or by keys. */
+export const HourItem = memo(function HourItem(props: HourItemProps) {
+  const { item, date, column, minutePixels, leastMinutes, snap, onGhost, preview, minuteAt, scroller } = props;
   const { onKeyMove, onGrab, onTakeOff } = props;
   const { record, startMinute, endMinute } = item;
   const style = useTimeStyle();
@@ -43,7 +48,7 @@ export const RailItem = memo(function RailItem(props: RailItemProps) {
   const title = plainTitle(
     (task?.kind === "task" ? task.title : record.title) || (theme?.kind === "theme" ? theme.title : "Untitled"),
   );
-  const dye = theme?.kind === "theme" ? theme.dye : record.kind === "event" ? "cochineal" : "weld";
+  const dye = props.dye ?? (theme?.kind === "theme" ? theme.dye : record.kind === "event" ? "cochineal" : "weld");
   const height = Math.max(endMinute - startMinute, leastMinutes) * minutePixels - 2;
   const rows = Math.floor((height - 6) / 16);
   const range = rangeText(startMinute, endMinute, style);
@@ -95,7 +100,7 @@ export const RailItem = memo(function RailItem(props: RailItemProps) {
         const at = minuteAt(y - grabbed + edgePixels, snap, 1440);
         to = edge === "start" ? Math.min(at, endMinute - snap) : Math.max(at, startMinute + snap);
         const start = edge === "start" ? to : startMinute;
-        onGhost(preview(dragged, start, (edge === "end" ? to : endMinute) - start));
+        onGhost(preview(dragged, date, start, (edge === "end" ? to : endMinute) - start));
       },
       end(kept) {
         onGhost(undefined);
@@ -115,12 +120,12 @@ export const RailItem = memo(function RailItem(props: RailItemProps) {
       data-item={record.id}
       data-dye={dye}
       aria-label={`${title}, ${range}${place}${done ? ", done" : ""}${spill}`}
-      className={`rail-item ${cloth} absolute touch-none overflow-hidden px-2 text-[12.5px] font-[560] select-none ${height < 30 ? "leading-[15px]" : "py-[3px] leading-4"}`}
+      className={`rail-item ${cloth} pointer-events-auto absolute touch-none overflow-hidden px-2 text-[12.5px] font-[560] select-none ${height < 30 ? "leading-[15px]" : "py-[3px] leading-4"}`}
       style={{
         top: startMinute * minutePixels + 1,
         height,
-        left: `calc(52px + (100% - 64px) * ${(column.column * width) / 100})`,
-        width: `calc((100% - 64px) * ${(column.span * width) / 100} - ${column.column + column.span < column.of ? 3 : 0}px)`,
+        left: `${column.column * width}%`,
+        width: `calc(${column.span * width}% - ${column.column + column.span < column.of ? 3 : 0}px)`,
       }}
       onPointerDown={grab}
       onClick={open}

@@ -1,0 +1,220 @@
+"use client";
+import { useCallback, useEffect, useState, type PointerEvent as ReactPointerEvent, type RefObject } from "react";
+import { copyItem, moveItem, place, placeLine, setEventTime, takeOff } from "@/core/commands";
+import type { Block, Event } from "@/core/model";
+import { dayItems, firstFit, freeTime, loadOf, unplacedMinutes, type DayItem } from "@/core/plan";
+import {
+  addDays,
+  addMinutes,
+  dateOf,
+  dateText,
+  durationText,
+  isMoment,
+  minuteOn,
+  minutesBetween,
+  momentAt,
+  moveZone,
+  rangeText,
+  type DateText,
+} from "@/core/time";
+import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
+import { becomesText } from "@/ui/LoadBar";
+import { notify } from "@/ui/notices";
+import { trackPointer } from "@/ui/trackPointer";
+import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { GhostHolder, type Ghost } from "./hourParts";
+import { useKeyboardPlacing } from "./useKeyboardPlacing";
+
+/** A stretch of a day that was drawn and waits for what it is for. */
+export interface Drawn {
+  readonly date: DateText;
+  readonly startMinute: number;
+  readonly endMinute: number;
+}
+
+interface HoursSetting {
+  /** The days whose hours stand here, in order. */
+  dates: readonly DateText[];
+  today: DateText;
+  /** The present as minutes since midnight. */
+  nowMinute: number;
+  minutePixels: number;
+  scroller: RefObject<HTMLElement | null>;
+  /** What holds the hours, midnight at its upper edge. */
+  canvas: RefObject<HTMLElement | null>;
+  /** The day whose hours lie at that place across the screen. */
+  dateAt: (x: number) => DateText;
+  /** Brings a day into sight that is not among `dates`, and the item that moved there. */
+  showDay: (date: DateText, item?: string) => void;
+}
+
+/** How an item is moved by a key: each end by so many minutes, and both by so many days. */
+export interface KeyMove {
+  readonly start: number;
+  readonly end: number;
+  readonly days: number;
+}
+
+/** What hands can do with hours, of one day or of several side by side: draw, place, move, stretch, copy and take off. */
+export function useHours(setting: HoursSetting) {
+  const { dates, today, nowMinute, minutePixels, scroller, canvas, dateAt, showDay } = setting;
+  const store = useStore();
+  const settings = useSettings();
+  const style = useTimeStyle();
+  const act = useAct();
+  const { zone } = store.clock;
+  const [ghost] = useState(() => new GhostHolder());
+  const setGhost = ghost.set;
+  const [drawn, setDrawn] = useState<Drawn>();
+  const snap = settings.snapMinutes;
+
+  const minuteAt = useCallback(
+    (y: number, by = snap, most = 1440 - by) => {
+      const top = canvas.current?.getBoundingClientRect().top ?? 0;
+      const minute = Math.round((y - top) / minutePixels / by) * by;
+      return Math.max(0, Math.min(most, minute));
+    },
+    [canvas, minutePixels, snap],
+  );
+
+  /** What a drop of `dragged` from `startMinute` of a date on would do. */
+  const preview = useCallback(
+    (dragged: Dragged, date: DateText, startMinute: number, minutes = dragged.minutes, copying = false): Ghost => {
+      let more = 0;
+      if (dragged.kind === "task") {
+        const task = store.find("task", dragged.task);
+        const counted = task && task.doDay === date ? unplacedMinutes(store, task, date) : 0;
+        more = Math.max(0, minutes - counted);
+      } else if (dragged.kind === "item") {
+        const item = store.get(dragged.id);
+        const here = copying ? undefined : dayItems(store, date, zone).find(({ record }) => record.id === dragged.id);
+        const isWork = item?.kind === "event" || (item?.kind === "block" && Boolean(item.task ?? item.theme));
+        more = isWork ? minutes - (here ? here.endMinute - here.startMinute : 0) : 0;
+      }
+      const range = rangeText(startMinute, startMinute + minutes, style);
+      const becomes = becomesText(loadOf(store, date, settings, zone), more);
+      const text = `${copying ? "a copy, " : ""}${dateText(date, "weekday", style)} ${range}, ${becomes}`;
+      return { date, startMinute, endMinute: startMinute + minutes, title: dragged.title, text };
+    },
+    [store, settings, style, zone],
+  );
+
+  const put = useCallback(
+    (dragged: Dragged, date: DateText, startMinute: number, copying = false) => {
+      const start = momentAt(date, startMinute);
+      if (dragged.kind === "task") {
+        act(place, { task: dragged.task, start, minutes: dragged.minutes });
+        return;
+      }
+      if (dragged.kind === "line") {
+        const { page, lineFrom, line, minutes } = dragged;
+        act(placeLine, { page, lineFrom, line, start, minutes });
+        return;
+      }
+      const item = store.get(dragged.id);
+      if (item?.kind !== "block" && item?.kind !== "event") return;
+      const from = item.kind === "event" && item.zone ? moveZone(start, zone, item.zone) : start;
+      if (copying) act(copyItem, { id: item.id, start: from });
+      else if (!isMoment(item.start)) act(setEventTime, { id: item.id, start: from });
+      else act(moveItem, { id: item.id, start: from, end: addMinutes(from, minutesBetween(item.start, item.end)) });
+    },
+    [act, store, zone],
+  );
+
+  useEffect(() => {
+    const element = scroller.current;
+    if (!element) return;
+    const startOf = (dragged: Dragged, y: number) =>
+      minuteAt(y - (dragged.kind === "item" ? dragged.grabMinutes * minutePixels : 0));
+    return addDropZone({
+      element,
+      scroller: element,
+      leave: () => setGhost(undefined),
+      over(dragged, x, y, copying) {
+        const next = preview(
+          dragged,
+          dateAt(x),
+          startOf(dragged, y),
+          dragged.minutes,
+          copying && dragged.kind === "item",
+        );
+        setGhost(next);
+        return next.text;
+      },
+      drop: (dragged, x, y, copying) => put(dragged, dateAt(x), startOf(dragged, y), copying),
+    });
+  }, [scroller, minuteAt, minutePixels, dateAt, preview, put, setGhost]);
+
+  const firstFree = useCallback(
+    (date: DateText, minutes: number) => {
+      const from = date === today ? Math.ceil(nowMinute / snap) * snap : 0;
+      return firstFit(freeTime(store, date, settings, zone, from), minutes) ?? (date === today ? from : 540);
+    },
+    [store, settings, zone, today, nowMinute, snap],
+  );
+  useKeyboardPlacing({ dates, today, snap, firstFree, preview, put, show: setGhost, scroller, minutePixels });
+
+  /** Draws a stretch on empty hours of a date, from a press to where it is let go. */
+  const draw = (event: ReactPointerEvent, date: DateText) => {
+    if (event.button !== 0 || event.target !== event.currentTarget || event.pointerType === "touch") return;
+    const first = minuteAt(event.clientY);
+    let span = { date, startMinute: first, endMinute: first };
+    trackPointer(event.nativeEvent, {
+      threshold: 5,
+      scroller: () => scroller.current,
+      move(_x, y) {
+        const other = minuteAt(y, snap, 1440);
+        const [startMinute, endMinute] = other < first ? [other, first] : [first, Math.max(other, first + snap)];
+        span = { date, startMinute, endMinute: Math.min(1440, endMinute) };
+        const length = durationText(span.endMinute - startMinute);
+        setGhost({ ...span, title: "", text: `${rangeText(startMinute, span.endMinute, style)}, ${length}` });
+      },
+      end(kept, moved) {
+        setGhost(undefined);
+        if (kept && moved) setDrawn(span);
+      },
+    });
+  };
+
+  const takeItemOff = (record: Block | Event) => {
+    if (record.kind === "block") act(takeOff, { block: record.id });
+    else
+      notify({ text: "An event stays on its time. It can be removed from its sheet: press Enter.", tone: "refused" });
+  };
+
+  const grab = (event: PointerEvent, { record }: DayItem, grabMinutes: number) => {
+    const title = titleOf(record);
+    const minutes = isMoment(record.start) ? minutesBetween(record.start, record.end) : 0;
+    startDrag(event, {
+      dragged: { kind: "item", id: record.id, title, minutes, grabMinutes },
+      elsewhere: record.kind === "block" ? "let go here to take it off the hours" : "",
+      onMissed: () => record.kind === "block" && takeItemOff(record),
+    });
+  };
+
+  const keyMove = ({ record }: DayItem, { start, end, days }: KeyMove) => {
+    if (!isMoment(record.start)) return;
+    const shift = (moment: string) =>
+      days === 0 ? moment : momentAt(addDays(dateOf(moment), days), minuteOn(dateOf(moment), moment));
+    act(
+      moveItem,
+      { id: record.id, start: addMinutes(shift(record.start), start), end: addMinutes(shift(record.end), end) },
+      { group: `move ${record.id}` },
+    );
+    if (days === 0) return;
+    const moved = store.get(record.id);
+    if (moved?.kind === "block" || moved?.kind === "event")
+      showDay(
+        dateOf(moved.kind === "event" && moved.zone ? moveZone(moved.start, moved.zone, zone) : moved.start),
+        moved.id,
+      );
+  };
+
+  function titleOf(record: Block | Event): string {
+    return record.kind === "block" && record.task
+      ? (store.find("task", record.task)?.title ?? record.title)
+      : record.title;
+  }
+
+  return { ghost, drawn, setDrawn, minuteAt, preview, draw, grab, keyMove, takeItemOff, snap };
+}
