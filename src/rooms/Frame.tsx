@@ -1,11 +1,19 @@
 "use client";
-import { lazy, Suspense, useEffect, useLayoutEffect, useRef, useState } from "react";
-import { addDays, today as todayOf } from "@/core/time";
+import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { addDays, dateOf, today as todayOf, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
-import { dayAddress, goTo, noteOpenDay, openRecord, useOpenRecord, usePlace } from "@/ui/navigation";
+import {
+  dayAddress,
+  goTo,
+  noteOpenDay,
+  openRecord,
+  planAddress,
+  stepOf,
+  useOpenRecord,
+  usePlace,
+} from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { useStore, useWorkspace } from "@/ui/workspaceContext";
-import { dateOf } from "@/core/time";
 import { CaptureField } from "./frame/CaptureField";
 import { NoticeLine } from "./frame/NoticeLine";
 import { SavingBanner } from "./frame/SavingBanner";
@@ -17,6 +25,7 @@ import { Today } from "./today/Today";
 const Settings = lazy(() => import("./settings/SettingsRoom").then((room) => ({ default: room.SettingsRoom })));
 const Gather = lazy(() => import("./gather/GatherRoom").then((room) => ({ default: room.GatherRoom })));
 const Registers = lazy(() => import("./registers/RegistersRoom").then((room) => ({ default: room.RegistersRoom })));
+const Plan = lazy(() => import("./plan/PlanRoom").then((room) => ({ default: room.PlanRoom })));
 const Notes = lazy(() => import("./notes/NotesRoom").then((room) => ({ default: room.NotesRoom })));
 const RecordSheet = lazy(() => import("./frame/RecordSheet").then((sheet) => ({ default: sheet.RecordSheet })));
 const SearchDialog = lazy(() => import("./frame/SearchDialog").then((found) => ({ default: found.SearchDialog })));
@@ -30,6 +39,10 @@ export function Frame({ problem }: { problem: unknown }) {
   const { clock } = store;
   const today = dateOf(useNow(clock));
   const date = place.room === "today" ? (place.date ?? today) : undefined;
+  const planOf = useCallback(
+    (day: DateText) => (place.room === "plan" ? planAddress(place.look, place.span, day) : ""),
+    [place],
+  );
   const capture = useRef<HTMLInputElement>(null);
   const [helpOpen, setHelpOpen] = useState(false);
   const [searchOpen, setSearchOpen] = useState(false);
@@ -87,10 +100,12 @@ export function Frame({ problem }: { problem: unknown }) {
         capture.current?.focus();
       } else if (event.altKey && !mod && (event.key === "ArrowUp" || event.key === "ArrowDown")) {
         event.preventDefault();
-        goTo(dayAddress(addDays(date ?? today, event.key === "ArrowUp" ? -1 : 1), todayOf(clock)));
+        const step = event.key === "ArrowUp" ? -1 : 1;
+        if (place.room === "plan") goTo(planAddress(place.look, place.span, stepOf(place, today, step)));
+        else goTo(dayAddress(addDays(date ?? today, step), todayOf(clock)));
       } else if (event.altKey && !mod && event.key === "Home") {
         event.preventDefault();
-        goTo("/");
+        goTo(place.room === "plan" ? planAddress(place.look, place.span) : "/");
       } else if (event.key === "F6") {
         event.preventDefault();
         goToNextPane(event.shiftKey ? -1 : 1);
@@ -102,7 +117,7 @@ export function Frame({ problem }: { problem: unknown }) {
     };
     addEventListener("keydown", press);
     return () => removeEventListener("keydown", press);
-  }, [store, clock, date, today, record]);
+  }, [store, clock, date, today, record, place]);
 
   return (
     <div className="flex h-full flex-col">
@@ -117,13 +132,18 @@ export function Frame({ problem }: { problem: unknown }) {
       </TopBar>
       <SavingBanner problem={problem} />
       <div className="frame-body flex min-h-0 flex-1">
-        <Spine date={date} today={today} />
+        <Spine
+          date={date ?? (place.room === "plan" ? (place.date ?? today) : undefined)}
+          today={today}
+          addressOf={place.room === "plan" ? planOf : undefined}
+        />
         {place.room === "today" && date && (
           <Today key={date} date={date} today={today} sideOpen={record !== undefined} />
         )}
         <Suspense fallback={<div className="flex-1 bg-sheet" aria-busy="true" />}>
           {place.room === "settings" && <Settings />}
           {place.room === "gather" && <Gather />}
+          {place.room === "plan" && <Plan place={place} today={today} sideOpen={record !== undefined} />}
           {place.room === "notes" && <Notes id={place.note} />}
           {place.room === "registers" && <Registers register={place.register} lens={place.lens} />}
         </Suspense>

@@ -77,7 +77,7 @@ export function startDrag(down: PointerEvent, { dragged, onMissed, onEnd, elsewh
       const at = `${x} ${y} ${copying} ${zone?.scroller?.scrollTop ?? 0}`;
       if (at === shownAt) return;
       shownAt = at;
-      const below = [...zones].find((one) => contains(one.element, x, y));
+      const below = innermost([...zones].filter(({ element }) => contains(element, x, y)));
       if (below !== zone) zone?.leave();
       zone = below;
       if (label) say(label, zone?.over(dragged, x, y, copying) ?? elsewhere ?? "", x, y);
@@ -106,6 +106,14 @@ function say(label: HTMLElement, text: string, x: number, y: number) {
   if (words.textContent !== text) words.textContent = text;
   const left = Math.max(4, Math.min(x + 14, innerWidth - label.offsetWidth - 4));
   label.style.transform = `translate(${left}px, ${Math.min(y + 16, innerHeight - 56)}px)`;
+}
+
+/** Of zones that lie over one another, the one inside the others. */
+function innermost(over: readonly DropZone[]): DropZone | undefined {
+  return over.reduce<DropZone | undefined>(
+    (inner, one) => (inner && !inner.element.contains(one.element) ? inner : one),
+    undefined,
+  );
 }
 
 function contains(element: HTMLElement, x: number, y: number): boolean {

@@ -1,7 +1,8 @@
 "use client";
 import { usePathname, useSearchParams } from "next/navigation";
+import { useMemo } from "react";
 import type { Id } from "@/core/model";
-import { isDate, type DateText } from "@/core/time";
+import { addDays, addMonths, isDate, type DateText } from "@/core/time";
 
 /** Where in the app one is. */
 export type Place =
@@ -10,7 +11,52 @@ export type Place =
   | { room: "gather" }
   | { room: "registers"; register: string | undefined; lens: Id | undefined }
   | { room: "notes"; note: Id | undefined }
+  | { room: "plan"; look: PlanLook; span: PlanSpan; date: DateText | undefined }
   | { room: "none"; path: string };
+
+/** How the plan is looked at. */
+export const planLooks = ["calendar", "timeline", "matrix"] as const;
+export type PlanLook = (typeof planLooks)[number];
+
+/** How much of it is shown at once: a number of days, or a way of its own. */
+export type PlanSpan = number | "month" | "year" | "agenda";
+export const mostDays = 31;
+
+/** The address of the plan; of the present week where no date is given. */
+export function planAddress(look: PlanLook, span: PlanSpan = 7, date?: DateText): string {
+  if (look !== "calendar") return date ? `/plan/${look}/${date}` : `/plan/${look}`;
+  return date ? `/plan/calendar/${span}/${date}` : span === 7 ? "/plan" : `/plan/calendar/${span}`;
+}
+
+/** The day to which the plan goes by a step of what it shows, earlier (-1) or later (1). */
+export function stepOf(
+  { look, span, date }: Extract<Place, { room: "plan" }>,
+  today: DateText,
+  step: 1 | -1,
+): DateText {
+  const from = date ?? today;
+  if (look === "timeline") return addDays(from, 28 * step);
+  if (look === "matrix") return from;
+  if (span === "month") return addMonths(from, step);
+  if (span === "year") return addMonths(from, 12 * step);
+  return addDays(from, (span === "agenda" ? 14 : span) * step);
+}
+
+function planPlace(path: string): Place | undefined {
+  const [, room, look = "calendar", ...rest] = path.replace(/\/$/, "").split("/");
+  if (room !== "plan" || !planLooks.includes(look as PlanLook) || rest.length > 2) return undefined;
+  const [first, last] = look === "calendar" ? rest : [undefined, rest[0]];
+  const span = spanOf(first);
+  if (span === undefined || (last !== undefined && !isDate(last))) return undefined;
+  return { room: "plan", look: look as PlanLook, span, date: last };
+}
+
+function spanOf(text: string | undefined): PlanSpan | undefined {
+  if (text === undefined) return 7;
+  if (text === "month" || text === "year" || text === "agenda") return text;
+  const days = /^\d{1,2}$/.test(text) ? Number(text) : 0;
+  return days >= 1 && days <= mostDays ? days : undefined;
+}
 
 let lastOpenDay: DateText | undefined;
 
@@ -27,6 +73,10 @@ export function noteOpenDay(date: DateText | undefined): void {
 /** The place that the address names. */
 export function usePlace(): Place {
   const path = usePathname();
+  return useMemo(() => placeOf(path), [path]);
+}
+
+function placeOf(path: string): Place {
   if (path === "/") return { room: "today", date: undefined };
   if (path === "/settings") return { room: "settings" };
   if (path === "/gather") return { room: "gather" };
@@ -34,6 +84,8 @@ export function usePlace(): Place {
   if (registers) return { room: "registers", register: registers[1], lens: registers[2] };
   const notes = /^\/notes(?:\/([^/]+))?\/?$/.exec(path);
   if (notes) return { room: "notes", note: notes[1] };
+  const plan = planPlace(path);
+  if (plan) return plan;
   const date = /^\/day\/([^/]+)\/?$/.exec(path)?.[1];
   return date && isDate(date) ? { room: "today", date } : { room: "none", path };
 }

@@ -51,6 +51,13 @@ export const indexKeys = {
   unclarified: (record) =>
     record.kind === "task" && record.unclarified === true && isUnfinished(record.state) ? ["all"] : none,
   tasksByDoDay: (record) => (record.kind === "task" ? one(record.doDay) : none),
+  /** What is open and due on a day: tasks, goals and projects. */
+  openByDueDay: (record) =>
+    (record.kind === "task" || record.kind === "goal" || record.kind === "project") &&
+    record.due !== undefined &&
+    isUnfinished(record.state)
+      ? [dateOf(record.due)]
+      : none,
   tasksByParent: (record) => (record.kind === "task" ? one(record.parent) : none),
   tasksByDoneDay: (record) => (record.kind === "task" && record.doneAt ? [dateOf(record.doneAt)] : none),
   blocksByDay: (record) => (record.kind === "block" ? datesTouched(record.start, record.end) : none),

@@ -38,6 +38,17 @@ export function addDays(date: DateText, days: number): DateText {
   return dateOfDayNumber(dayNumber(date) + days);
 }
 
+/** The same day of the month so many months later (earlier when negative); the last of the month where it has no such day. */
+export function addMonths(date: DateText, months: number): DateText {
+  const [year, month, day] = date.split("-").map(Number) as [number, number, number];
+  const at = year * 12 + month - 1 + months;
+  const first = dateFromParts(Math.floor(at / 12), (((at % 12) + 12) % 12) + 1, 1);
+  if (!first) return date;
+  const next = addDays(first, 31).slice(0, 8);
+  const length = daysBetween(first, `${next}01`);
+  return addDays(first, Math.min(day, length) - 1);
+}
+
 /** Days from `from` to `to`; negative when `to` is earlier. */
 export function daysBetween(from: DateText, to: DateText): number {
   return dayNumber(to) - dayNumber(from);

@@ -33,10 +33,12 @@ interface SpineProps {
   /** The day whose page is open. */
   date: DateText | undefined;
   today: DateText;
+  /** Where a day leads to, where that is not its page. */
+  addressOf?: ((date: DateText) => string) | undefined;
 }
 
 /** The days, ten years each way, each with how full it is. Anything can be dropped on a day. */
-export function Spine({ date, today }: SpineProps) {
+export function Spine({ date, today, addressOf }: SpineProps) {
   const scroller = useRef<HTMLElement>(null);
   const firstWeekday = useFirstWeekday();
   const { showWeekNumbers } = useSettings();
@@ -105,6 +107,7 @@ export function Spine({ date, today }: SpineProps) {
               open={date}
               current={current}
               target={target}
+              addressOf={addressOf}
             />
           </div>
         ))}
@@ -121,9 +124,10 @@ interface WeekProps {
   open: DateText | undefined;
   current: DateText;
   target: DateText | undefined;
+  addressOf: ((date: DateText) => string) | undefined;
 }
 
-function Week({ start, labelHeight, showNumber, today, open, current, target }: WeekProps) {
+function Week({ start, labelHeight, showNumber, today, open, current, target, addressOf }: WeekProps) {
   const style = useTimeStyle();
   const thursday = addDays(start, (4 - weekday(start) + 7) % 7);
   const newMonth =
@@ -149,6 +153,7 @@ function Week({ start, labelHeight, showNumber, today, open, current, target }: 
           open={day === open}
           tabbable={day === current}
           target={day === target}
+          addressOf={addressOf}
         />
       ))}
     </div>
@@ -161,18 +166,20 @@ interface DayProps {
   open: boolean;
   tabbable: boolean;
   target: boolean;
+  addressOf: ((date: DateText) => string) | undefined;
 }
 
-const Day = memo(function Day({ date, today, open, tabbable, target }: DayProps) {
+const Day = memo(function Day({ date, today, open, tabbable, target, addressOf }: DayProps) {
   const settings = useSettings();
   const style = useTimeStyle();
   const { zone } = useStore().clock;
   const load = useComputed(useCallback((store) => loadOf(store, date, settings, zone), [date, settings, zone]));
   const isToday = date === today;
   const free = load.capacityMinutes === 0;
+  const address = addressOf?.(date) ?? dayAddress(date, today);
   return (
     <a
-      href={dayAddress(date, today)}
+      href={address}
       data-date={date}
       data-pane-focus={tabbable ? "" : undefined}
       tabIndex={tabbable ? 0 : -1}
@@ -182,7 +189,7 @@ const Day = memo(function Day({ date, today, open, tabbable, target }: DayProps)
       onClick={(event) => {
         if (event.metaKey || event.ctrlKey || event.shiftKey) return;
         event.preventDefault();
-        goTo(dayAddress(date, today));
+        goTo(address);
       }}
       style={{ height: isToday ? todayHeight : dayHeight }}
       className={`grid grid-cols-[24px_26px_1fr] items-center pr-2.5 pl-3 text-[12px] outline-offset-[-2px] hover:bg-sunk ${isToday || open ? "bg-sheet" : ""} ${open ? "shadow-[inset_3px_0_0_var(--woad)]" : ""} ${free ? "text-ink-3" : "text-ink-2"} ${target ? "outline-2 outline-woad" : ""}`}

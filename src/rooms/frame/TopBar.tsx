@@ -28,6 +28,7 @@ export function TopBar({ room, date, today, onHelp, onSearch, children }: TopBar
       <nav aria-label="Rooms" className="flex gap-4">
         <RoomLink path="/" here={room === "today"} label="Today" />
         <RoomLink path="/gather" here={room === "gather"} label="Gather" count={gathered} />
+        <RoomLink path="/plan" here={room === "plan"} label="Plan" />
         <RoomLink path="/notes" here={room === "notes"} label="Notes" />
         <RoomLink path="/registers/tasks" here={room === "registers"} label="Registers" />
         <RoomLink path="/settings" here={room === "settings"} label="Settings" />

@@ -5,7 +5,7 @@ import { comparisonsFor, isAlone } from "@/core/lens";
 import { fieldsIn, readText, recordsIn, textOfCell, type CellType, type Register } from "@/core/register";
 import { TypedField } from "@/ui/TypedField";
 import { comparisonWords } from "./lensWords";
-import { PickList } from "./SentencePart";
+import { PickList } from "@/ui/SentencePart";
 import { choicesOf, type Writing } from "@/ui/cells";
 import { dayFirst } from "@/ui/locale";
 

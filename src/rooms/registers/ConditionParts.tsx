@@ -4,7 +4,7 @@ import { fieldsIn, type Register } from "@/core/register";
 import type { Writing } from "@/ui/cells";
 import { ConditionForm, freshCondition } from "./ConditionForm";
 import { conditionWords } from "./lensWords";
-import { PickList, SentencePart } from "./SentencePart";
+import { PickList, SentencePart } from "@/ui/SentencePart";
 
 interface ConditionPartsProps {
   writing: Writing;

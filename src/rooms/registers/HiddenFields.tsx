@@ -4,7 +4,7 @@ import type { FieldRecord } from "@/core/model";
 import type { LensDraft, LensView } from "@/core/lens";
 import type { Register } from "@/core/register";
 import { useAct, useList } from "@/ui/workspaceContext";
-import { PickList, SentencePart } from "./SentencePart";
+import { PickList, SentencePart } from "@/ui/SentencePart";
 
 interface HiddenFieldsProps {
   register: Register;

@@ -10,7 +10,7 @@ import type { Writing } from "@/ui/cells";
 import { notify } from "@/ui/notices";
 import { MenuButton } from "./FieldMenu";
 import { ImportDialog } from "./ImportDialog";
-import { SentencePart } from "./SentencePart";
+import { SentencePart } from "@/ui/SentencePart";
 
 interface InAndOutProps {
   writing: Writing;

@@ -6,7 +6,7 @@ import { builtInRegisters, fieldsIn, findRegister, ownRegisters, recordsIn, type
 import type { Writing } from "@/ui/cells";
 import { AddCondition, ConditionParts } from "./ConditionParts";
 import { doneWords, lookWords, periodWords, registersWords } from "./lensWords";
-import { PickList, SentencePart } from "./SentencePart";
+import { PickList, SentencePart } from "@/ui/SentencePart";
 
 interface LensSentenceProps {
   writing: Writing;

@@ -20,7 +20,7 @@ import { AddCondition, ConditionParts } from "./ConditionParts";
 import { settableFields, ValueField } from "./GivenFields";
 import { NewName } from "./NewName";
 import { RunLog, Trial } from "./OrderRuns";
-import { PickList, SentencePart } from "./SentencePart";
+import { PickList, SentencePart } from "@/ui/SentencePart";
 
 /** Standing orders: when this happens, if this holds, do that; each as a sentence. */
 export function OrdersView({ writing, chosen }: { writing: Writing; chosen: Id | undefined }) {

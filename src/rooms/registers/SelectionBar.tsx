@@ -8,7 +8,7 @@ import { DayPicker } from "@/ui/DayPicker";
 import { useAct, useStore } from "@/ui/workspaceContext";
 import { CellEditor } from "@/ui/CellEditor";
 import type { Writing } from "@/ui/cells";
-import { SentencePart } from "./SentencePart";
+import { SentencePart } from "@/ui/SentencePart";
 import { isEditable, useSetCells } from "./useSetCells";
 
 interface SelectionBarProps {

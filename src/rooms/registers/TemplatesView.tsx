@@ -19,7 +19,7 @@ import { useAct, useComputed, useList, useStore } from "@/ui/workspaceContext";
 import type { Writing } from "@/ui/cells";
 import { GivenFields } from "./GivenFields";
 import { NewName } from "./NewName";
-import { PickList, SentencePart } from "./SentencePart";
+import { PickList, SentencePart } from "@/ui/SentencePart";
 
 /** The templates: what records are made from, and what was made from them before they changed. */
 export function TemplatesView({ writing, chosen }: { writing: Writing; chosen: Id | undefined }) {

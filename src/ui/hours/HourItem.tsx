@@ -16,6 +16,10 @@ interface HourItemProps {
   item: DayItem;
   /** The day on whose hours it lies. */
   date: DateText;
+  /** Drawn small, among other days. */
+  narrow?: boolean;
+  /** Whether something else wants the same minutes. */
+  doubled?: boolean;
   /** Its dye, where that is not its theme’s. */
   dye?: Dye | undefined;
   column: Column;
@@ -38,7 +42,7 @@ const titleRows = ["", "", "line-clamp-1", "line-clamp-2", "line-clamp-3"];
 /** One block or event on the hours: press and pull to move it, at an edge to stretch it, or by keys. */
 export const HourItem = memo(function HourItem(props: HourItemProps) {
   const { item, date, column, minutePixels, leastMinutes, snap, onGhost, preview, minuteAt, scroller } = props;
-  const { onKeyMove, onGrab, onTakeOff } = props;
+  const { onKeyMove, onGrab, onTakeOff, narrow = false, doubled = false } = props;
   const { record, startMinute, endMinute } = item;
   const style = useTimeStyle();
   const act = useAct();
@@ -119,8 +123,8 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
       tabIndex={0}
       data-item={record.id}
       data-dye={dye}
-      aria-label={`${title}, ${range}${place}${done ? ", done" : ""}${spill}`}
-      className={`rail-item ${cloth} pointer-events-auto absolute touch-none overflow-hidden px-2 text-[12.5px] font-[560] select-none ${height < 30 ? "leading-[15px]" : "py-[3px] leading-4"}`}
+      aria-label={`${title}, ${range}${place}${done ? ", done" : ""}${spill}${doubled ? ", double-booked" : ""}`}
+      className={`rail-item ${cloth} pointer-events-auto absolute touch-none overflow-hidden ${narrow ? "px-1.5" : "px-2"} font-[560] select-none ${narrow ? "text-[11.5px]" : "text-[12.5px]"} ${height < 30 ? "leading-[15px]" : narrow ? "py-0.5 leading-[15px]" : "py-[3px] leading-4"} ${doubled ? "is-doubled" : ""}`}
       style={{
         top: startMinute * minutePixels + 1,
         height,

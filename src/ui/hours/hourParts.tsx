@@ -39,7 +39,18 @@ export function Outside({ hours, minutePixels }: { hours: WorkingDay | null; min
 }
 
 /** Where the present is. */
-export function NowLine({ minute, text, top }: { minute: number; text: string; top: number }) {
+export function NowLine({
+  minute,
+  text,
+  top,
+  bare = false,
+}: {
+  minute: number;
+  text: string;
+  top: number;
+  /** Without the time, which then stands elsewhere. */
+  bare?: boolean;
+}) {
   return (
     <div
       role="img"
@@ -48,10 +59,17 @@ export function NowLine({ minute, text, top }: { minute: number; text: string; t
       className="pointer-events-none absolute inset-x-0 z-10 border-t-[1.5px] border-madder"
       style={{ top }}
     >
-      <span className="absolute -top-[9px] left-1.5 rounded-[2px] bg-madder px-1 text-[10.5px] leading-[17px] font-[650] text-sheet">
-        {text}
-      </span>
+      {!bare && <NowTime text={text} />}
     </div>
+  );
+}
+
+/** The present time, on the line that marks it. */
+export function NowTime({ text }: { text: string }) {
+  return (
+    <span className="absolute -top-[9px] left-1.5 rounded-[2px] bg-madder px-1 text-[10.5px] leading-[17px] font-[650] text-sheet">
+      {text}
+    </span>
   );
 }
 

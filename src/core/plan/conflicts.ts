@@ -1,0 +1,59 @@
+import type { Id, PensumRecord } from "../model";
+import type { DayItem } from "./dayItems";
+
+/** Two things at the same time. */
+export interface DoubleBooking {
+  readonly first: DayItem;
+  readonly second: DayItem;
+  /** When they overlap, minutes since midnight. */
+  readonly startMinute: number;
+  readonly endMinute: number;
+}
+
+/**
+ * The pairs of a day's items that want the same minutes, of which a person can do one. A task inside hours of its own
+ * theme is meant so, and two blocks of the same task are one sitting. `items` by their beginning.
+ */
+export function doubleBookings(
+  items: readonly DayItem[],
+  themeOf: (record: PensumRecord) => Id | undefined,
+): DoubleBooking[] {
+  const pairs: DoubleBooking[] = [];
+  for (let a = 0; a < items.length; a++) {
+    const first = items[a] as DayItem;
+    for (let b = a + 1; b < items.length; b++) {
+      const second = items[b] as DayItem;
+      if (second.startMinute >= first.endMinute) break;
+      if (isMeant(first.record, second.record, themeOf)) continue;
+      const endMinute = Math.min(first.endMinute, second.endMinute);
+      pairs.push({ first, second, startMinute: second.startMinute, endMinute });
+    }
+  }
+  return pairs;
+}
+
+function isMeant(a: PensumRecord, b: PensumRecord, themeOf: (record: PensumRecord) => Id | undefined): boolean {
+  if (a.kind !== "block" || b.kind !== "block") return false;
+  if (a.task !== undefined && a.task === b.task) return true;
+  const [box, inside] = a.task === undefined ? [a, b] : [b, a];
+  return (
+    box.task === undefined && box.theme !== undefined && inside.task !== undefined && themeOf(inside) === box.theme
+  );
+}
+
+/** The stretches of a day, of at least `most` minutes, in which one thing follows the other with no breath between. */
+export function withoutBreath(
+  items: readonly DayItem[],
+  most = 240,
+  breath = 5,
+): { startMinute: number; endMinute: number }[] {
+  const runs: { startMinute: number; endMinute: number }[] = [];
+  for (const { record, startMinute, endMinute } of items) {
+    // A break in plain words is breath.
+    if (record.kind === "block" && record.task === undefined && record.theme === undefined) continue;
+    const last = runs[runs.length - 1];
+    if (last && startMinute - last.endMinute < breath) last.endMinute = Math.max(last.endMinute, endMinute);
+    else runs.push({ startMinute, endMinute });
+  }
+  return runs.filter((run) => run.endMinute - run.startMinute > most);
+}

@@ -1,0 +1,34 @@
+import { isUnfinished, type Task } from "../model";
+import type { Store } from "../store";
+import type { MomentText } from "../time";
+import { openMinutes } from "./demand";
+import { isPlaced } from "./tray";
+
+type Reads = Pick<Store, "list" | "find">;
+
+/** A task that waits for hours, and how much of it does. */
+export interface Unplaced {
+  readonly task: Task;
+  /** Minutes that have no hours yet; 0 for a task without an estimate. */
+  readonly restMinutes: number;
+}
+
+/**
+ * The open tasks that have no hours ahead, or not enough of them: those split over several sittings stand with what is
+ * left. Tasks that rest beyond `until`, wait in the inbox or wait for somebody are left out, and parts of a listed one.
+ */
+export function unplacedTasks(reads: Reads, now: MomentText, until: string): Unplaced[] {
+  const listed: Unplaced[] = [];
+  for (const task of reads.list("unfinishedTasks", "all") as Task[]) {
+    if (task.unclarified || task.state === "waiting" || (task.restUntil !== undefined && task.restUntil > until))
+      continue;
+    const placed = isPlaced(reads, task, now);
+    const restMinutes = openMinutes(reads, task, now);
+    // What is all in its parts, or has all its hours, asks for none.
+    if (placed && restMinutes === 0) continue;
+    const hasParts = (reads.list("tasksByParent", task.id) as Task[]).some(({ state }) => isUnfinished(state));
+    if (hasParts && restMinutes === 0) continue;
+    listed.push({ task, restMinutes });
+  }
+  return listed;
+}

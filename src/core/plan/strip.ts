@@ -1,0 +1,89 @@
+import { isUnfinished, type Block, type Event, type Goal, type Id, type Project, type Task } from "../model";
+import type { Store } from "../store";
+import { addDays, dateOf, daysBetween, isDate, type DateText, type MomentText } from "../time";
+
+type Reads = Pick<Store, "list" | "find">;
+
+/** Something that has a day and no hour, as it lies above the hours. */
+export interface StripItem {
+  readonly id: Id;
+  readonly what: "event" | "task" | "due";
+  readonly record: Event | Task | Goal | Project;
+  /** Its first and last day among those shown, from 0. */
+  readonly first: number;
+  readonly last: number;
+  /** Whether it goes on before or after the days shown. */
+  readonly beginsBefore: boolean;
+  readonly endsAfter: boolean;
+}
+
+/** A strip item with the row it stands in, from 0. */
+export interface StripPlace extends StripItem {
+  readonly row: number;
+}
+
+/**
+ * What lies above the hours of days in a row: events of whole days, tasks that are meant for a day and have no hours
+ * there, and what is due. `now` tells which hours are over.
+ */
+export function stripItems(reads: Reads, dates: readonly DateText[], now: MomentText): StripItem[] {
+  const [first, last] = [dates[0] as DateText, dates[dates.length - 1] as DateText];
+  const items: StripItem[] = [];
+  const seen = new Set<Id>();
+  for (const [day, date] of dates.entries()) {
+    for (const event of reads.list("eventsByDay", date) as Event[]) {
+      if (!isDate(event.start) || seen.has(event.id)) continue;
+      seen.add(event.id);
+      const end = dateOf(event.end);
+      items.push({
+        id: event.id,
+        what: "event",
+        record: event,
+        first: Math.max(0, daysBetween(first, event.start)),
+        last: Math.min(dates.length - 1, daysBetween(first, end)),
+        beginsBefore: event.start < first,
+        endsAfter: end > last,
+      });
+    }
+    const one = (what: "task" | "due", record: Task | Goal | Project) => {
+      items.push({ id: record.id, what, record, first: day, last: day, beginsBefore: false, endsAfter: false });
+    };
+    for (const task of reads.list("tasksByDoDay", date) as Task[])
+      if (isUnfinished(task.state) && !hasHours(reads, task, date, now)) one("task", task);
+    for (const due of reads.list("openByDueDay", date) as (Task | Goal | Project)[])
+      // A task that stands there already says itself that it is due.
+      if (!(due.kind === "task" && due.doDay === date && !hasHours(reads, due, date, now))) one("due", due);
+  }
+  return items;
+}
+
+/** Whether a task has hours on a date, or hours that are still to come. */
+function hasHours(reads: Reads, task: Task, date: DateText, now: MomentText): boolean {
+  return (reads.list("blocksByTask", task.id) as Block[]).some(
+    (block) => block.end > now || (block.start < `${addDays(date, 1)}T00:00` && block.end > `${date}T00:00`),
+  );
+}
+
+/** Puts strip items into as few rows as they need, longer ones first, so that none covers another. */
+export function stripRows(items: readonly StripItem[]): StripPlace[] {
+  const order = { event: 0, due: 1, task: 2 };
+  const sorted = items.toSorted(
+    (a, b) =>
+      a.first - b.first ||
+      b.last - b.first - (a.last - a.first) ||
+      order[a.what] - order[b.what] ||
+      (a.id < b.id ? -1 : 1),
+  );
+  const rows: boolean[][] = [];
+  return sorted.map((item) => {
+    let row = 0;
+    const isFree = (taken: boolean[]) => {
+      for (let day = item.first; day <= item.last; day++) if (taken[day]) return false;
+      return true;
+    };
+    while (rows[row] && !isFree(rows[row] as boolean[])) row++;
+    const taken = (rows[row] ??= []);
+    for (let day = item.first; day <= item.last; day++) taken[day] = true;
+    return { ...item, row };
+  });
+}

@@ -1,0 +1,198 @@
+"use client";
+import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { giveDay, setEventTime, takeOff, usualBlockMinutes } from "@/core/commands";
+import { plainTitle } from "@/core/page";
+import { isLate, loadOf, stripItems, stripRows, unplacedMinutes, type StripPlace } from "@/core/plan";
+import { addDays, dateText, estimateText, isDate, type DateText } from "@/core/time";
+import { useNow } from "@/ui/clock";
+import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
+import { usePlacing } from "@/ui/hours/placing";
+import { becomesText } from "@/ui/LoadBar";
+import { openRecord } from "@/ui/navigation";
+import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useDyeOf } from "./dyes";
+import { usePlanView } from "./planView";
+
+const rowPixels = 23;
+const rowsAtFirst = 3;
+
+interface AllDayStripProps {
+  dates: readonly DateText[];
+  today: DateText;
+  gutters: number;
+}
+
+/** What has a day and no hour, above the hours: taken from here into them, and back. */
+export function AllDayStrip({ dates, today, gutters }: AllDayStripProps) {
+  const store = useStore();
+  const settings = useSettings();
+  const style = useTimeStyle();
+  const act = useAct();
+  const now = useNow(store.clock);
+  const [view] = usePlanView();
+  const [open, setOpen] = useState(false);
+  const [target, setTarget] = useState<DateText>();
+  const element = useRef<HTMLDivElement>(null);
+  const items = useComputed(useCallback((from) => stripItems(from, dates, now), [dates, now]));
+  const places = useMemo(() => {
+    const isShown = ({ what }: (typeof items)[number]) =>
+      !view.hidden.includes(what === "event" ? "events" : what === "task" ? "tasks" : "dues");
+    return stripRows(items.filter(isShown));
+  }, [items, view.hidden]);
+  const rows = places.reduce((most, { row }) => Math.max(most, row + 1), 1);
+  const shownRows = open ? rows : Math.min(rows, rowsAtFirst);
+  const hiddenOn = (day: number) =>
+    places.filter(({ row, first, last }) => row >= shownRows && first <= day && day <= last).length;
+
+  useEffect(() => {
+    const strip = element.current;
+    if (!strip) return;
+    const dateAt = (x: number) => {
+      const box = strip.getBoundingClientRect();
+      const column = Math.floor(((x - box.left - gutters) / (box.width - gutters)) * dates.length);
+      return dates[Math.max(0, Math.min(dates.length - 1, column))] as DateText;
+    };
+    return addDropZone({
+      element: strip,
+      leave: () => setTarget(undefined),
+      over(dragged, x) {
+        const date = dateAt(x);
+        setTarget(date);
+        if (dragged.kind === "line") return undefined;
+        const task = dragged.kind === "task" ? store.find("task", dragged.task) : undefined;
+        const more = task && task.doDay !== date ? unplacedMinutes(store, { ...task, doDay: date }, date) : 0;
+        const load = loadOf(store, date, settings, store.clock.zone);
+        return `${dateText(date, "short", style)}, no hour, ${becomesText(load, more)}`;
+      },
+      drop: (dragged, x) => putOn(dragged, dateAt(x)),
+    });
+
+    function putOn(dragged: Dragged, date: DateText) {
+      if (dragged.kind === "task") act(giveDay, { tasks: [dragged.task], day: date });
+      if (dragged.kind !== "item") return;
+      const item = store.get(dragged.id);
+      if (item?.kind === "event") act(setEventTime, { id: item.id, start: date });
+      if (item?.kind === "block") act(takeOff, { block: item.id, day: date });
+    }
+  }, [store, settings, style, act, dates, gutters]);
+
+  const template = { gridTemplateColumns: `${gutters}px repeat(${dates.length}, minmax(0, 1fr))` };
+  return (
+    <div
+      ref={element}
+      role="group"
+      aria-label="Without an hour"
+      className="relative grid border-b border-rule"
+      style={{ ...template, minHeight: Math.max(2, shownRows) * rowPixels + (rows > rowsAtFirst ? 18 : 5) }}
+    >
+      <span className="pt-1.5 pr-1.5 text-right text-[10.5px] leading-4 text-ink-3">no hour</span>
+      {dates.map((date, day) => (
+        <div
+          key={date}
+          className={`border-l border-rule ${target === date ? "bg-[color-mix(in_srgb,var(--woad)_12%,var(--sheet))]" : ""}`}
+          style={{ gridColumn: day + 2, gridRow: 1 }}
+        />
+      ))}
+      {places
+        .filter(({ row }) => row < shownRows)
+        .map((place) => (
+          <StripChip key={`${place.what} ${place.id}`} place={place} dates={dates} gutters={gutters} today={today} />
+        ))}
+      {rows > rowsAtFirst &&
+        dates.map((date, day) =>
+          open ? (
+            day === 0 && (
+              <button
+                key={date}
+                className="link absolute bottom-0 left-1 text-[10.5px]"
+                aria-label="Fewer rows of what has no hour"
+                onClick={() => setOpen(false)}
+              >
+                fewer
+              </button>
+            )
+          ) : hiddenOn(day) > 0 ? (
+            <button
+              key={date}
+              className="link absolute bottom-0 z-10 bg-sheet px-0.5 text-[10.5px] leading-[14px]"
+              style={{ right: `calc((100% - ${gutters}px) * ${(dates.length - 1 - day) / dates.length} + 3px)` }}
+              aria-label={`${hiddenOn(day)} more on ${dateText(date, "full", style)}`}
+              onClick={() => setOpen(true)}
+            >
+              {hiddenOn(day)} more
+            </button>
+          ) : null,
+        )}
+    </div>
+  );
+}
+
+interface StripChipProps {
+  place: StripPlace;
+  dates: readonly DateText[];
+  gutters: number;
+  today: DateText;
+}
+
+function StripChip({
+  place: { record, what, first, last, row, beginsBefore, endsAfter },
+  dates,
+  gutters,
+  today,
+}: StripChipProps) {
+  const store = useStore();
+  const act = useAct();
+  const style = useTimeStyle();
+  const [view] = usePlanView();
+  const dyeOf = useDyeOf(view.dyeBy);
+  const { place } = usePlacing();
+  const theme = "theme" in record ? store.find("theme", record.theme) : undefined;
+  const late =
+    what === "due" && "due" in record && record.due !== undefined && isLate({ due: record.due }, store.clock.now());
+  const dye = dyeOf(record) ?? theme?.dye ?? (what === "event" ? "cochineal" : "slate");
+  const title = plainTitle(record.title) || "Untitled";
+  const words = what === "due" ? `${title} due` : title;
+  const task = record.kind === "task" ? record : undefined;
+  const cloth = what === "event" ? "cloth-event" : what === "due" ? "cloth-due" : "cloth-planned";
+  const dragged: Dragged | undefined = task
+    ? { kind: "task", task: task.id, title, minutes: task.estimateMinutes || usualBlockMinutes }
+    : record.kind === "event"
+      ? { kind: "item", id: record.id, title, minutes: 60, grabMinutes: 0 }
+      : undefined;
+  const press = (event: KeyboardEvent) => {
+    if (event.altKey || event.ctrlKey || event.metaKey) return;
+    const side = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+    const date = dates[first] as DateText;
+    if (side !== undefined && what === "task" && task) act(giveDay, { tasks: [task.id], day: addDays(date, side) });
+    else if (side !== undefined && record.kind === "event" && isDate(record.start))
+      act(setEventTime, { id: record.id, start: addDays(record.start, side) });
+    else if (event.code === "KeyH" && dragged?.kind === "task") place(dragged);
+    else if ((event.key === "Delete" || event.key === "Backspace") && what === "task" && task)
+      act(giveDay, { tasks: [task.id], day: undefined });
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const share = (day: number) => `(100% - ${gutters}px) * ${day / dates.length}`;
+  const range = first === last ? dateText(dates[first] as DateText, "full", style) : `${last - first + 1} days`;
+  const estimate = task?.estimateMinutes ? `, ${estimateText(task.estimateMinutes)}` : "";
+  void today;
+  return (
+    <button
+      data-dye={late ? "madder" : dye}
+      data-strip={record.id}
+      aria-label={`${words}, ${range}${estimate}${late ? ", late" : ""}`}
+      className={`${cloth} absolute h-[20px] touch-none truncate px-1.5 text-left text-[11.5px] leading-[18px] font-[560] select-none ${late ? "text-madder" : ""}`}
+      style={{
+        top: row * rowPixels + 3,
+        left: `calc(${gutters}px + ${share(first)} + ${beginsBefore ? 0 : 3}px)`,
+        width: `calc(${share(last - first + 1)} - ${(beginsBefore ? 0 : 3) + (endsAfter ? 0 : 6)}px)`,
+      }}
+      onPointerDown={(event) => dragged && startDrag(event.nativeEvent, { dragged })}
+      onClick={() => openRecord(record.id)}
+      onKeyDown={press}
+    >
+      {words}
+    </button>
+  );
+}

@@ -1,0 +1,121 @@
+"use client";
+import { memo, useCallback, useMemo, type RefObject } from "react";
+import { usualBlockMinutes } from "@/core/commands";
+import { columns, dayItems, doubleBookings } from "@/core/plan";
+import { clockText, workingDay, type DateText } from "@/core/time";
+import { DrawForm } from "@/ui/hours/DrawForm";
+import { GhostBlock, NowLine, Outside } from "@/ui/hours/hourParts";
+import { HourItem } from "@/ui/hours/HourItem";
+import type { Drawn, useHours } from "@/ui/hours/useHours";
+import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useDyeOf } from "./dyes";
+import { usePlanView } from "./planView";
+
+interface DayColumnProps {
+  date: DateText;
+  today: DateText;
+  /** The present, when it lies on this day. */
+  now: number | undefined;
+  hands: ReturnType<typeof useHours>;
+  drawn: Drawn | undefined;
+  cursor: number | undefined;
+  /** Whether what opens here opens over the days to the left. */
+  toLeft: boolean;
+  scroller: RefObject<HTMLElement | null>;
+  hourPixels: number;
+  onDrawn: () => void;
+}
+
+/** The least height, in pixels, at which an item can be read and grabbed. */
+const leastPixels = 19;
+
+/** The hours of one day among others. */
+export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
+  const { date, now, hands, drawn, cursor, toLeft, scroller, hourPixels, onDrawn } = props;
+  const store = useStore();
+  const settings = useSettings();
+  const style = useTimeStyle();
+  const [view] = usePlanView();
+  const dyeOf = useDyeOf(view.dyeBy);
+  const { zone } = store.clock;
+  const all = useComputed(useCallback((from) => dayItems(from, date, zone), [date, zone]));
+  const items = useMemo(
+    () => all.filter(({ record }) => !view.hidden.includes(record.kind === "event" ? "events" : "blocks")),
+    [all, view.hidden],
+  );
+  const minutePixels = hourPixels / 60;
+  const leastMinutes = leastPixels / minutePixels;
+  const layout = useMemo(() => columns(items, leastMinutes), [items, leastMinutes]);
+  const doubled = useMemo(() => {
+    const themeOf = (record: (typeof items)[number]["record"]) =>
+      record.theme ?? (record.kind === "block" ? store.find("task", record.task)?.theme : undefined);
+    return new Set(
+      doubleBookings(items, themeOf as never).flatMap(({ first, second }) => [first.record.id, second.record.id]),
+    );
+  }, [items, store]);
+  const { ghost, preview, minuteAt, draw, grab, keyMove, takeItemOff, snap, setDrawn } = hands;
+  return (
+    <div
+      data-column={date}
+      className="relative min-w-0 border-l border-rule"
+      onPointerDown={(event) => draw(event, date)}
+      onDoubleClick={(event) => {
+        if (event.target !== event.currentTarget) return;
+        const startMinute = minuteAt(event.clientY, 15);
+        setDrawn({ date, startMinute, endMinute: Math.min(1440, startMinute + usualBlockMinutes) });
+      }}
+    >
+      <div className="pointer-events-none absolute inset-0">
+        <Outside hours={workingDay(settings.workingWeek, date)} minutePixels={minutePixels} />
+        {Array.from({ length: 23 }, (_, hour) => (
+          <div
+            key={hour}
+            className="absolute inset-x-0 border-t border-hairline"
+            style={{ top: (hour + 1) * hourPixels }}
+          />
+        ))}
+      </div>
+      <div className="pointer-events-none absolute inset-y-0 right-1.5 left-[3px]">
+        {items.map((item, at) => (
+          <HourItem
+            key={item.record.id}
+            item={item}
+            date={date}
+            dye={dyeOf(item.record)}
+            narrow
+            doubled={doubled.has(item.record.id)}
+            column={layout[at]!}
+            minutePixels={minutePixels}
+            leastMinutes={leastMinutes}
+            snap={snap}
+            onGhost={ghost.set}
+            preview={preview}
+            minuteAt={minuteAt}
+            scroller={scroller}
+            onKeyMove={(change) => keyMove(item, change)}
+            onGrab={(event, grabMinutes) => grab(event, item, grabMinutes)}
+            onTakeOff={() => takeItemOff(item.record)}
+          />
+        ))}
+        <GhostBlock holder={ghost} date={date} minutePixels={minutePixels} />
+        {drawn && (
+          <DrawForm
+            {...drawn}
+            top={drawn.startMinute * minutePixels}
+            height={(drawn.endMinute - drawn.startMinute) * minutePixels}
+            dayPixels={24 * hourPixels}
+            toLeft={toLeft}
+            onClose={onDrawn}
+          />
+        )}
+      </div>
+      {cursor !== undefined && (
+        <div
+          className="pointer-events-none absolute inset-x-0 border-t-2 border-woad"
+          style={{ top: cursor * minutePixels }}
+        />
+      )}
+      {now !== undefined && <NowLine bare minute={now} text={clockText(now, style)} top={now * minutePixels} />}
+    </div>
+  );
+});

@@ -1,0 +1,293 @@
+"use client";
+import { memo, useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { giveDay, moveItem, setEventTime } from "@/core/commands";
+import { isUnfinished, type PensumRecord } from "@/core/model";
+import { plainTitle } from "@/core/page";
+import { dayItems, isLate, loadOf, stripItems, unplacedMinutes, weeksOfMonth } from "@/core/plan";
+import {
+  addDays,
+  addMinutes,
+  clockText,
+  dateText,
+  durationText,
+  isMoment,
+  minuteOf,
+  minutesBetween,
+  momentAt,
+  dateOf,
+  type DateText,
+} from "@/core/time";
+import { useNow } from "@/ui/clock";
+import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
+import { focusSoon } from "@/ui/focusSoon";
+import { becomesText } from "@/ui/LoadBar";
+import { dayAddress, goTo, openRecord, planAddress } from "@/ui/navigation";
+import { PlaceLink } from "@/ui/PlaceLink";
+import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useDyeOf } from "./dyes";
+import { usePlanView } from "./planView";
+
+const linePixels = 19;
+
+/** The weeks that a month touches, each day with what lies on it. */
+export function MonthView({ date, today }: { date: DateText; today: DateText }) {
+  const firstWeekday = useFirstWeekday();
+  const style = useTimeStyle();
+  const settings = useSettings();
+  const store = useStore();
+  const act = useAct();
+  const grid = useRef<HTMLDivElement>(null);
+  const [lines, setLines] = useState(4);
+  const [target, setTarget] = useState<DateText>();
+  const { dates } = useMemo(() => weeksOfMonth(date, firstWeekday), [date, firstWeekday]);
+  const weeks = dates.length / 7;
+
+  useEffect(() => {
+    const element = grid.current;
+    if (!element) return;
+    const measure = () => setLines(Math.max(1, Math.floor((element.clientHeight / weeks - 30) / linePixels)));
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    measure();
+    return () => observer.disconnect();
+  }, [weeks]);
+
+  useEffect(() => {
+    const element = grid.current;
+    if (!element) return;
+    const dateAt = (x: number, y: number) =>
+      document
+        .elementsFromPoint(x, y)
+        .map((one) => one.closest<HTMLElement>("[data-month-day]")?.dataset.monthDay)
+        .find(Boolean);
+    return addDropZone({
+      element,
+      leave: () => setTarget(undefined),
+      over(dragged, x, y) {
+        const day = dateAt(x, y);
+        setTarget(day);
+        if (!day || dragged.kind === "line") return undefined;
+        const task = dragged.kind === "task" ? store.find("task", dragged.task) : undefined;
+        const item = dragged.kind === "item" ? store.get(dragged.id) : undefined;
+        const stays = item && "start" in item && dateOf(item.start) === day;
+        const more = task
+          ? task.doDay === day
+            ? 0
+            : unplacedMinutes(store, { ...task, doDay: day }, day)
+          : stays
+            ? 0
+            : dragged.minutes;
+        return `${dateText(day, "short", style)}, ${becomesText(loadOf(store, day, settings, store.clock.zone), more)}`;
+      },
+      drop(dragged, x, y) {
+        const day = dateAt(x, y);
+        if (day) moveTo(dragged, day);
+      },
+    });
+
+    function moveTo(dragged: Dragged, day: DateText) {
+      if (dragged.kind === "task") act(giveDay, { tasks: [dragged.task], day });
+      if (dragged.kind !== "item") return;
+      const item = store.get(dragged.id);
+      if (item?.kind !== "event" && item?.kind !== "block") return;
+      if (!isMoment(item.start)) act(setEventTime, { id: item.id, start: day });
+      else {
+        const start = momentAt(day, minuteOf(item.start));
+        act(moveItem, { id: item.id, start, end: addMinutes(start, minutesBetween(item.start, item.end)) });
+      }
+    }
+  }, [store, settings, style, act]);
+
+  const press = (event: KeyboardEvent) => {
+    const cell = (event.target as HTMLElement).closest<HTMLElement>("[data-month-day]");
+    const step = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }[event.key];
+    if (step === undefined || event.altKey || !cell || event.target !== cell) return;
+    event.preventDefault();
+    const to = addDays(cell.dataset.monthDay as DateText, step);
+    if (!dates.includes(to)) goTo(planAddress("calendar", "month", to));
+    focusSoon(() => document.querySelector<HTMLElement>(`[data-month-day="${to}"]`));
+  };
+
+  return (
+    <div className="plan-month flex min-h-0 flex-1 flex-col">
+      <div className="grid flex-none grid-cols-7 border-b border-rule">
+        {dates.slice(0, 7).map((day) => (
+          <span
+            key={day}
+            className="border-l border-rule px-2 py-1 text-small font-semibold text-ink-2 first:border-l-0"
+          >
+            {dateText(day, "weekday", style)}
+          </span>
+        ))}
+      </div>
+      <div
+        ref={grid}
+        role="group"
+        aria-label={dateText(date, "month", style)}
+        className="grid min-h-0 flex-1 grid-cols-7"
+        style={{ gridTemplateRows: `repeat(${weeks}, minmax(0, 1fr))` }}
+        onKeyDown={press}
+      >
+        {dates.map((day, at) => (
+          <MonthDay
+            key={day}
+            date={day}
+            today={today}
+            lines={lines}
+            isOther={day.slice(0, 7) !== date.slice(0, 7)}
+            isTarget={target === day}
+            tabbable={day === (dates.includes(date) ? date : dates[0])}
+            first={at % 7 === 0}
+          />
+        ))}
+      </div>
+    </div>
+  );
+}
+
+interface MonthDayProps {
+  date: DateText;
+  today: DateText;
+  lines: number;
+  isOther: boolean;
+  isTarget: boolean;
+  tabbable: boolean;
+  first: boolean;
+}
+
+const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget, tabbable, first }: MonthDayProps) {
+  const settings = useSettings();
+  const style = useTimeStyle();
+  const store = useStore();
+  const now = useNow(store.clock);
+  const [view] = usePlanView();
+  const { zone } = store.clock;
+  const load = useComputed(useCallback((from) => loadOf(from, date, settings, zone), [date, settings, zone]));
+  const whole = useComputed(useCallback((from) => stripItems(from, [date], now), [date, now]));
+  const items = useComputed(useCallback((from) => dayItems(from, date, zone), [date, zone]));
+  const shownWhole = whole.filter(
+    ({ what }) => !view.hidden.includes(what === "event" ? "events" : what === "task" ? "tasks" : "dues"),
+  );
+  const shownItems = items.filter(
+    ({ record, beginsBefore }) => !beginsBefore && !view.hidden.includes(record.kind === "event" ? "events" : "blocks"),
+  );
+  const all = [
+    ...shownWhole.map(({ record, what }) => ({ record, what, minute: undefined })),
+    ...shownItems.map(({ record, startMinute }) => ({ record, what: "item" as const, minute: startMinute })),
+  ];
+  const shown = all.length > lines ? all.slice(0, Math.max(0, lines - 1)) : all;
+  const over = load.capacityMinutes > 0 && load.plannedMinutes > load.capacityMinutes;
+  const words = load.plannedMinutes > 0 ? durationText(load.plannedMinutes) : "";
+  const isToday = date === today;
+  return (
+    <div
+      data-month-day={date}
+      tabIndex={tabbable ? 0 : -1}
+      data-pane-focus={tabbable ? "" : undefined}
+      role="group"
+      aria-label={`${dateText(date, "full", style)}${isToday ? ", today" : ""}, ${all.length} ${all.length === 1 ? "entry" : "entries"}${words ? `, ${words}` : ""}`}
+      className={`flex min-w-0 flex-col overflow-hidden border-b border-rule ${first ? "" : "border-l"} ${isOther ? "bg-fleece" : ""} ${isTarget ? "outline-2 -outline-offset-2 outline-woad" : ""} ${isToday ? "shadow-[inset_0_3px_0_var(--woad)]" : ""}`}
+    >
+      <div className="flex items-baseline justify-between gap-1 px-1.5 pt-1 pb-0.5">
+        <PlaceLink
+          path={dayAddress(date, today)}
+          here={false}
+          label={`${dateText(date, "full", style)}. Opens its page`}
+          className={`min-w-6 font-words text-[14px] leading-5 hover:underline ${isToday ? "font-bold text-woad" : isOther ? "text-ink-3" : "font-[650]"}`}
+        >
+          {Number(date.slice(8))}
+          {date.endsWith("-01") && (
+            <span className="ml-1 font-interface text-small">{dateText(date, "short", style).split(" ").pop()}</span>
+          )}
+        </PlaceLink>
+        <span className={`truncate text-[10.5px] ${over ? "font-[650] text-madder" : "text-ink-2"}`}>{words}</span>
+      </div>
+      <ul className="min-h-0 px-1">
+        {shown.map((entry) => (
+          <MonthEntry key={`${entry.what} ${entry.record.id}`} date={date} {...entry} />
+        ))}
+        {all.length > shown.length && (
+          <li>
+            <PlaceLink
+              path={planAddress("calendar", 1, date)}
+              here={false}
+              label={`${all.length - shown.length} more on ${dateText(date, "full", style)}`}
+              className="link block px-1 text-[11px] leading-[18px]"
+            >
+              {all.length - shown.length} more
+            </PlaceLink>
+          </li>
+        )}
+      </ul>
+    </div>
+  );
+});
+
+interface MonthEntryProps {
+  date: DateText;
+  record: PensumRecord;
+  what: "event" | "task" | "due" | "item";
+  minute: number | undefined;
+}
+
+function MonthEntry({ date, record, what, minute }: MonthEntryProps) {
+  const store = useStore();
+  const act = useAct();
+  const style = useTimeStyle();
+  const [view] = usePlanView();
+  const dyeOf = useDyeOf(view.dyeBy);
+  const task = record.kind === "task" ? record : record.kind === "block" ? store.find("task", record.task) : undefined;
+  const theme = store.find("theme", ("theme" in record ? record.theme : undefined) ?? task?.theme);
+  const late = what === "due" && "due" in record && isLate({ due: record.due as string }, store.clock.now());
+  const title = plainTitle(task?.title ?? ("title" in record ? record.title : "")) || theme?.title || "Untitled";
+  const done = task !== undefined && !isUnfinished(task.state);
+  const dye = late ? "madder" : (dyeOf(record) ?? theme?.dye ?? (record.kind === "event" ? "cochineal" : "slate"));
+  const clock = minute === undefined ? "" : clockText(minute, style);
+  const words = what === "due" ? `${title} due` : title;
+  const dragged: Dragged | undefined =
+    what === "task" && task
+      ? { kind: "task", task: task.id, title, minutes: task.estimateMinutes ?? 0 }
+      : record.kind === "event" || record.kind === "block"
+        ? {
+            kind: "item",
+            id: record.id,
+            title,
+            minutes: isMoment(record.start) ? minutesBetween(record.start, record.end) : 0,
+            grabMinutes: 0,
+          }
+        : undefined;
+  const press = (event: KeyboardEvent) => {
+    const step = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }[event.key];
+    if (step === undefined || event.altKey || !dragged) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const to = addDays(date, step);
+    if (dragged.kind === "task") act(giveDay, { tasks: [dragged.task], day: to });
+    else if (record.kind === "event" && !isMoment(record.start))
+      act(setEventTime, { id: record.id, start: addDays(record.start, step) });
+    else if (record.kind === "event" || record.kind === "block") {
+      const start = momentAt(addDays(dateOf(record.start), step), minuteOf(record.start));
+      act(moveItem, { id: record.id, start, end: addMinutes(start, minutesBetween(record.start, record.end)) });
+    }
+    focusSoon(() => document.querySelector<HTMLElement>(`[data-month-day="${to}"] [data-entry="${record.id}"]`));
+  };
+  const cloth =
+    what === "due" ? "cloth-due" : record.kind === "event" ? "cloth-event" : done ? "cloth-done" : "cloth-planned";
+  return (
+    <li>
+      <button
+        data-entry={record.id}
+        data-dye={dye}
+        tabIndex={0}
+        aria-label={`${clock ? `${clock} ` : ""}${words}${late ? ", late" : ""}${done ? ", done" : ""}`}
+        className={`${cloth} mb-px block h-[18px] w-full touch-none truncate px-1 text-left text-[11px] leading-[16px] font-[540] select-none ${late ? "text-madder" : ""}`}
+        onPointerDown={(event) => dragged && startDrag(event.nativeEvent, { dragged })}
+        onClick={() => openRecord(task?.id ?? record.id)}
+        onKeyDown={press}
+      >
+        {clock && <span className="mr-1 font-[450] text-ink-2">{clock}</span>}
+        {words}
+      </button>
+    </li>
+  );
+}

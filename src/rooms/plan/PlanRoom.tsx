@@ -1,0 +1,187 @@
+"use client";
+import { ChevronLeft, ChevronRight } from "lucide-react";
+import { lazy, Suspense, useCallback, useMemo, useState } from "react";
+import { daysFrom } from "@/core/plan";
+import { dateText, type DateText, type TimeStyle } from "@/core/time";
+import { DayPicker } from "@/ui/DayPicker";
+import { PlacingContext, type Placing } from "@/ui/hours/placing";
+import { goTo, planAddress, stepOf, type Place, type PlanSpan } from "@/ui/navigation";
+import { PlaceLink } from "@/ui/PlaceLink";
+import { PickList, SentencePart } from "@/ui/SentencePart";
+import { useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";
+import { CalendarDays } from "./CalendarDays";
+import { PlanTray } from "./PlanTray";
+import { dyeWays, shownThings, usePlanView, type ShownThing } from "./planView";
+
+const MonthView = lazy(() => import("./MonthView").then((view) => ({ default: view.MonthView })));
+const YearView = lazy(() => import("./YearView").then((view) => ({ default: view.YearView })));
+const AgendaView = lazy(() => import("./AgendaView").then((view) => ({ default: view.AgendaView })));
+
+type PlanPlace = Extract<Place, { room: "plan" }>;
+
+interface PlanRoomProps {
+  place: PlanPlace;
+  today: DateText;
+  sideOpen: boolean;
+}
+
+const panes = ["Plan", "Not placed"] as const;
+
+/** Where what is to be done meets the time there is. */
+export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
+  const [pane, setPane] = useState<(typeof panes)[number]>("Plan");
+  const [placing, setPlacing] = useState<Placing>();
+  const begin = useCallback((next: Placing | undefined) => {
+    setPlacing(next);
+    if (next) setPane("Plan");
+  }, []);
+  const date = place.date ?? today;
+  return (
+    <PlacingContext.Provider value={{ placing, place: begin }}>
+      <div className="today plan flex min-w-0 flex-1" data-phone-pane={pane}>
+        <div role="tablist" aria-label="Parts of the plan" className="phone-tabs">
+          {panes.map((name) => (
+            <button
+              key={name}
+              role="tab"
+              aria-selected={pane === name}
+              className={pane === name ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2"}
+              onClick={() => setPane(name)}
+            >
+              {name}
+            </button>
+          ))}
+        </div>
+        <main data-pane="plan" className="plan-main flex min-w-0 flex-1 flex-col bg-sheet">
+          <PlanHead place={place} date={date} today={today} />
+          <Suspense fallback={<div className="flex-1" aria-busy="true" />}>
+            {typeof place.span === "number" && <CalendarDays date={date} days={place.span} today={today} />}
+            {place.span === "month" && <MonthView date={date} today={today} />}
+            {place.span === "year" && <YearView date={date} today={today} />}
+            {place.span === "agenda" && <AgendaView date={date} today={today} />}
+          </Suspense>
+        </main>
+        <PlanTray today={today} hidden={sideOpen} />
+      </div>
+    </PlacingContext.Provider>
+  );
+}
+
+function PlanHead({ place, date, today }: { place: PlanPlace; date: DateText; today: DateText }) {
+  const style = useTimeStyle();
+  const firstWeekday = useFirstWeekday();
+  const [view, change] = usePlanView();
+  const { look, span } = place;
+  const title = useMemo(() => titleOf(span, date, firstWeekday, style), [span, date, firstWeekday, style]);
+  const step = (by: 1 | -1) => goTo(planAddress(look, span, stepOf({ ...place, date }, today, by)));
+  const shown = shownThings.filter((thing) => !view.hidden.includes(thing));
+  return (
+    <header className="plan-head flex min-h-[42px] flex-none flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-4 py-1">
+      <h1 className="font-words text-[19px] leading-7 font-semibold whitespace-nowrap">{title}</h1>
+      <span className="flex items-center">
+        <button className="button-quiet" aria-label="Earlier (Alt and arrow up)" onClick={() => step(-1)}>
+          <ChevronLeft size={16} aria-hidden />
+        </button>
+        <PlaceLink path={planAddress(look, span)} here={false} className="button-quiet">
+          Today
+        </PlaceLink>
+        <button className="button-quiet" aria-label="Later (Alt and arrow down)" onClick={() => step(1)}>
+          <ChevronRight size={16} aria-hidden />
+        </button>
+      </span>
+      <span className="text-ink-2">
+        Span{" "}
+        <SentencePart words={spanWords(span)} label="How much is shown">
+          {(close) => (
+            <div className="grid grid-cols-[130px_266px] gap-4">
+              <PickList
+                options={spans.map((one) => [String(one), spanWords(one)] as const)}
+                chosen={[String(span)]}
+                onPick={(id) => {
+                  close();
+                  goTo(planAddress(look, /^\d+$/.test(id) ? Number(id) : (id as PlanSpan), place.date));
+                }}
+              />
+              <DayPicker
+                today={today}
+                value={date}
+                onPick={(day) => {
+                  close();
+                  goTo(planAddress(look, span, day));
+                }}
+              />
+            </div>
+          )}
+        </SentencePart>
+      </span>
+      <span className="text-ink-2">
+        Dye by{" "}
+        <SentencePart words={view.dyeBy} label="Dye by">
+          {(close) => (
+            <PickList
+              options={dyeWays.map((way) => [way, way] as const)}
+              chosen={[view.dyeBy]}
+              onPick={(id) => {
+                close();
+                change({ dyeBy: id as (typeof dyeWays)[number] });
+              }}
+            />
+          )}
+        </SentencePart>
+      </span>
+      <span className="text-ink-2">
+        Show{" "}
+        <SentencePart
+          words={
+            shown.length === shownThings.length
+              ? "everything"
+              : shown.map((one) => thingWords[one]).join(", ") || "nothing"
+          }
+          label="What is shown"
+        >
+          {() => (
+            <PickList
+              many
+              options={shownThings.map((thing) => [thing, thingWords[thing]] as const)}
+              chosen={shown}
+              onPick={(id) => {
+                const thing = id as ShownThing;
+                change({
+                  hidden: view.hidden.includes(thing)
+                    ? view.hidden.filter((one) => one !== thing)
+                    : [...view.hidden, thing],
+                });
+              }}
+            />
+          )}
+        </SentencePart>
+      </span>
+    </header>
+  );
+}
+
+const thingWords: Record<ShownThing, string> = {
+  events: "events",
+  blocks: "blocks",
+  tasks: "tasks of a day",
+  dues: "due dates",
+};
+
+const spans: readonly PlanSpan[] = [1, 2, 3, 4, 5, 7, 10, 14, 21, 31, "month", "year", "agenda"];
+
+function spanWords(span: PlanSpan): string {
+  if (span === "agenda") return "14 days as a list";
+  if (typeof span !== "number") return `a ${span}`;
+  return span === 1 ? "1 day" : `${span} days`;
+}
+
+/** "23 to 29 November", "30 November to 6 December", "November 2026". */
+function titleOf(span: PlanSpan, date: DateText, firstWeekday: number, style: TimeStyle): string {
+  if (span === "month") return dateText(date, "month", style);
+  if (span === "year") return date.slice(0, 4);
+  const { first, last } = daysFrom(date, span === "agenda" ? 14 : span, firstWeekday);
+  if (first === last) return dateText(first, "full", style);
+  const format = new Intl.DateTimeFormat(style.locale, { day: "numeric", month: "long", timeZone: "UTC" });
+  const words = format.formatRange(Date.parse(`${first}T00:00Z`), Date.parse(`${last}T00:00Z`));
+  return style.locale.startsWith("en") ? words.replace(/\s*–\s*/, " to ") : words;
+}
