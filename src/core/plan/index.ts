@@ -10,6 +10,7 @@ export * from "./planTray";
 export * from "./pull";
 export * from "./range";
 export * from "./reasons";
+export * from "./sittings";
 export * from "./strip";
 export * from "./takenStretches";
 export * from "./tray";

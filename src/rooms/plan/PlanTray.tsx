@@ -91,7 +91,7 @@ export function PlanTray({ today, hidden }: { today: DateText; hidden: boolean }
           </SentencePart>
         </span>
         <span>
-          next{" "}
+          first{" "}
           <SentencePart words={orderWords[view.order]} label="What comes next">
             {(close) => (
               <PickList
@@ -161,9 +161,9 @@ export function PlanTray({ today, hidden }: { today: DateText; hidden: boolean }
 
 const wayWords: Record<TrayWay, string> = { goal: "goal", project: "project", theme: "theme", none: "nothing" };
 const orderWords: Record<PlanView["order"], string> = {
-  pull: "by pull",
-  newest: "newest first",
-  warmUp: "warm-up first",
+  pull: "what pulls most",
+  newest: "the newest",
+  warmUp: "two to warm up",
 };
 
 /** Tasks in heaps, each heap as strong as its first task. */

@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useState, type PointerEvent as ReactPointerEvent, type RefObject } from "react";
 import { copyItem, moveItem, place, placeLine, setEventTime, takeOff } from "@/core/commands";
 import type { Block, Event } from "@/core/model";
-import { dayItems, firstFit, freeTime, loadOf, unplacedMinutes, type DayItem } from "@/core/plan";
+import { dayItems, firstFit, sittingMinutes, freeTime, loadOf, unplacedMinutes, type DayItem } from "@/core/plan";
 import {
   addDays,
   addMinutes,
@@ -44,6 +44,8 @@ interface HoursSetting {
   canvas: RefObject<HTMLElement | null>;
   /** The day whose hours lie at that place across the screen. */
   dateAt: (x: number) => DateText;
+  /** Whether a task that is longer than the free time where it is put takes that, and keeps the rest for another sitting. */
+  cutToGap?: boolean;
   /** Brings a day into sight that is not among `dates`, and the item that moved there. */
   showDay: (date: DateText, item?: string) => void;
 }
@@ -57,7 +59,7 @@ export interface KeyMove {
 
 /** What hands can do with hours, of one day or of several side by side: draw, place, move, stretch, copy and take off. */
 export function useHours(setting: HoursSetting) {
-  const { dates, today, nowMinute, minutePixels, scroller, canvas, dateAt, showDay } = setting;
+  const { dates, today, nowMinute, minutePixels, scroller, canvas, dateAt, cutToGap = false, showDay } = setting;
   const store = useStore();
   const settings = useSettings();
   const style = useTimeStyle();
@@ -77,10 +79,26 @@ export function useHours(setting: HoursSetting) {
     [canvas, minutePixels, snap],
   );
 
+  /** How long something put at `startMinute` becomes. */
+  const sitting = useCallback(
+    (dragged: Dragged, date: DateText, startMinute: number): number => {
+      if (!cutToGap || dragged.kind !== "task") return dragged.minutes;
+      return sittingMinutes(dayItems(store, date, zone), startMinute, dragged.minutes);
+    },
+    [cutToGap, store, zone],
+  );
+
   /** What a drop of `dragged` from `startMinute` of a date on would do. */
   const preview = useCallback(
-    (dragged: Dragged, date: DateText, startMinute: number, minutes = dragged.minutes, copying = false): Ghost => {
+    (
+      dragged: Dragged,
+      date: DateText,
+      startMinute: number,
+      minutes = sitting(dragged, date, startMinute),
+      copying = false,
+    ): Ghost => {
       let more = 0;
+      const rest = dragged.kind === "task" ? dragged.minutes - minutes : 0;
       if (dragged.kind === "task") {
         const task = store.find("task", dragged.task);
         const counted = task && task.doDay === date ? unplacedMinutes(store, task, date) : 0;
@@ -93,17 +111,17 @@ export function useHours(setting: HoursSetting) {
       }
       const range = rangeText(startMinute, startMinute + minutes, style);
       const becomes = becomesText(loadOf(store, date, settings, zone), more);
-      const text = `${copying ? "a copy, " : ""}${dateText(date, "weekday", style)} ${range}, ${becomes}`;
+      const text = `${copying ? "a copy, " : ""}${dateText(date, "weekday", style)} ${range}, ${rest > 0 ? `${durationText(rest)} is left, ` : ""}${becomes}`;
       return { date, startMinute, endMinute: startMinute + minutes, title: dragged.title, text };
     },
-    [store, settings, style, zone],
+    [store, settings, style, zone, sitting],
   );
 
   const put = useCallback(
     (dragged: Dragged, date: DateText, startMinute: number, copying = false) => {
       const start = momentAt(date, startMinute);
       if (dragged.kind === "task") {
-        act(place, { task: dragged.task, start, minutes: dragged.minutes });
+        act(place, { task: dragged.task, start, minutes: sitting(dragged, date, startMinute) });
         return;
       }
       if (dragged.kind === "line") {
@@ -118,7 +136,7 @@ export function useHours(setting: HoursSetting) {
       else if (!isMoment(item.start)) act(setEventTime, { id: item.id, start: from });
       else act(moveItem, { id: item.id, start: from, end: addMinutes(from, minutesBetween(item.start, item.end)) });
     },
-    [act, store, zone],
+    [act, store, zone, sitting],
   );
 
   useEffect(() => {
@@ -131,19 +149,15 @@ export function useHours(setting: HoursSetting) {
       scroller: element,
       leave: () => setGhost(undefined),
       over(dragged, x, y, copying) {
-        const next = preview(
-          dragged,
-          dateAt(x),
-          startOf(dragged, y),
-          dragged.minutes,
-          copying && dragged.kind === "item",
-        );
+        const from = startOf(dragged, y);
+        const isCopy = copying && dragged.kind === "item";
+        const next = preview(dragged, dateAt(x), from, sitting(dragged, dateAt(x), from), isCopy);
         setGhost(next);
         return next.text;
       },
       drop: (dragged, x, y, copying) => put(dragged, dateAt(x), startOf(dragged, y), copying),
     });
-  }, [scroller, minuteAt, minutePixels, dateAt, preview, put, setGhost]);
+  }, [scroller, minuteAt, minutePixels, dateAt, preview, sitting, put, setGhost]);
 
   const firstFree = useCallback(
     (date: DateText, minutes: number) => {
