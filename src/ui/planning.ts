@@ -4,7 +4,7 @@ import { defaultSettings, type Settings, type Task } from "@/core/model";
 import { dueTasks, FreeAhead, pullOf, shortages, type Pull, type Shortage } from "@/core/plan";
 import type { Store } from "@/core/store";
 import { useNow } from "./clock";
-import { useComputed, useStore } from "./workspaceContext";
+import { useComputed, useSettings, useStore } from "./workspaceContext";
 
 const kept = new WeakMap<Store, FreeAhead>();
 
@@ -15,6 +15,12 @@ function freeAhead(store: Store): FreeAhead {
   let free = kept.get(store);
   if (!free?.isFor(settings, zone)) kept.set(store, (free = new FreeAhead(store, settings, zone)));
   return free;
+}
+
+/** The working time that is free ahead. */
+export function useFreeAhead(): FreeAhead {
+  useSettings();
+  return freeAhead(useStore());
 }
 
 /** The due dates ahead by which the work does not fit. */

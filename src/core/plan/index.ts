@@ -6,6 +6,7 @@ export * from "./freeAhead";
 export * from "./freeTime";
 export * from "./leftOver";
 export * from "./load";
+export * from "./matrix";
 export * from "./planTray";
 export * from "./pull";
 export * from "./range";

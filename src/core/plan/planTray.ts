@@ -13,6 +13,11 @@ export interface Unplaced {
   readonly restMinutes: number;
 }
 
+/** Whether nobody has said yet what a gathered task is, nor when. */
+export function isVague({ unclarified, due, doDay }: Task): boolean {
+  return unclarified === true && due === undefined && doDay === undefined;
+}
+
 /**
  * The open tasks that have no hours ahead, or not enough of them: those split over several sittings stand with what is
  * left. Tasks that rest beyond `until`, wait in the inbox or wait for somebody are left out, and parts of a listed one.
@@ -20,8 +25,7 @@ export interface Unplaced {
 export function unplacedTasks(reads: Reads, now: MomentText, until: string): Unplaced[] {
   const listed: Unplaced[] = [];
   for (const task of reads.list("unfinishedTasks", "all") as Task[]) {
-    if (task.unclarified || task.state === "waiting" || (task.restUntil !== undefined && task.restUntil > until))
-      continue;
+    if (isVague(task) || task.state === "waiting" || (task.restUntil !== undefined && task.restUntil > until)) continue;
     const placed = isPlaced(reads, task, now);
     const restMinutes = openMinutes(reads, task, now);
     // What is all in its parts, or has all its hours, asks for none.

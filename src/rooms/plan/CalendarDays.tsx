@@ -160,7 +160,7 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
           onKeyDown={press}
           onBlur={() => setCursor(undefined)}
         >
-          <div className="relative flex" aria-hidden>
+          <div className="relative flex select-none" aria-hidden>
             {[...view.zones, undefined].map((zone) => (
               <Hours
                 key={zone ?? ""}
@@ -248,7 +248,7 @@ function DayHead({ date, today }: { date: DateText; today: DateText }) {
   const over = capacityMinutes > 0 && plannedMinutes > capacityMinutes;
   const words =
     capacityMinutes > 0
-      ? `${durationText(plannedMinutes)} of ${durationText(capacityMinutes)}`
+      ? `${plannedMinutes > 0 ? durationText(plannedMinutes) : "0"} of ${durationText(capacityMinutes)}`
       : plannedMinutes > 0
         ? durationText(plannedMinutes)
         : "free";

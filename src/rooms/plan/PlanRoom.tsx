@@ -15,6 +15,7 @@ import { dyeWays, shownThings, usePlanView, type ShownThing } from "./planView";
 
 const MonthView = lazy(() => import("./MonthView").then((view) => ({ default: view.MonthView })));
 const YearView = lazy(() => import("./YearView").then((view) => ({ default: view.YearView })));
+const MatrixView = lazy(() => import("./MatrixView").then((view) => ({ default: view.MatrixView })));
 const AgendaView = lazy(() => import("./AgendaView").then((view) => ({ default: view.AgendaView })));
 
 type PlanPlace = Extract<Place, { room: "plan" }>;
@@ -36,6 +37,7 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
     if (next) setPane("Plan");
   }, []);
   const date = place.date ?? today;
+  const isCalendar = place.look === "calendar";
   return (
     <PlacingContext.Provider value={{ placing, place: begin }}>
       <div className="today plan flex min-w-0 flex-1" data-phone-pane={pane}>
@@ -55,13 +57,16 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
         <main data-pane="plan" className="plan-main flex min-w-0 flex-1 flex-col bg-sheet">
           <PlanHead place={place} date={date} today={today} />
           <Suspense fallback={<div className="flex-1" aria-busy="true" />}>
-            {typeof place.span === "number" && <CalendarDays date={date} days={place.span} today={today} />}
-            {place.span === "month" && <MonthView date={date} today={today} />}
-            {place.span === "year" && <YearView date={date} today={today} />}
-            {place.span === "agenda" && <AgendaView date={date} today={today} />}
+            {place.look === "matrix" && <MatrixView today={today} sideOpen={sideOpen} />}
+            {isCalendar && typeof place.span === "number" && (
+              <CalendarDays date={date} days={place.span} today={today} />
+            )}
+            {isCalendar && place.span === "month" && <MonthView date={date} today={today} />}
+            {isCalendar && place.span === "year" && <YearView date={date} today={today} />}
+            {isCalendar && place.span === "agenda" && <AgendaView date={date} today={today} />}
           </Suspense>
         </main>
-        <PlanTray today={today} hidden={sideOpen} />
+        {isCalendar && <PlanTray today={today} hidden={sideOpen} />}
       </div>
     </PlacingContext.Provider>
   );
@@ -70,14 +75,113 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
 function PlanHead({ place, date, today }: { place: PlanPlace; date: DateText; today: DateText }) {
   const style = useTimeStyle();
   const firstWeekday = useFirstWeekday();
-  const [view, change] = usePlanView();
   const { look, span } = place;
-  const title = useMemo(() => titleOf(span, date, firstWeekday, style), [span, date, firstWeekday, style]);
-  const step = (by: 1 | -1) => goTo(planAddress(look, span, stepOf({ ...place, date }, today, by)));
-  const shown = shownThings.filter((thing) => !view.hidden.includes(thing));
+  const title = useMemo(
+    () => (look === "calendar" ? titleOf(span, date, firstWeekday, style) : capital(look)),
+    [look, span, date, firstWeekday, style],
+  );
   return (
     <header className="plan-head flex min-h-[42px] flex-none flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-4 py-1">
       <h1 className="font-words text-[19px] leading-7 font-semibold whitespace-nowrap">{title}</h1>
+      <nav aria-label="Ways to look at the plan" className="flex gap-3">
+        {looksShown.map((one) => (
+          <PlaceLink
+            key={one}
+            path={planAddress(one, one === look ? span : undefined, one === look ? place.date : undefined)}
+            here={one === look}
+            className={`py-1 ${one === look ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2 hover:text-ink"}`}
+          >
+            {capital(one)}
+          </PlaceLink>
+        ))}
+      </nav>
+      {look === "calendar" && <CalendarParts place={place} date={date} today={today} />}
+      {look === "matrix" && <MatrixParts />}
+    </header>
+  );
+}
+
+const looksShown = ["calendar", "matrix"] as const;
+const capital = (word: string) => (word[0] ?? "").toUpperCase() + word.slice(1);
+
+function MatrixParts() {
+  const [view, change] = usePlanView();
+  return (
+    <>
+      <span className="text-ink-2">
+        Across{" "}
+        <OnePart
+          label="What runs across"
+          value={view.across}
+          options={[
+            ["slack", "slack before due"],
+            ["due", "days until due"],
+            ["doDay", "days until the do day"],
+          ]}
+          onPick={(across) => change({ across })}
+        />
+      </span>
+      <span className="text-ink-2">
+        Show{" "}
+        <OnePart
+          label="Which tasks"
+          value={view.matrixTasks}
+          options={[
+            ["soon", "what comes within a month"],
+            ["open", "all open tasks"],
+            ["notPlaced", "what is not placed"],
+          ]}
+          onPick={(matrixTasks) => change({ matrixTasks })}
+        />
+      </span>
+      <span className="text-ink-2">
+        As{" "}
+        <OnePart
+          label="Shown as"
+          value={view.asList ? "list" : "field"}
+          options={[
+            ["field", "a matrix"],
+            ["list", "a list"],
+          ]}
+          onPick={(form) => change({ asList: form === "list" })}
+        />
+      </span>
+    </>
+  );
+}
+
+interface OnePartProps<T extends string> {
+  label: string;
+  value: T;
+  options: readonly (readonly [T, string])[];
+  onPick: (value: T) => void;
+}
+
+/** A part of a sentence with one of several things said. */
+function OnePart<T extends string>({ label, value, options, onPick }: OnePartProps<T>) {
+  return (
+    <SentencePart words={options.find(([one]) => one === value)?.[1] ?? value} label={label}>
+      {(close) => (
+        <PickList
+          options={options}
+          chosen={[value]}
+          onPick={(id) => {
+            close();
+            onPick(id as T);
+          }}
+        />
+      )}
+    </SentencePart>
+  );
+}
+
+function CalendarParts({ place, date, today }: { place: PlanPlace; date: DateText; today: DateText }) {
+  const [view, change] = usePlanView();
+  const { look, span } = place;
+  const step = (by: 1 | -1) => goTo(planAddress(look, span, stepOf({ ...place, date }, today, by)));
+  const shown = shownThings.filter((thing) => !view.hidden.includes(thing));
+  return (
+    <>
       <span className="flex items-center">
         <button className="button-quiet" aria-label="Earlier (Alt and arrow up)" onClick={() => step(-1)}>
           <ChevronLeft size={16} aria-hidden />
@@ -116,18 +220,12 @@ function PlanHead({ place, date, today }: { place: PlanPlace; date: DateText; to
       </span>
       <span className="text-ink-2">
         Dye by{" "}
-        <SentencePart words={view.dyeBy} label="Dye by">
-          {(close) => (
-            <PickList
-              options={dyeWays.map((way) => [way, way] as const)}
-              chosen={[view.dyeBy]}
-              onPick={(id) => {
-                close();
-                change({ dyeBy: id as (typeof dyeWays)[number] });
-              }}
-            />
-          )}
-        </SentencePart>
+        <OnePart
+          label="Dye by"
+          value={view.dyeBy}
+          options={dyeWays.map((way) => [way, way] as const)}
+          onPick={(dyeBy) => change({ dyeBy })}
+        />
       </span>
       <span className="text-ink-2">
         Show{" "}
@@ -156,7 +254,7 @@ function PlanHead({ place, date, today }: { place: PlanPlace; date: DateText; to
           )}
         </SentencePart>
       </span>
-    </header>
+    </>
   );
 }
 

@@ -13,6 +13,14 @@ export type TrayWay = (typeof trayWays)[number];
 export const shownThings = ["events", "blocks", "tasks", "dues"] as const;
 export type ShownThing = (typeof shownThings)[number];
 
+/** What runs across the matrix. */
+export const acrossWays = ["slack", "due", "doDay"] as const;
+export type AcrossWay = (typeof acrossWays)[number];
+
+/** Which tasks the matrix shows. */
+export const matrixTasks = ["soon", "open", "notPlaced"] as const;
+export type MatrixTasks = (typeof matrixTasks)[number];
+
 /** How the plan is looked at on this device. */
 export interface PlanView {
   readonly hourPixels: number;
@@ -22,9 +30,26 @@ export interface PlanView {
   readonly hidden: readonly ShownThing[];
   /** Other time zones whose hours stand beside the hours. */
   readonly zones: readonly string[];
+  readonly across: AcrossWay;
+  /** Where on the matrix urgent begins, in days. */
+  readonly urgentDays: number;
+  readonly matrixTasks: MatrixTasks;
+  /** Whether the matrix stands as a list. */
+  readonly asList: boolean;
 }
 
-const usual: PlanView = { hourPixels: 51, dyeBy: "theme", trayBy: "goal", order: "pull", hidden: [], zones: [] };
+const usual: PlanView = {
+  hourPixels: 51,
+  dyeBy: "theme",
+  trayBy: "goal",
+  order: "pull",
+  hidden: [],
+  zones: [],
+  across: "slack",
+  urgentDays: 3,
+  matrixTasks: "soon",
+  asList: false,
+};
 export const [leastHourPixels, mostHourPixels] = [20, 150];
 
 const key = "pensum-plan";
@@ -53,6 +78,10 @@ function sound(view: PlanView): PlanView {
     trayBy: trayWays.includes(view.trayBy) ? view.trayBy : usual.trayBy,
     order: ["pull", "newest", "warmUp"].includes(view.order) ? view.order : usual.order,
     hidden: Array.isArray(view.hidden) ? view.hidden.filter((one) => shownThings.includes(one)) : [],
+    across: acrossWays.includes(view.across) ? view.across : usual.across,
+    urgentDays: view.urgentDays >= 0 && view.urgentDays <= 21 ? view.urgentDays : usual.urgentDays,
+    matrixTasks: matrixTasks.includes(view.matrixTasks) ? view.matrixTasks : usual.matrixTasks,
+    asList: view.asList === true,
     zones: Array.isArray(view.zones) ? view.zones.filter((zone) => typeof zone === "string").slice(0, 2) : [],
   };
 }

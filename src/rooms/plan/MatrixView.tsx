@@ -1,0 +1,363 @@
+"use client";
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { editRecord, editRecords, giveDay, setState } from "@/core/commands";
+import type { Id } from "@/core/model";
+import { layMatrix, openMinutes, type CardWish } from "@/core/plan";
+import { addDays, dateOf, dateText, durationText, estimateText, type DateText } from "@/core/time";
+import { useNow } from "@/ui/clock";
+import { openRecord } from "@/ui/navigation";
+import { notify } from "@/ui/notices";
+import { useFreeAhead } from "@/ui/planning";
+import { trackPointer } from "@/ui/trackPointer";
+import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { cardWidth, quadrantsOf, useMatrixCards, type MatrixCard } from "./matrixCards";
+import { MatrixList } from "./MatrixList";
+import { axisMarks, daysAt, shareOf } from "./matrixScale";
+import { PullPanel } from "./PullPanel";
+import { usePlanView, type AcrossWay } from "./planView";
+
+const cardHeight = 26;
+const [sidePixels, footPixels] = [74, 34];
+
+/** Priority against the time there is: what to do now, what to schedule, what to delegate and what to drop. */
+export function MatrixView({ today, sideOpen }: { today: DateText; sideOpen: boolean }) {
+  const store = useStore();
+  const settings = useSettings();
+  const style = useTimeStyle();
+  const act = useAct();
+  const [view, change] = usePlanView();
+  const cards = useMatrixCards(today, view.matrixTasks, view.across);
+  const free = useFreeAhead();
+  const now = useNow(store.clock);
+  const field = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState({ width: 760, height: 600 });
+  const [chosen, setChosen] = useState<ReadonlySet<Id>>(new Set());
+  const [lasso, setLasso] = useState<{ left: number; top: number; width: number; height: number }>();
+  const { priorities } = settings;
+  const last = [...chosen].pop();
+
+  useEffect(() => {
+    const element = field.current;
+    if (!element) return;
+    const measure = () =>
+      setSize({ width: element.clientWidth - sidePixels, height: element.clientHeight - footPixels });
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    measure();
+    return () => observer.disconnect();
+  }, [view.asList]);
+
+  const layout = useMemo(() => {
+    const wishes: CardWish[] = cards.map(({ task, title, days, band, pull, minutes }) => {
+      const width = cardWidth(title, minutes);
+      const x = Math.max(0, Math.min(size.width - width - 4, shareOf(days) * size.width));
+      return { id: task.id, band, x, width, height: 1 - pull.points / 100 };
+    });
+    return layMatrix(wishes, {
+      bands: priorities.length,
+      height: Math.max(360, size.height),
+      cardHeight,
+      gap: 4,
+      margin: 34,
+    });
+  }, [cards, size, priorities.length]);
+  const height = layout.bands[layout.bands.length - 1] as number;
+  const lineX = shareOf(view.urgentDays) * size.width;
+  const middle = Math.ceil(priorities.length / 2);
+  const lineY = layout.bands[middle] as number;
+
+  /** The date that gives a task so many days, or so much slack. */
+  const dateFor = (card: MatrixCard, days: number | undefined): DateText | undefined => {
+    if (days === undefined) return undefined;
+    if (view.across !== "slack") return addDays(today, Math.round(days));
+    if (days < 0) return addDays(today, -1);
+    const wanted = days * dayMinutes(settings.workingWeek) + openMinutes(store, card.task, now);
+    const sums = free.sums(now);
+    const at = sums.findIndex((minutes) => minutes >= wanted);
+    return addDays(today, at < 0 ? sums.length - 1 : at);
+  };
+  const set = (card: MatrixCard, band: number, date: DateText | undefined | "same") => {
+    const fields: Record<string, unknown> = {};
+    const level = priorities[band];
+    if (level && band !== card.band) fields.priority = level.id;
+    if (view.across === "doDay") {
+      if (date !== "same" && date !== card.task.doDay) act(giveDay, { tasks: [card.task.id], day: date });
+    } else if (date !== "same" && date !== dateOf(card.task.due ?? "")) fields.due = date;
+    if (Object.keys(fields).length > 0) act(editRecord, { id: card.task.id, fields });
+  };
+  const say = (card: MatrixCard, band: number, date: DateText | undefined | "same") => {
+    const what = view.across === "doDay" ? "to do" : "due";
+    const day = date === "same" ? "" : date ? `, ${what} ${dateText(date, "short", style)}` : `, without a date`;
+    return `${priorities[band]?.title ?? ""}${day}`;
+  };
+
+  const grab = (event: PointerEvent<HTMLElement>, card: MatrixCard) => {
+    if (event.button !== 0) return;
+    event.stopPropagation();
+    const element = event.currentTarget;
+    const place = layout.places.find(({ id }) => id === card.task.id);
+    if (!place) return;
+    const start = { x: event.clientX, y: event.clientY, scroll: field.current?.scrollTop ?? 0 };
+    let to: { band: number; date: DateText | undefined | "same" } = { band: card.band, date: "same" };
+    const label = document.createElement("div");
+    label.className = "drag-label";
+    trackPointer(event.nativeEvent, {
+      threshold: 4,
+      scroller: () => field.current,
+      begin: () => {
+        document.body.append(label);
+        element.classList.add("is-pulled");
+      },
+      move(x, y) {
+        const dx = x - start.x;
+        const dy = y - start.y + (field.current?.scrollTop ?? 0) - start.scroll;
+        element.style.transform = `translate(${dx}px, ${dy}px)`;
+        const at = layout.bands.findLastIndex((top) => top <= place.y + dy + cardHeight / 2);
+        const band = Math.max(0, Math.min(priorities.length - 1, at));
+        const date = Math.abs(dx) < 12 ? "same" : dateFor(card, daysAt((place.x + dx) / size.width));
+        to = { band, date };
+        label.textContent = say(card, band, date);
+        label.style.transform = `translate(${Math.min(x + 14, innerWidth - 220)}px, ${y + 18}px)`;
+      },
+      end(kept, moved) {
+        label.remove();
+        element.classList.remove("is-pulled");
+        element.style.transform = "";
+        if (kept && moved) set(card, to.band, to.date);
+      },
+    });
+  };
+  const press = (event: KeyboardEvent, card: MatrixCard) => {
+    if (event.altKey || event.ctrlKey || event.metaKey) return;
+    const up = { ArrowUp: -1, ArrowDown: 1 }[event.key];
+    const side = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+    if (up !== undefined) {
+      const band = Math.max(0, Math.min(priorities.length - 1, card.band + up));
+      set(card, band, "same");
+    } else if (side !== undefined) {
+      const from = view.across === "doDay" ? card.task.doDay : card.task.due && dateOf(card.task.due);
+      set(card, card.band, addDays(from ?? today, side));
+    } else if (event.key === "Enter") openRecord(card.task.id);
+    else if (event.key === " ") toggle(card.task.id, true);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const toggle = (id: Id, more: boolean) =>
+    setChosen((known) => {
+      if (!more) return new Set([id]);
+      const next = new Set(known);
+      if (!next.delete(id)) next.add(id);
+      return next;
+    });
+  const draw = (event: PointerEvent<HTMLElement>) => {
+    if (event.button !== 0 || event.target !== event.currentTarget) return;
+    const box = event.currentTarget.getBoundingClientRect();
+    const from = { x: event.clientX - box.left, y: event.clientY - box.top };
+    let caught: Id[] = [];
+    trackPointer(event.nativeEvent, {
+      threshold: 4,
+      scroller: () => field.current,
+      move(x, y) {
+        const now = event.target instanceof HTMLElement ? event.target.getBoundingClientRect() : box;
+        const to = { x: x - now.left, y: y - now.top };
+        const [left, top] = [Math.min(from.x, to.x), Math.min(from.y, to.y)];
+        const rect = { left, top, width: Math.abs(to.x - from.x), height: Math.abs(to.y - from.y) };
+        setLasso(rect);
+        caught = layout.places
+          .filter((place, at) => {
+            const width = cardWidth(cards[at]!.title, cards[at]!.minutes);
+            return (
+              place.x < rect.left + rect.width &&
+              place.x + width > rect.left &&
+              place.y < rect.top + rect.height &&
+              place.y + cardHeight > rect.top
+            );
+          })
+          .map(({ id }) => id);
+        setChosen(new Set(caught));
+      },
+      end(kept, moved) {
+        setLasso(undefined);
+        if (!kept || !moved) setChosen(new Set());
+        else notify({ text: `${caught.length} ${caught.length === 1 ? "task" : "tasks"} chosen.` });
+      },
+    });
+  };
+  const moveLine = (event: PointerEvent<HTMLElement>) => {
+    if (event.button !== 0) return;
+    event.stopPropagation();
+    const left = event.currentTarget.parentElement?.getBoundingClientRect().left ?? 0;
+    trackPointer(event.nativeEvent, {
+      threshold: 2,
+      scroller: () => undefined,
+      move: (x) => change({ urgentDays: Math.max(0, Math.min(21, daysAt((x - left) / size.width) ?? 21)) }),
+      end: () => {},
+    });
+  };
+
+  const quadrants = quadrantsOf(cards, view.urgentDays, middle);
+  const chosenCards = cards.filter(({ task }) => chosen.has(task.id));
+  const panel = (
+    <PullPanel
+      cards={chosenCards.length > 0 ? chosenCards : cards.filter(({ task }) => task.id === last)}
+      across={view.across}
+      today={today}
+      hidden={sideOpen}
+      onPriority={(id) =>
+        act(
+          editRecords,
+          chosenCards.map(({ task }) => ({ id: task.id, fields: { priority: id } })),
+        )
+      }
+      onDay={(day) => act(giveDay, { tasks: [...chosen], day })}
+      onState={(state) => act(setState, { tasks: [...chosen], state })}
+      onNone={() => setChosen(new Set())}
+    />
+  );
+  if (view.asList)
+    return (
+      <div className="flex min-h-0 flex-1">
+        <MatrixList cards={cards} quadrants={quadrants} urgentDays={view.urgentDays} middle={middle} today={today} />
+        {panel}
+      </div>
+    );
+  return (
+    <div className="flex min-h-0 flex-1">
+      <div ref={field} className="matrix relative min-h-0 min-w-0 flex-1 overflow-y-auto [scrollbar-width:thin]">
+        <div className="relative" style={{ height: height + footPixels }}>
+          {priorities.map((level, band) => (
+            <div
+              key={level.id}
+              className={`absolute inset-x-0 ${band === middle ? "border-t border-ink-3" : band > 0 ? "border-t border-hairline" : ""}`}
+              style={{
+                top: layout.bands[band],
+                height: (layout.bands[band + 1] as number) - (layout.bands[band] as number),
+              }}
+            >
+              <span className="absolute top-1/2 left-3.5 -translate-y-1/2 text-small font-semibold text-ink-2">
+                {level.title}
+              </span>
+            </div>
+          ))}
+          <div
+            role="group"
+            aria-label="Matrix of tasks"
+            data-pane-focus=""
+            tabIndex={0}
+            className="absolute top-0 outline-offset-[-2px]"
+            style={{ left: sidePixels, width: size.width, height }}
+            onPointerDown={draw}
+          >
+            <div
+              className="pointer-events-none absolute bg-[color-mix(in_srgb,var(--madder)_7%,transparent)]"
+              style={{ left: 0, top: 0, width: lineX, height: lineY }}
+            />
+            {axisMarks(view.across === "slack").map(([share]) => (
+              <div
+                key={share}
+                className="pointer-events-none absolute inset-y-0 border-l border-hairline"
+                style={{ left: share * size.width }}
+              />
+            ))}
+            {quadrants.map(({ name, count, minutes, urgent, vital }) => (
+              <div
+                key={name}
+                className="pointer-events-none absolute"
+                style={{
+                  left: urgent ? Math.max(8, lineX / 2 - 60) : lineX + (size.width - lineX) / 2 - 60,
+                  top: vital ? 8 : height - 48,
+                }}
+              >
+                <span className="block font-words text-[17px] leading-5 font-semibold">{name}</span>
+                <span className="text-small text-ink-2">
+                  {count} {count === 1 ? "task" : "tasks"}
+                  {minutes > 0 && `, ${durationText(minutes)}`}
+                </span>
+              </div>
+            ))}
+            {cards.map((card, at) => {
+              const place = layout.places[at]!;
+              return (
+                <button
+                  key={card.task.id}
+                  data-card={card.task.id}
+                  data-dye={card.dye}
+                  aria-pressed={chosen.has(card.task.id)}
+                  aria-label={cardLabel(card, priorities[card.band]?.title ?? "", view.across, style.locale)}
+                  className={`matrix-card absolute flex px-2 text-left text-[12px] leading-[24px] font-[560] select-none ${chosen.has(card.task.id) ? "is-chosen" : ""}`}
+                  style={{
+                    left: place.x,
+                    top: place.y,
+                    width: cardWidth(card.title, card.minutes),
+                    height: cardHeight,
+                  }}
+                  onPointerDown={(event) => grab(event, card)}
+                  onClick={(event) => toggle(card.task.id, event.shiftKey || event.ctrlKey || event.metaKey)}
+                  onDoubleClick={() => openRecord(card.task.id)}
+                  onKeyDown={(event) => press(event, card)}
+                >
+                  <span className="min-w-0 flex-1 truncate">{card.title}</span>
+                  {card.minutes > 0 && (
+                    <span className="ml-2 flex-none text-[11px] font-[450] text-ink-2">
+                      {estimateText(card.minutes)}
+                    </span>
+                  )}
+                </button>
+              );
+            })}
+            <div
+              role="slider"
+              tabIndex={0}
+              aria-label="Where urgent begins"
+              aria-orientation="horizontal"
+              aria-valuemin={0}
+              aria-valuemax={21}
+              aria-valuenow={Math.round(view.urgentDays)}
+              aria-valuetext={`${Math.round(view.urgentDays * 10) / 10} days`}
+              className="matrix-line absolute inset-y-0 w-2 -translate-x-1 cursor-ew-resize"
+              style={{ left: lineX }}
+              onPointerDown={moveLine}
+              onKeyDown={(event) => {
+                const step = { ArrowLeft: -0.5, ArrowRight: 0.5 }[event.key];
+                if (step === undefined) return;
+                event.preventDefault();
+                change({ urgentDays: Math.max(0, Math.min(21, Math.round(view.urgentDays * 2) / 2 + step)) });
+              }}
+            />
+            {lasso && <div className="cloth-drawn pointer-events-none absolute opacity-40" style={lasso} />}
+          </div>
+        </div>
+        <div className="sticky bottom-0 border-t border-rule bg-sheet" style={{ height: footPixels }}>
+          {axisMarks(view.across === "slack").map(([share, words]) => (
+            <span
+              key={words}
+              className="absolute top-2 text-small whitespace-nowrap text-ink-2"
+              style={{ left: sidePixels + share * size.width + 4 }}
+            >
+              {words}
+            </span>
+          ))}
+        </div>
+        {cards.length === 0 && (
+          <p className="absolute top-24 left-24 font-words text-page">
+            No task is shown here. Say “all open tasks” above, or press N to add what comes up.
+          </p>
+        )}
+      </div>
+      {panel}
+    </div>
+  );
+}
+
+function cardLabel(card: MatrixCard, level: string, across: AcrossWay, locale: string): string {
+  const days =
+    card.days === undefined ? "no date" : `${card.days.toLocaleString(locale, { maximumFractionDigits: 1 })} days`;
+  const what = { slack: "slack", due: "until due", doDay: "until its day" }[across];
+  return `${card.title}, ${level.toLowerCase()}, ${days}${card.days === undefined ? "" : ` ${what}`}, pull ${card.pull.points}`;
+}
+
+function dayMinutes(week: readonly ({ capacityMinutes: number } | null)[]): number {
+  const days = week.filter((day) => day !== null);
+  return days.reduce((sum, day) => sum + day.capacityMinutes, 0) / Math.max(1, days.length) || 480;
+}

@@ -1,0 +1,146 @@
+import { expect, test, type Page } from "@playwright/test";
+import { capture, middle, notice, open, pull, ready, saved, trayRow } from "./helpers";
+
+const item = (page: Page, words: string) => page.locator(".plan-hours .rail-item", { hasText: words });
+
+/** The place of a minute of a day on the calendar, scrolled into sight. */
+async function pointOn(page: Page, date: string, minute: number) {
+  const column = page.locator(`[data-column="${date}"]`);
+  await column.evaluate((element, at) => {
+    const scroller = element.closest(".plan-hours") as HTMLElement;
+    scroller.scrollTop = (element.clientHeight * (at - 180)) / 1440;
+  }, minute);
+  const box = (await column.boundingBox())!;
+  return { x: box.x + box.width / 2, y: box.y + (box.height * minute) / 1440 };
+}
+
+async function gather(page: Page) {
+  await open(page);
+  for (const words of ["survey report 4 h", "order stakes 45 min", "call the mill 30 min"]) await capture(page, words);
+  await page.getByRole("link", { name: "Plan", exact: true }).click();
+  await expect(page).toHaveURL(/\/plan$/);
+  await expect(page.locator(".plan-hours")).toBeVisible();
+  await expect(trayRow(page, "survey report")).toBeVisible();
+}
+
+/** Each block of the plan: its words and its hours. */
+const plan = (page: Page) =>
+  page
+    .locator(".plan-hours .rail-item")
+    .evaluateAll((all) =>
+      all
+        .map((one) => `${one.closest("[data-column]")?.getAttribute("data-column")} ${one.getAttribute("aria-label")}`)
+        .sort(),
+    );
+
+test("a week is planned by pointer, and again by keys, to the same plan", async ({ page, browser }) => {
+  await gather(page);
+  await pull(page, await middle(trayRow(page, "order stakes")), await pointOn(page, "2026-11-25", 9 * 60));
+  await expect(item(page, "order stakes")).toHaveAttribute("aria-label", /9:00 to 9:45/);
+  await expect(trayRow(page, "order stakes")).toHaveCount(0);
+  await pull(page, await middle(trayRow(page, "call the mill")), await pointOn(page, "2026-11-26", 14 * 60));
+  await expect(
+    page.locator(".plan-hours").getByRole("link", { name: /Thursday 26 November, 30 min of 8 h/ }),
+  ).toBeVisible();
+  const byPointer = await plan(page);
+  expect(byPointer).toHaveLength(2);
+
+  const other = await (await browser.newContext({ locale: "en-GB", timezoneId: "Europe/Berlin" })).newPage();
+  await gather(other);
+  for (const [words, right, down] of [
+    ["order stakes", 1, 0],
+    ["call the mill", 2, 5],
+  ] as const) {
+    await trayRow(other, words).focus();
+    await other.keyboard.press("h");
+    await expect(notice(other)).toContainText("Enter places it");
+    for (let at = 0; at < right; at++) await other.keyboard.press("ArrowRight");
+    // From where it stands to nine, or to fourteen: the present is 11:07.
+    await other.keyboard.press("Shift+ArrowUp");
+    await other.keyboard.press("Shift+ArrowUp");
+    for (let at = 0; at < down; at++) await other.keyboard.press("Shift+ArrowDown");
+    for (let at = 0; at < 2; at++) await other.keyboard.press("ArrowUp");
+    await other.keyboard.press("Enter");
+  }
+  await expect.poll(() => plan(other)).toEqual(byPointer);
+  await other.context().close();
+});
+
+test("a long task is split over three sittings, and what is left stays in the tray", async ({ page }) => {
+  await gather(page);
+  await pull(page, await middle(trayRow(page, "order stakes")), await pointOn(page, "2026-11-25", 11 * 60));
+  await pull(page, await middle(trayRow(page, "survey report")), await pointOn(page, "2026-11-25", 9 * 60));
+  await expect(item(page, "survey report")).toHaveAttribute("aria-label", /9:00 to 11:00/);
+  await expect(trayRow(page, "survey report")).toContainText("2 h left");
+  await pull(page, await middle(trayRow(page, "call the mill")), await pointOn(page, "2026-11-26", 10 * 60));
+  await pull(page, await middle(trayRow(page, "survey report")), await pointOn(page, "2026-11-26", 9 * 60));
+  await expect(trayRow(page, "survey report")).toContainText("60 min left");
+  await pull(page, await middle(trayRow(page, "survey report")), await pointOn(page, "2026-11-27", 9 * 60));
+  await expect(trayRow(page, "survey report")).toHaveCount(0);
+  await expect(item(page, "survey report")).toHaveCount(3);
+
+  // One sitting goes back, by a pull off the hours; the others stay.
+  await pull(page, await middle(item(page, "survey report").last()), { x: 1150, y: 700 });
+  await expect(trayRow(page, "survey report")).toContainText("60 min left");
+  await notice(page).getByRole("button", { name: "Undo" }).click();
+  await expect(trayRow(page, "survey report")).toHaveCount(0);
+  await saved(page);
+  await page.reload();
+  await ready(page);
+  await expect(item(page, "survey report")).toHaveCount(3);
+});
+
+test("a due date that does not fit is told early, with what could move", async ({ page }) => {
+  await gather(page);
+  await capture(page, "claim narrative 12 h due Wed");
+  await capture(page, "budget table 6 h due Wed");
+  const warning = page.getByRole("region", { name: "What does not fit" });
+  await expect(warning).toContainText("Tomorrow is short by");
+  await expect(warning).toContainText("18 h is due by the end of tomorrow");
+  await pull(page, await middle(trayRow(page, "order stakes")), await pointOn(page, "2026-11-25", 9 * 60));
+  await warning.getByRole("button", { name: "What could move" }).click();
+  const short = await warning.locator("h2").textContent();
+  await warning.getByRole("button", { name: "to Thu" }).click();
+  await expect(page.locator('[data-column="2026-11-26"] .rail-item')).toHaveCount(1);
+  await expect(warning.locator("h2")).not.toHaveText(short!);
+});
+
+test("the strip without hours takes from the hours and gives back; a copy is made with the platform’s key", async ({
+  page,
+}) => {
+  await gather(page);
+  await pull(page, await middle(trayRow(page, "order stakes")), await pointOn(page, "2026-11-25", 9 * 60));
+  const strip = page.getByRole("group", { name: "Without an hour" });
+  const box = (await strip.boundingBox())!;
+  const thursday = (await page.locator('[data-column="2026-11-26"]').boundingBox())!;
+  const above = { x: thursday.x + 40, y: box.y + 20 };
+  await pull(page, await middle(item(page, "order stakes")), above);
+  await expect(item(page, "order stakes")).toHaveCount(0);
+  const chip = strip.getByRole("button", { name: /order stakes, Thursday 26 November/ });
+  await expect(chip).toBeVisible();
+  const morning = await pointOn(page, "2026-11-27", 10 * 60);
+  await pull(page, await middle(chip), morning);
+  await expect(page.locator('[data-column="2026-11-27"]').getByText("order stakes")).toBeVisible();
+
+  await page.keyboard.down("Control");
+  const later = await pointOn(page, "2026-11-27", 12 * 60);
+  await pull(page, await middle(item(page, "order stakes")), later);
+  await page.keyboard.up("Control");
+  await expect(item(page, "order stakes")).toHaveCount(2);
+});
+
+test("the matrix sets priority by keys and by pull, and takes several at once", async ({ page }) => {
+  await gather(page);
+  await capture(page, "claim narrative 2 h due Wed");
+  await page.goto("/plan/matrix");
+  await ready(page);
+  const card = page.locator("[data-card]", { hasText: "claim narrative" });
+  await expect(card).toHaveAttribute("aria-label", /normal/);
+  await card.focus();
+  await page.keyboard.press("ArrowUp");
+  await expect(card).toHaveAttribute("aria-label", /high/);
+  await expect(page.getByText("Do now")).toBeVisible();
+  await page.getByRole("button", { name: "Shown as: a matrix" }).click();
+  await page.getByRole("button", { name: "a list", exact: true }).click();
+  await expect(page.getByRole("region", { name: "Do now" })).toContainText("claim narrative");
+});
