@@ -22,6 +22,7 @@ import {
   type FolderReading,
   type HeldFile,
 } from "@/core/interop/folder";
+import { rollOn } from "@/core/commands";
 import { followPages } from "@/core/page";
 import { encodeChanges, Store, touchedIds, type Act, type LogEntryDraft } from "@/core/store";
 import { modelVersion } from "@/core/model";
@@ -41,7 +42,11 @@ export async function openFile(path: string, clock: Clock): Promise<OpenFile> {
   const isFolder = statSync(path).isDirectory();
   const contents =
     isFolder || isZip(path) ? contentsOf(path, clock) : await readBackup(createReadStream(path), statSync(path).size);
-  const store = new Store(new Map(contents.records.map((record) => [record.id, record])), [followPages()], clock);
+  const store = new Store(
+    new Map(contents.records.map((record) => [record.id, record])),
+    [followPages(), rollOn],
+    clock,
+  );
   const acts: Act[] = [];
   store.onAct((act) => acts.push(act));
   return { path, contents, store, acts };

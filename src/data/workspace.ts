@@ -1,4 +1,5 @@
 import { defaultSettings, modelVersion, type Settings } from "@/core/model";
+import { rollOn } from "@/core/commands";
 import { followPages, OutlineCache } from "@/core/page";
 import { Journal, MemoryLog, NewerVersion, replay, Store } from "@/core/store";
 import type { Clock } from "@/core/time";
@@ -59,7 +60,7 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
   const records = replay(snapshot.parts, snapshot.version, tail);
   const seq = tail[tail.length - 1]?.seq ?? snapshot.seq;
   const outlines = new OutlineCache();
-  const store = new Store(records, [followPages(outlines)], options.clock);
+  const store = new Store(records, [followPages(outlines), rollOn], options.clock);
 
   const channel = new BroadcastChannel(database.name);
   const journal = new Journal(store, log, {
@@ -100,7 +101,7 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
 /** A workspace without a database, for a browser that gives none. */
 export function openInMemory(name: string, clock: Clock): Workspace {
   const outlines = new OutlineCache();
-  const store = new Store(new Map(), [followPages(outlines)], clock);
+  const store = new Store(new Map(), [followPages(outlines), rollOn], clock);
   const journal = new Journal(store, new MemoryLog(), { seq: 0, by: "memory" });
   const nothing = () => {};
   return {

@@ -16,6 +16,7 @@ import {
   type Work,
 } from "../model";
 import { oneLine, plainTitle, renameLinks, stateFields } from "../page";
+import { occurrenceRecord } from "../plan";
 import { fieldsOfRecord, registerOf } from "../register/registers";
 import type { Command, Fields, Transaction } from "../store";
 import { addDays, addMinutes, dateOf, daysBetween, isDate, isMoment, minutesBetween } from "../time";
@@ -25,7 +26,7 @@ import { checkStretch, counted, nameOf } from "./shared";
 export const editRecord: Command<{ id: Id; fields: Fields }> = {
   name: "editRecord",
   run(tx, { id, fields }) {
-    const record = tx.get(id);
+    const record = tx.get(id) ?? occurrenceToEdit(tx, id);
     const labels = record ? editFields(tx, record, fields) : [];
     if (!record) throw new Refusal("This record is no longer there. Another tab may have removed it.");
     return `Changed ${labels.join(" and ")} of “${nameOf(record, tx)}”`;
@@ -39,7 +40,7 @@ export const editRecords: Command<readonly { id: Id; fields: Fields }[]> = {
     const labels = new Set<string>();
     let changed = 0;
     for (const { id, fields } of edits) {
-      const record = tx.get(id);
+      const record = tx.get(id) ?? occurrenceToEdit(tx, id);
       if (!record) continue;
       changed++;
       for (const label of editFields(tx, record, fields)) labels.add(label);
@@ -48,6 +49,13 @@ export const editRecords: Command<readonly { id: Id; fields: Fields }[]> = {
     return `Changed ${[...labels].join(" and ")} of ${counted(changed, "record")}`;
   },
 };
+
+/** An occurrence that follows its rule, put in as a record of its own to be changed alone. */
+function occurrenceToEdit(tx: Transaction, id: Id): PensumRecord | undefined {
+  const one = occurrenceRecord(tx, id);
+  if (one) tx.put(one);
+  return one;
+}
 
 /** Sets fields after looking at each, and gives their labels. @throws Refusal, with nothing changed */
 export function editFields(tx: Transaction, record: PensumRecord, given: Fields): string[] {

@@ -8,6 +8,7 @@ export * from "./placeLine";
 export * from "./removeRecord";
 export * from "./rest";
 export * from "./saveSettings";
+export { changeOccurrence, rollOn, seriesScopes, skipOccurrence, type SeriesScope } from "./series";
 export * from "./setState";
 export { appendToDay, counted, dayPage, nameOf } from "./shared";
 export * from "./writePage";

@@ -12,6 +12,8 @@ import {
   type DateText,
   type MomentText,
 } from "../time";
+import { occurrenceRecord } from "../plan";
+import { leaveOut, takenOut } from "./series";
 import { checkStretch, clock, nameOf, need } from "./shared";
 
 /** How long a block is when nothing says so. */
@@ -77,7 +79,7 @@ export const addEvent: Command<{ start: MomentText; end: MomentText; title: stri
 export const moveItem: Command<{ id: Id; start: MomentText; end: MomentText }> = {
   name: "moveItem",
   run(tx, { id, start, end }) {
-    const record = tx.get(id);
+    const record = takenOut(tx, id);
     if (record?.kind !== "block" && record?.kind !== "event")
       throw new Refusal("This is no longer on the rail. Another tab may have taken it off.");
     checkStretch(start, end);
@@ -94,13 +96,20 @@ export const moveItem: Command<{ id: Id; start: MomentText; end: MomentText }> =
 export const copyItem: Command<{ id: Id; start: MomentText; newId?: Id }> = {
   name: "copyItem",
   run(tx, { id, start, newId: fresh = newId() }) {
-    const record = tx.get(id);
+    const record = tx.get(id) ?? occurrenceRecord(tx, id);
     if (record?.kind !== "block" && record?.kind !== "event")
       throw new Refusal("This is no longer on the rail. Another tab may have taken it off.");
     const length = isMoment(record.start) ? minutesBetween(record.start, record.end) : usualEventMinutes;
     const end = addMinutes(start, length);
     checkStretch(start, end);
-    const { source: _source, madeFrom: _madeFrom, ...rest } = record;
+    const {
+      source: _source,
+      madeFrom: _madeFrom,
+      repeat: _repeat,
+      series: _series,
+      occurrence: _occurrence,
+      ...rest
+    } = record;
     const copy = { ...rest, id: fresh, start, end, createdAt: tx.now };
     if (copy.kind === "block") {
       // Its line is the other's; this one has none.
@@ -154,6 +163,7 @@ export const takeOff: Command<{ block: Id; day?: DateText }> = {
       tx.update(page.id, { text: applyEdits(page.text, edits) });
     }
     tx.remove(id);
+    leaveOut(tx, block.series, block.occurrence);
     const task = day === undefined ? undefined : tx.find("task", block.task);
     if (task) tx.update(task.id, { doDay: day, restUntil: undefined });
     return `Took “${name}” off the hours`;

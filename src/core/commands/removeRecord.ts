@@ -1,12 +1,13 @@
 import { Refusal, type Id, type PensumRecord } from "../model";
 import type { Command, Transaction } from "../store";
+import { leaveOut, takenOut } from "./series";
 import { counted, nameOf } from "./shared";
 
 /** Takes a record out of the workspace; a task's hours and its line go with it, its parts stand on their own. */
 export const removeRecord: Command<{ id: Id }> = {
   name: "removeRecord",
   run(tx, { id }) {
-    const record = tx.get(id);
+    const record = takenOut(tx, id);
     if (!record || record.kind === "settings") throw new Refusal("This record is no longer there.");
     const name = nameOf(record, tx);
     remove(tx, record);
@@ -18,7 +19,7 @@ export const removeRecord: Command<{ id: Id }> = {
 export const removeRecords: Command<readonly Id[]> = {
   name: "removeRecords",
   run(tx, ids) {
-    const records = ids.flatMap((id) => tx.get(id) ?? []).filter((record) => record.kind !== "settings");
+    const records = ids.flatMap((id) => takenOut(tx, id) ?? []).filter((record) => record.kind !== "settings");
     if (records.length === 0) throw new Refusal("These records are no longer there.");
     for (const record of records) remove(tx, record);
     return `Removed ${counted(records.length, "record")}`;
@@ -30,5 +31,7 @@ function remove(tx: Transaction, record: PensumRecord) {
     for (const block of tx.list("blocksByTask", record.id)) tx.remove(block.id);
     for (const part of tx.list("tasksByParent", record.id)) tx.update(part.id, { parent: undefined });
   }
+  for (const one of tx.list("occurrencesOf", record.id)) tx.remove(one.id);
   tx.remove(record.id);
+  if ("series" in record) leaveOut(tx, record.series, record.occurrence);
 }

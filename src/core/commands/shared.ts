@@ -9,15 +9,24 @@ import {
   kindNames,
 } from "../model";
 import { plainTitle, appendLines } from "../page";
+import { occurrenceRecord } from "../plan";
 import type { Transaction } from "../store";
 import { isMoment, minutesBetween, type DateText, type MomentText } from "../time";
 
 /** The record of that id and kind. @throws Refusal when it is gone, as it may be when another tab removed it */
 export function need<K extends Kind>(tx: Transaction, kind: K, id: Id): RecordOf<K> {
-  const record = tx.find(kind, id);
+  const record = tx.find(kind, id) ?? occurrenceToKeep(tx, kind, id);
   if (!record)
     throw new Refusal(`This ${kindNames[kind].toLowerCase()} is no longer there. Another tab may have removed it.`);
   return record;
+}
+
+/** An occurrence that follows its rule, put in as a record of its own. */
+function occurrenceToKeep<K extends Kind>(tx: Transaction, kind: K, id: Id): RecordOf<K> | undefined {
+  const one = tx.get(id) ? undefined : occurrenceRecord(tx, id);
+  if (one?.kind !== kind) return undefined;
+  tx.put(one);
+  return one as unknown as RecordOf<K>;
 }
 
 /** What a record is called in a sentence. */

@@ -15,7 +15,7 @@ import {
   validateSync,
   type ValidationError,
 } from "class-validator";
-import { isDate, isMoment, isZone } from "../time";
+import { isDate, isMoment, isZone, readRepeat } from "../time";
 import { conditionFault } from "./conditionFault";
 import { isRange } from "./fields";
 import { datePeriods, doneShown, lensLooks, totalWays } from "./lens";
@@ -90,6 +90,11 @@ const IsPullWeights = rule(
     pullParts.every((part) => typeof weights[part] === "number" && weights[part] >= 0 && weights[part] <= 100),
 );
 
+const IsRepeat = rule(
+  "isRepeat",
+  "is no rule by which something comes again",
+  (text) => typeof text === "string" && text.length <= 20_000 && !("fault" in readRepeat(text)),
+);
 const IsDates = rule("isDates", "holds something that is not a date", (value) =>
   Array.isArray(value) ? value.every(isDate) : false,
 );
@@ -183,7 +188,12 @@ class TitledCheck extends KeptCheck {
   @IsString() @MaxLength(longest) title!: string;
   @IsString() @MaxLength(longest) text!: string;
 }
-class TaskCheck extends TitledCheck {
+class ComesAgainCheck extends TitledCheck {
+  @IsOptional() @IsRepeat() repeat?: string;
+  @IsOptional() @IsId() series?: string;
+  @IsOptional() @IsDateOrMoment() occurrence?: string;
+}
+class TaskCheck extends ComesAgainCheck {
   @IsIn(states) state!: string;
   @IsOptional() @IsDateText() doDay?: string;
   @IsOptional() @IsDateOrMoment() due?: string;
@@ -204,7 +214,7 @@ class TaskCheck extends TitledCheck {
   @IsInt() @Min(0) carried!: number;
   @IsMomentText() createdAt!: string;
 }
-class EventCheck extends TitledCheck {
+class EventCheck extends ComesAgainCheck {
   @IsDateOrMoment() start!: string;
   @IsAfterStart() end!: string;
   @IsOptional() @IsZone() zone?: string;
@@ -213,7 +223,7 @@ class EventCheck extends TitledCheck {
   @IsArray() @ArrayMaxSize(500) @IsIdList() people!: string[];
   @IsMomentText() createdAt!: string;
 }
-class BlockCheck extends TitledCheck {
+class BlockCheck extends ComesAgainCheck {
   @IsMomentText() start!: string;
   @IsAfterStart() end!: string;
   @IsOptional() @IsId() task?: string;

@@ -16,6 +16,7 @@ export type FieldType =
   | "zone"
   | "dates"
   | "dye"
+  | "repeat"
   | "count";
 
 export interface Field {
@@ -61,6 +62,7 @@ export const fieldsOf: Record<KeptKind, readonly Field[]> = {
     state,
     { name: "doDay", label: "Do day", type: "date" },
     { name: "due", label: "Due", type: "dateOrMoment" },
+    { name: "repeat", label: "Repeat", type: "repeat" },
     { name: "restUntil", label: "Rest until", type: "date" },
     { name: "estimateMinutes", label: "Estimate", type: "minutes" },
     { name: "tookMinutes", label: "Took", type: "minutes" },
@@ -90,6 +92,7 @@ export const fieldsOf: Record<KeptKind, readonly Field[]> = {
     title,
     { name: "start", label: "Start", type: "dateOrMoment", required: true },
     { name: "end", label: "End", type: "dateOrMoment", required: true },
+    { name: "repeat", label: "Repeat", type: "repeat" },
     { name: "zone", label: "Time zone", type: "zone" },
     { name: "place", label: "Place", type: "text", required: true },
     theme,
@@ -100,6 +103,7 @@ export const fieldsOf: Record<KeptKind, readonly Field[]> = {
     { name: "title", label: "Title", type: "title" },
     { name: "start", label: "Start", type: "moment", required: true },
     { name: "end", label: "End", type: "moment", required: true },
+    { name: "repeat", label: "Repeat", type: "repeat" },
     { name: "task", label: "Task", type: "task", target: "tasks" },
     theme,
   ],

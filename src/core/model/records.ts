@@ -47,8 +47,18 @@ interface Kept {
   readonly madeFrom?: MadeFrom;
 }
 
+/** What can come again: it has a rule, or it is one occurrence of something that has. */
+interface ComesAgain {
+  /** How it comes again: a rule of RFC 5545 with what is left out and what comes on top, as `readRepeat` reads it. */
+  readonly repeat?: string;
+  /** The series this one occurrence was taken out of, because it was moved, changed or done alone. */
+  readonly series?: Id;
+  /** When it was to start by the rule of its series. */
+  readonly occurrence?: DateText | MomentText;
+}
+
 /** Something to do. Its line on a page owns title, state mark and nesting; this record owns everything else. */
-export interface Task extends Kept {
+export interface Task extends Kept, ComesAgain {
   readonly id: Id;
   readonly kind: "task";
   readonly title: string;
@@ -86,7 +96,7 @@ export interface Task extends Kept {
 }
 
 /** Something that happens at its time whether one works or not, and that others count on. */
-export interface Event extends Kept {
+export interface Event extends Kept, ComesAgain {
   readonly id: Id;
   readonly kind: "event";
   readonly title: string;
@@ -104,7 +114,7 @@ export interface Event extends Kept {
 }
 
 /** A stretch of time set aside on the rail, for a task, for a theme, or for the plain text of its title. */
-export interface Block extends Kept {
+export interface Block extends Kept, ComesAgain {
   readonly id: Id;
   readonly kind: "block";
   readonly start: MomentText;

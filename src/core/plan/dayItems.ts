@@ -1,6 +1,7 @@
 import type { Block, Event, PensumRecord } from "../model";
 import type { Store } from "../store";
 import { addDays, elapsedMinutes, isDate, minuteOn, minutesPerDay, moveZone, type DateText } from "../time";
+import { occurrencesOn } from "./series";
 
 /** A block or an event as it lies on the hours of one day. */
 export interface DayItem {
@@ -26,7 +27,9 @@ export function localSpan(record: Block | Event, zone: string): { start: string;
 /** The blocks and events that have hours on `date`, by their beginning. `zone` is the person's own. */
 export function dayItems(store: Reads, date: DateText, zone: string): DayItem[] {
   const items: DayItem[] = [];
-  for (const record of [...store.list("eventsByDay", date), ...store.list("blocksByDay", date)] as (Block | Event)[]) {
+  const again = occurrencesOn(store, date).filter((one): one is Block | Event => one.kind !== "task");
+  const own = [...store.list("eventsByDay", date), ...store.list("blocksByDay", date)] as (Block | Event)[];
+  for (const record of [...own, ...again]) {
     if (isDate(record.start)) continue;
     const { start, end } = localSpan(record, zone);
     const from = minuteOn(date, start);
@@ -49,7 +52,8 @@ function momentOn(date: DateText, minute: number): string {
 
 /** The events of whole days that touch `date`. */
 export function allDayEvents(store: Reads, date: DateText): Event[] {
-  return (store.list("eventsByDay", date) as Event[]).filter((event) => isDate(event.start));
+  const again = occurrencesOn(store, date).filter((one): one is Event => one.kind === "event");
+  return [...(store.list("eventsByDay", date) as Event[]), ...again].filter((event) => isDate(event.start));
 }
 
 /** Tells whether time set aside is for work: for a task or a theme. Lunch, in plain text, is not. */

@@ -3,6 +3,7 @@ import type { Store } from "../store";
 import { addDays, dateOf, daysBetween, isMoment, minuteOf, workingDay, type DateText, type MomentText } from "../time";
 import { dayItems } from "./dayItems";
 import { gapsBetween, totalMinutes, type Gap } from "./freeTime";
+import { occurrencesOn } from "./series";
 import { takenStretches } from "./takenStretches";
 
 type Reads = Pick<Store, "list">;
@@ -11,6 +12,7 @@ type Reads = Pick<Store, "list">;
 interface KnownDay {
   readonly events: unknown;
   readonly blocks: unknown;
+  readonly again: readonly unknown[];
   readonly gaps: readonly Gap[];
   readonly minutes: number;
 }
@@ -72,10 +74,11 @@ export class FreeAhead {
 
   #day(date: DateText): KnownDay {
     const [events, blocks] = [this.#reads.list("eventsByDay", date), this.#reads.list("blocksByDay", date)];
+    const again = occurrencesOn(this.#reads, date);
     const known = this.#days.get(date);
-    if (known?.events === events && known.blocks === blocks) return known;
+    if (known?.events === events && known.blocks === blocks && isSame(known.again, again)) return known;
     const gaps = gapsForTasks(this.#reads, date, this.#settings, this.#zone);
-    const day = { events, blocks, gaps, minutes: totalMinutes(gaps) };
+    const day = { events, blocks, again, gaps, minutes: totalMinutes(gaps) };
     this.#days.set(date, day);
     return day;
   }
@@ -86,6 +89,10 @@ function gapsForTasks(reads: Reads, date: DateText, settings: Settings, zone: st
   if (!hours) return [];
   const taken = takenStretches(dayItems(reads, date, zone), settings).filter(({ waits }) => !waits);
   return gapsBetween(taken, hours.startMinute, hours.endMinute);
+}
+
+function isSame(a: readonly unknown[], b: readonly unknown[]): boolean {
+  return a === b || (a.length === b.length && a.every((one, at) => one === b[at]));
 }
 
 function minutesFrom(gaps: readonly Gap[], from: number, to: number): number {

@@ -11,6 +11,7 @@ export * from "./planTray";
 export * from "./pull";
 export * from "./range";
 export * from "./reasons";
+export * from "./series";
 export * from "./sittings";
 export * from "./strip";
 export * from "./takenStretches";

@@ -1,6 +1,8 @@
 import { isUnfinished, type Block, type Event, type Goal, type Id, type Project, type Task } from "../model";
 import type { Store } from "../store";
-import { addDays, dateOf, daysBetween, isDate, type DateText, type MomentText } from "../time";
+import { addDays, dateOf, daysBetween, type DateText, type MomentText } from "../time";
+import { allDayEvents } from "./dayItems";
+import { occurrencesOn } from "./series";
 
 type Reads = Pick<Store, "list" | "find">;
 
@@ -31,8 +33,8 @@ export function stripItems(reads: Reads, dates: readonly DateText[], now: Moment
   const items: StripItem[] = [];
   const seen = new Set<Id>();
   for (const [day, date] of dates.entries()) {
-    for (const event of reads.list("eventsByDay", date) as Event[]) {
-      if (!isDate(event.start) || seen.has(event.id)) continue;
+    for (const event of allDayEvents(reads, date)) {
+      if (seen.has(event.id)) continue;
       seen.add(event.id);
       const end = dateOf(event.end);
       items.push({
@@ -50,6 +52,7 @@ export function stripItems(reads: Reads, dates: readonly DateText[], now: Moment
     };
     for (const task of reads.list("tasksByDoDay", date) as Task[])
       if (isUnfinished(task.state) && !hasHours(reads, task, date, now)) one("task", task);
+    for (const task of occurrencesOn(reads, date)) if (task.kind === "task") one("task", task);
     for (const due of reads.list("openByDueDay", date) as (Task | Goal | Project)[])
       // A task that stands there already says itself that it is due.
       if (!(due.kind === "task" && due.doDay === date && !hasHours(reads, due, date, now))) one("due", due);

@@ -19,9 +19,12 @@ export function datesTouched(start: string, end: string): string[] {
   return dates;
 }
 
+/** What comes again stands under no day itself: its occurrences are worked out from its rule. */
+const comesAgain = (record: PensumRecord) => "repeat" in record && record.repeat !== undefined;
+
 /** An event told in another zone may touch the day before or after; it stands under those too, and is looked at. */
 function eventDates(record: PensumRecord): readonly string[] {
-  if (record.kind !== "event") return none;
+  if (record.kind !== "event" || comesAgain(record)) return none;
   const dates = datesTouched(record.start, record.end);
   if (!record.zone || isDate(record.start)) return dates;
   return [addDays(dates[0] as string, -1), ...dates, addDays(dates[dates.length - 1] as string, 1)];
@@ -47,6 +50,11 @@ function linkKeys(record: PensumRecord): readonly string[] {
 /** The indexes of the store, by name. Each is built when first asked for and kept in step from then on. */
 export const indexKeys = {
   kind: (record) => [record.kind],
+  /** What comes again, and is not over. */
+  repeating: (record) =>
+    comesAgain(record) && !(record.kind === "task" && !isUnfinished(record.state)) ? ["all"] : none,
+  /** The occurrences that were taken out of a series. */
+  occurrencesOf: (record) => ("series" in record ? one(record.series) : none),
   unfinishedTasks: (record) => (record.kind === "task" && isUnfinished(record.state) ? ["all"] : none),
   unclarified: (record) =>
     record.kind === "task" && record.unclarified === true && isUnfinished(record.state) ? ["all"] : none,
@@ -60,7 +68,8 @@ export const indexKeys = {
       : none,
   tasksByParent: (record) => (record.kind === "task" ? one(record.parent) : none),
   tasksByDoneDay: (record) => (record.kind === "task" && record.doneAt ? [dateOf(record.doneAt)] : none),
-  blocksByDay: (record) => (record.kind === "block" ? datesTouched(record.start, record.end) : none),
+  blocksByDay: (record) =>
+    record.kind === "block" && !comesAgain(record) ? datesTouched(record.start, record.end) : none,
   blocksByTask: (record) => (record.kind === "block" ? one(record.task) : none),
   eventsByDay: eventDates,
   /** Tasks and blocks by the page that holds their line. */

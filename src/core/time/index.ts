@@ -4,5 +4,6 @@ export * from "./dateMeantBy";
 export * from "./dates";
 export * from "./durations";
 export * from "./moments";
+export * from "./repeat";
 export * from "./wording";
 export * from "./workingHours";

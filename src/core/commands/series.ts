@@ -1,0 +1,296 @@
+import { isUnfinished, newId, Refusal, type Id, type PensumRecord, type Task } from "../model";
+import { isRepeating, occurrenceAt, occurrenceRecord, readOccurrenceId, seriesStart, type Repeating } from "../plan";
+import type { Command, Fields, Rule, Transaction } from "../store";
+import {
+  addDays,
+  addMinutes,
+  dateOf,
+  daysBetween,
+  isMoment,
+  minutesBetween,
+  nextStart,
+  readRule,
+  repeatOf,
+  startsOf,
+  weekdayCodes,
+  writeRepeat,
+  type Repeat,
+  type RepeatRule,
+} from "../time";
+import { editFields } from "./editRecord";
+import { nameOf } from "./shared";
+
+/** How far a change of one occurrence reaches. */
+export const seriesScopes = ["one", "later", "all"] as const;
+export type SeriesScope = (typeof seriesScopes)[number];
+
+/** The record of an id; where it names an occurrence that follows its rule, that one as a record of its own. */
+export function takenOut(tx: Transaction, id: Id): PensumRecord | undefined {
+  const record = tx.get(id);
+  if (record) return record;
+  const one = occurrenceRecord(tx, id);
+  if (one) tx.put(one);
+  return one;
+}
+
+/** Leaves an occurrence out of its series for good. */
+export function leaveOut(tx: Transaction, series: Id | undefined, at: string | undefined) {
+  const of = series === undefined ? undefined : tx.get(series);
+  const repeat = isRepeating(of) ? repeatOf(of.repeat) : undefined;
+  if (!isRepeating(of) || !repeat || at === undefined) return;
+  tx.update(of.id, { repeat: writeRepeat({ ...repeat, except: [...repeat.except, at] }) });
+}
+
+/** An occurrence, whether it follows its rule or was taken out, with its series. @throws Refusal where it is none */
+function occurrenceOf(tx: Transaction, id: Id): { series: Repeating & { repeat: string }; at: string; repeat: Repeat } {
+  const record = tx.get(id);
+  const named =
+    record && "series" in record && record.series !== undefined && record.occurrence !== undefined
+      ? { series: record.series, at: record.occurrence }
+      : isRepeating(record)
+        ? { series: record.id, at: seriesStart(record) ?? "" }
+        : readOccurrenceId(id);
+  const series = named && tx.get(named.series);
+  const repeat = isRepeating(series) ? repeatOf(series.repeat) : undefined;
+  if (!named || !isRepeating(series) || !repeat)
+    throw new Refusal("This does not come again any more. Another tab may have changed it.");
+  return { series, at: named.at, repeat };
+}
+
+/** Changes one occurrence of a series, this and all later ones, or all. */
+export const changeOccurrence: Command<{ id: Id; fields: Fields; scope: SeriesScope }> = {
+  name: "changeOccurrence",
+  run(tx, { id, fields, scope }) {
+    if (scope === "one") {
+      const one = takenOut(tx, id);
+      if (!one) throw new Refusal("This is no longer there. Another tab may have removed it.");
+      const labels = editFields(tx, one, fields);
+      return `Changed ${labels.join(" and ")} of this one “${nameOf(one, tx)}”`;
+    }
+    const { series, at, repeat } = occurrenceOf(tx, id);
+    const record = tx.get(id);
+    // What was changed of this one alone goes over to all that follow.
+    const own =
+      record && record.id !== series.id && "occurrence" in record ? (record as Repeating) : occurrenceAt(series, at);
+    const start = (fields.start ?? seriesStart(own)) as string;
+    const end =
+      own.kind === "task" ? undefined : ((fields.end ?? movedEnd(own, fields.start as string | undefined)) as string);
+    const kept = Object.fromEntries(
+      Object.entries({ ...differing(series, own), ...fields }).filter(
+        ([name]) => !["start", "end", "doDay", "due"].includes(name),
+      ),
+    );
+    if (record && record.id !== series.id) tx.remove(record.id);
+    const target = scope === "all" || at === seriesStart(series) ? series : splitAt(tx, series, at, repeat);
+    moveSeries(tx, target.id, at, start, end);
+    const moved = tx.get(target.id) as Repeating;
+    if (Object.keys(kept).length > 0) editFields(tx, moved, kept);
+    return `Changed “${nameOf(moved, tx)}”, ${scope === "all" ? "all of them" : "this and later ones"}`;
+  },
+};
+
+/** Takes one occurrence of a series out, this and all later ones, or all. */
+export const skipOccurrence: Command<{ id: Id; scope: SeriesScope }> = {
+  name: "skipOccurrence",
+  run(tx, { id, scope }) {
+    const { series, at, repeat } = occurrenceOf(tx, id);
+    const name = nameOf(series, tx);
+    if (scope === "all" || (scope === "later" && at === seriesStart(series))) {
+      for (const one of tx.list("occurrencesOf", series.id)) tx.remove(one.id);
+      tx.remove(series.id);
+      return `Removed all of “${name}”`;
+    }
+    const record = tx.get(id);
+    if (record && record.id !== series.id) tx.remove(record.id);
+    if (scope === "one") {
+      leaveOut(tx, series.id, at);
+      return `Left “${name}” out on ${dateOf(at)}`;
+    }
+    endBefore(tx, series, at, repeat);
+    for (const one of tx.list("occurrencesOf", series.id) as Repeating[])
+      if ((one.occurrence as string) >= at) tx.remove(one.id);
+    return `Ended “${name}” before ${dateOf(at)}`;
+  },
+};
+
+/** What an occurrence has otherwise than its series, but for what every occurrence has otherwise. */
+function differing(series: Repeating, own: Repeating): Fields {
+  const [a, b] = [series as unknown as Fields, own as unknown as Fields];
+  const names = ["title", "place", "theme", "people", "zone", "task", "priority", "estimateMinutes", "goal", "project"];
+  return Object.fromEntries(
+    names.filter((name) => name in a || name in b).flatMap((name) => (a[name] === b[name] ? [] : [[name, b[name]]])),
+  );
+}
+
+function movedEnd(own: Exclude<Repeating, Task>, start: string | undefined): string {
+  if (start === undefined) return own.end;
+  if (isMoment(start) && isMoment(own.start)) return addMinutes(start, minutesBetween(own.start, own.end));
+  return isMoment(start)
+    ? addMinutes(start, 60)
+    : addDays(start, isMoment(own.start) ? 0 : daysBetween(own.start, dateOf(own.end)));
+}
+
+/** Makes the occurrences from `at` on a series of their own; gives that. */
+function splitAt(tx: Transaction, series: Repeating & { repeat: string }, at: string, repeat: Repeat): Repeating {
+  const later = (moments: readonly string[]) => moments.filter((moment) => moment >= at);
+  const gone = repeat.rule?.count === undefined ? 0 : countBefore(series, repeat, at);
+  const rule =
+    repeat.rule?.count === undefined ? repeat.rule : withPart(repeat.rule, "COUNT", String(repeat.rule.count - gone));
+  const { id: _id, series: _series, occurrence: _occurrence, ...first } = occurrenceAt(series, at);
+  const fresh = {
+    ...first,
+    id: newId(),
+    repeat: writeRepeat({
+      ...repeat,
+      ...(rule ? { rule } : {}),
+      except: later(repeat.except),
+      also: later(repeat.also),
+    }),
+    createdAt: tx.now,
+  } as unknown as Repeating;
+  tx.put(fresh);
+  for (const one of tx.list("occurrencesOf", series.id) as Repeating[])
+    if ((one.occurrence as string) > at) tx.update(one.id, { series: fresh.id });
+  endBefore(tx, series, at, repeat);
+  return fresh;
+}
+
+function endBefore(tx: Transaction, series: Repeating, at: string, repeat: Repeat) {
+  const before = (moments: readonly string[]) => moments.filter((moment) => moment < at);
+  const until = addDays(dateOf(at), -1).replace(/-/g, "");
+  const rule = repeat.rule && withPart(withPart(repeat.rule, "COUNT", undefined), "UNTIL", until);
+  tx.update(series.id, {
+    repeat: writeRepeat({
+      ...repeat,
+      ...(rule ? { rule } : {}),
+      except: before(repeat.except),
+      also: before(repeat.also),
+    }),
+  });
+}
+
+/** How many occurrences a rule has before one of them. */
+function countBefore(series: Repeating, repeat: Repeat, at: string): number {
+  const start = seriesStart(series) as string;
+  return startsOf(start, { ...repeat, except: [], also: [] }, dateOf(start), dateOf(at)).filter((one) => one < at)
+    .length;
+}
+
+/** A rule with a part set otherwise, or without it. */
+function withPart(rule: RepeatRule, name: string, value: string | undefined): RepeatRule {
+  const parts = rule.text.split(";").filter((part) => !part.startsWith(`${name}=`));
+  const next = readRule([...parts, ...(value === undefined ? [] : [`${name}=${value}`])].join(";"));
+  if ("fault" in next) throw new Refusal(`${next.fault} Nothing was changed.`);
+  return next;
+}
+
+/** Moves a whole series so that the occurrence that was at `at` starts at `start` and, where it has one, ends at `end`. */
+function moveSeries(tx: Transaction, id: Id, at: string, start: string, end: string | undefined) {
+  const series = tx.get(id);
+  if (!isRepeating(series)) return;
+  const repeat = repeatOf(series.repeat) as Repeat;
+  const days = daysBetween(dateOf(at), dateOf(start));
+  const minutes = isMoment(at) && isMoment(start) ? minutesBetween(at, start) : undefined;
+  const moved = (moment: string) =>
+    minutes !== undefined && isMoment(moment)
+      ? addMinutes(moment, minutes)
+      : isMoment(start)
+        ? `${addDays(dateOf(moment), days)}${start.slice(10)}`
+        : addDays(dateOf(moment), days);
+  const first = moved(seriesStart(series) as string);
+  const rule =
+    repeat.rule && days !== 0 ? shiftedRule(repeat.rule, days, dateOf(seriesStart(series) as string)) : repeat.rule;
+  const again = writeRepeat({
+    ...repeat,
+    ...(rule ? { rule } : {}),
+    except: repeat.except.map(moved),
+    also: repeat.also.map(moved),
+  });
+  if (series.kind === "task") {
+    const due = series.due === undefined ? undefined : `${addDays(dateOf(series.due), days)}${series.due.slice(10)}`;
+    tx.update(id, { repeat: again, ...(series.doDay ? { doDay: first } : {}), ...(due ? { due } : {}) });
+  } else {
+    const length = end !== undefined && isMoment(start) && isMoment(end) ? minutesBetween(start, end) : undefined;
+    const last =
+      length !== undefined
+        ? addMinutes(first, length)
+        : addDays(first, daysBetween(dateOf(start), dateOf(end ?? start)));
+    tx.update(id, { repeat: again, start: first, end: last });
+  }
+  for (const one of tx.list("occurrencesOf", id) as Repeating[])
+    tx.update(one.id, { occurrence: moved(one.occurrence as string) });
+}
+
+/** The same rule some days later or earlier. @throws Refusal where that is another kind of rule */
+function shiftedRule(rule: RepeatRule, days: number, first: string): RepeatRule {
+  const refuse = () =>
+    new Refusal(
+      "All of them cannot go to another day: the rule names its days otherwise. Change the rule itself. Nothing was changed.",
+    );
+  if (rule.isRare || rule.positions.length > 0 || rule.days.some(({ nth }) => nth !== 0)) throw refuse();
+  let next = rule;
+  if (rule.days.length > 0) {
+    if (rule.frequency !== "WEEKLY" && rule.frequency !== "DAILY") throw refuse();
+    const codes = rule.days.map(({ weekday }) => weekdayCodes[(((weekday - 1 + days) % 7) + 7) % 7]);
+    next = withPart(next, "BYDAY", codes.join(","));
+  }
+  const isSameMonth = addDays(first, days).slice(0, 7) === first.slice(0, 7);
+  if (rule.monthDays.length > 0) {
+    if (!isSameMonth || rule.monthDays.some((day) => day < 1 || day + days < 1 || day + days > 28)) throw refuse();
+    next = withPart(next, "BYMONTHDAY", rule.monthDays.map((day) => day + days).join(","));
+  }
+  if (rule.months.length > 0 && !isSameMonth) throw refuse();
+  return next;
+}
+
+/**
+ * The rule by which a task that comes again goes on: what was finished stays as it is, and the next one is there with
+ * the rest of the rule. What was missed meanwhile is passed over.
+ */
+export const rollOn: Rule = (tx) => {
+  for (const id of tx.touched()) {
+    const [before, task] = [tx.before(id), tx.get(id)];
+    if (before?.kind !== "task" || task?.kind !== "task" || !isRepeating(task)) continue;
+    if (!isUnfinished(before.state) || isUnfinished(task.state)) continue;
+    tx.update(id, { repeat: undefined });
+    const next = nextTask(tx, task);
+    if (!next) continue;
+    tx.put(next);
+    for (const one of tx.list("occurrencesOf", id)) tx.update(one.id, { series: next.id });
+  }
+};
+
+function nextTask(tx: Transaction, task: Task & { repeat: string }): Task | undefined {
+  const repeat = repeatOf(task.repeat);
+  const start = seriesStart(task);
+  if (!repeat || start === undefined) return undefined;
+  const today = dateOf(tx.now);
+  const from = repeat.fromDone ? `${today}${start.slice(10)}` : start;
+  const taken = new Set((tx.list("occurrencesOf", task.id) as Task[]).map(({ occurrence }) => occurrence));
+  const behind = repeat.fromDone || start >= today ? from : `${addDays(today, -1)}${start.slice(10)}`;
+  let next = nextStart(from, repeat, behind);
+  while (next !== undefined && taken.has(next)) next = nextStart(from, repeat, next);
+  if (next === undefined) return undefined;
+  const gone = repeat.rule?.count === undefined ? 0 : repeat.fromDone ? 1 : countBefore(task, repeat, next);
+  const count = repeat.rule?.count === undefined ? undefined : repeat.rule.count - gone;
+  if (count !== undefined && count < 1) return undefined;
+  const rule = count === undefined ? repeat.rule : withPart(repeat.rule as RepeatRule, "COUNT", String(count));
+  const days = daysBetween(dateOf(start), dateOf(next));
+  const {
+    series: _series,
+    occurrence: _occurrence,
+    ...open
+  } = occurrenceAt(task, `${addDays(dateOf(start), days)}${start.slice(10)}`);
+  const later = (moments: readonly string[]) => moments.filter((moment) => moment >= (next as string));
+  return {
+    ...open,
+    id: newId(),
+    repeat: writeRepeat({
+      ...repeat,
+      ...(rule ? { rule } : {}),
+      except: later(repeat.except),
+      also: later(repeat.also),
+    }),
+    createdAt: tx.now,
+  };
+}

@@ -1,0 +1,139 @@
+import type { Block, Event, Id, PensumRecord, Task } from "../model";
+import { datesTouched, type Store } from "../store";
+import {
+  addDays,
+  addMinutes,
+  addMonths,
+  compactMoment,
+  dateOf,
+  daysBetween,
+  isDate,
+  isMoment,
+  minutesBetween,
+  plainMoment,
+  repeatOf,
+  startsOf,
+  type DateText,
+} from "../time";
+
+type Reads = Pick<Store, "list">;
+
+/** What can come again. */
+export type Repeating = Event | Block | Task;
+
+export function isRepeating(record: PensumRecord | undefined): record is Repeating & { repeat: string } {
+  return (
+    (record?.kind === "event" || record?.kind === "block" || record?.kind === "task") && record.repeat !== undefined
+  );
+}
+
+/** Where a series starts: an event or block at its start, a task on its do day or else when it is due. */
+export function seriesStart(record: Repeating): string | undefined {
+  return record.kind === "task" ? (record.doDay ?? record.due) : record.start;
+}
+
+/** The id of one occurrence of a series: the id of the series and when it was to start by the rule. */
+export function occurrenceId(series: Id, at: string): Id {
+  return `${series}-${compactMoment(at).toLowerCase()}`;
+}
+
+/** Of which series an id is an occurrence, and when it was to start; undefined for an id of something else. */
+export function readOccurrenceId(id: Id): { series: Id; at: string } | undefined {
+  const [, series, at] = /^(.+)-(\d{8}(?:t\d{6})?)$/.exec(id) ?? [];
+  const plain = at === undefined ? undefined : plainMoment(at.toUpperCase());
+  return series === undefined || plain === undefined ? undefined : { series, at: plain };
+}
+
+/** One occurrence of a series as a record of its own, as the rule has it. */
+export function occurrenceAt<R extends Repeating>(series: R, at: string): R {
+  const { repeat: _repeat, page: _page, source: _source, madeFrom: _madeFrom, ...rest } = series as R & { page?: Id };
+  const own = { ...rest, id: occurrenceId(series.id, at), series: series.id, occurrence: at };
+  if (series.kind === "task") {
+    const start = seriesStart(series) as string;
+    const days = daysBetween(dateOf(start), dateOf(at));
+    const moved = (date: string | undefined) =>
+      date === undefined ? undefined : isDate(date) ? addDays(date, days) : addMinutes(date, days * 1440);
+    const task = { ...own, state: "open", carried: 0 } as unknown as Task & Record<string, unknown>;
+    const { doneAt: _doneAt, tookMinutes: _took, restUntil: _rest, ...open } = task;
+    return {
+      ...open,
+      ...(series.doDay ? { doDay: moved(series.doDay) } : {}),
+      ...(series.due ? { due: moved(series.due) } : {}),
+    } as unknown as R;
+  }
+  const end = isMoment(series.start)
+    ? addMinutes(at, minutesBetween(series.start, series.end))
+    : addDays(at, daysBetween(series.start, dateOf(series.end)));
+  return { ...own, start: at, end } as unknown as R;
+}
+
+/** The occurrence an id names, as it is kept or as the rule has it; undefined where there is none. */
+export function occurrenceRecord(reads: Reads & Pick<Store, "get">, id: Id): Repeating | undefined {
+  const named = readOccurrenceId(id);
+  const series = named && reads.get(named.series);
+  if (!named || !isRepeating(series)) return undefined;
+  const start = seriesStart(series);
+  const repeat = repeatOf(series.repeat);
+  if (start === undefined || !repeat) return undefined;
+  const zone = series.kind === "event" ? series.zone : undefined;
+  const date = dateOf(named.at);
+  return startsOf(start, repeat, date, date, zone).includes(named.at) ? occurrenceAt(series, named.at) : undefined;
+}
+
+/** Occurrences by the dates they touch, for one month. */
+type MonthOfOccurrences = ReadonlyMap<DateText, readonly Repeating[]>;
+
+/** What was expanded, for as long as no series changes. */
+const months = new WeakMap<readonly PensumRecord[], Map<string, MonthOfOccurrences>>();
+const nobody: readonly Repeating[] = [];
+
+/**
+ * What comes again on a date, each as a record of its own; those that were moved, done or changed alone are left out,
+ * since they are records. An event told in another zone stands under the day before and after too.
+ */
+export function occurrencesOn(reads: Reads, date: DateText): readonly Repeating[] {
+  const all = reads.list("repeating", "all");
+  if (all.length === 0) return nobody;
+  let known = months.get(all);
+  if (!known) months.set(all, (known = new Map()));
+  const month = date.slice(0, 7);
+  let own = known.get(month);
+  if (!own) known.set(month, (own = expandMonth(all as readonly Repeating[], `${month}-01`)));
+  const here = own.get(date);
+  return here ? here.filter((one) => !isOverridden(reads, one)) : nobody;
+}
+
+function isOverridden(reads: Reads, { series, occurrence }: Repeating): boolean {
+  return reads.list("occurrencesOf", series as Id).some((own) => (own as Repeating).occurrence === occurrence);
+}
+
+function expandMonth(all: readonly Repeating[], first: DateText): MonthOfOccurrences {
+  const byDate = new Map<DateText, Repeating[]>();
+  const last = addDays(addMonths(first, 1), -1);
+  for (const series of all) {
+    const start = seriesStart(series);
+    const repeat = repeatOf(series.repeat);
+    if (start === undefined || !repeat) continue;
+    const zone = series.kind === "event" ? series.zone : undefined;
+    const length = series.kind === "task" ? 0 : daysBetween(dateOf(series.start), dateOf(series.end));
+    for (const at of startsOf(start, repeat, addDays(first, -length - 1), addDays(last, 1), zone)) {
+      // The task itself is the next one; what comes behind it is shown as it will be.
+      if (series.kind === "task" && at === start) continue;
+      const one = occurrenceAt(series, at);
+      for (const date of touched(one))
+        if (date >= first && date <= last) {
+          const list = byDate.get(date);
+          if (list) list.push(one);
+          else byDate.set(date, [one]);
+        }
+    }
+  }
+  return byDate;
+}
+
+function touched(record: Repeating): readonly DateText[] {
+  if (record.kind === "task") return [dateOf(seriesStart(record) as string)];
+  const dates = datesTouched(record.start, record.end);
+  if (record.kind !== "event" || !record.zone || isDate(record.start)) return dates;
+  return [addDays(dates[0] as string, -1), ...dates, addDays(dates[dates.length - 1] as string, 1)];
+}

@@ -1,0 +1,31 @@
+import { RRuleTemporal } from "rrule-temporal";
+import { Temporal } from "temporal-polyfill";
+import { addDays, type DateText } from "../dates";
+import { dateOf, isMoment, moveZone } from "../moments";
+import type { Series } from "./expand";
+import { compactMoment } from "./rule";
+
+/** The starts of a series whose rule goes by hours, weeks of the year and the like, by the library for the standard. */
+export function byLibrary({ start, rule, zone }: Series, from: DateText, to: DateText): string[] {
+  const local = isMoment(start) ? start : `${start}T00:00`;
+  const dtstart = Temporal.PlainDateTime.from(local).toZonedDateTime("UTC");
+  // Times are expanded as they stand on the wall; an end in UTC is moved onto that wall.
+  const until =
+    rule.until?.endsWith("Z") && rule.until.length > 8 && zone !== undefined ? moved(rule.until, zone) : rule.until;
+  const text = rule.text.replace(
+    /UNTIL=[^;]+/,
+    until === undefined ? "" : `UNTIL=${until}${until.length > 8 && !until.endsWith("Z") ? "Z" : ""}`,
+  );
+  const library = new RRuleTemporal({ rruleString: text, dtstart, includeDtstart: true });
+  const day = (date: DateText) => Temporal.PlainDate.from(date).toZonedDateTime("UTC");
+  return library
+    .between(day(from), day(addDays(to, 1)), true)
+    .map((moment) => moment.toPlainDateTime().toString({ smallestUnit: "minute" }))
+    .map((moment) => (isMoment(start) ? moment : moment.slice(0, 10)))
+    .filter((moment) => dateOf(moment) <= to);
+}
+
+function moved(until: string, zone: string): string {
+  const written = `${until.slice(0, 4)}-${until.slice(4, 6)}-${until.slice(6, 8)}T${until.slice(9, 11)}:${until.slice(11, 13)}`;
+  return compactMoment(moveZone(written, "UTC", zone));
+}

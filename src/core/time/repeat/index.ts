@@ -1,0 +1,4 @@
+export * from "./expand";
+export * from "./repeat";
+export * from "./rule";
+export * from "./words";
