@@ -1,4 +1,5 @@
 "use client";
+import { readOccurrenceId, recordOrOccurrence } from "@/core/plan";
 import { createContext, useCallback, useContext, useMemo, useSyncExternalStore } from "react";
 import { Refusal, type Id, type PensumRecord, type Settings } from "@/core/model";
 import type { Command, IndexName, Saving, Store } from "@/core/store";
@@ -23,10 +24,17 @@ export function useStore(): Store {
 /** A record, followed as it changes. */
 export function useRecord(id: Id | undefined): PensumRecord | undefined {
   const store = useStore();
-  const subscribe = useCallback((listener: () => void) => (id ? store.subscribe(id, listener) : () => {}), [store, id]);
+  const subscribe = useCallback(
+    (listener: () => void) => {
+      const ids = id === undefined ? [] : [id, readOccurrenceId(id)?.series ?? id];
+      const stops = [...new Set(ids)].map((one) => store.subscribe(one, listener));
+      return () => stops.forEach((stop) => stop());
+    },
+    [store, id],
+  );
   return useSyncExternalStore(
     subscribe,
-    () => (id ? store.get(id) : undefined),
+    () => (id ? recordOrOccurrence(store, id) : undefined),
     () => undefined,
   );
 }

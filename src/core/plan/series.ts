@@ -67,17 +67,32 @@ export function occurrenceAt<R extends Repeating>(series: R, at: string): R {
   return { ...own, start: at, end } as unknown as R;
 }
 
+/** The occurrences that were asked for one by one, for as long as their series stays as it is. */
+const single = new WeakMap<PensumRecord, Map<string, Repeating | undefined>>();
+
+/** The record of an id; where it names an occurrence that follows its rule, that one. */
+export function recordOrOccurrence(reads: Reads & Pick<Store, "get">, id: Id): PensumRecord | undefined {
+  return reads.get(id) ?? occurrenceRecord(reads, id);
+}
+
 /** The occurrence an id names, as it is kept or as the rule has it; undefined where there is none. */
 export function occurrenceRecord(reads: Reads & Pick<Store, "get">, id: Id): Repeating | undefined {
   const named = readOccurrenceId(id);
   const series = named && reads.get(named.series);
   if (!named || !isRepeating(series)) return undefined;
+  let known = single.get(series);
+  if (!known) single.set(series, (known = new Map()));
+  if (!known.has(named.at)) known.set(named.at, madeOccurrence(series, named.at));
+  return known.get(named.at);
+}
+
+function madeOccurrence(series: Repeating & { repeat: string }, at: string): Repeating | undefined {
   const start = seriesStart(series);
   const repeat = repeatOf(series.repeat);
   if (start === undefined || !repeat) return undefined;
   const zone = series.kind === "event" ? series.zone : undefined;
-  const date = dateOf(named.at);
-  return startsOf(start, repeat, date, date, zone).includes(named.at) ? occurrenceAt(series, named.at) : undefined;
+  const date = dateOf(at);
+  return startsOf(start, repeat, date, date, zone).includes(at) ? occurrenceAt(series, at) : undefined;
 }
 
 /** Occurrences by the dates they touch, for one month. */

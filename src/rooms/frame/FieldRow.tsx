@@ -15,6 +15,7 @@ import {
   type Theme,
 } from "@/core/model";
 import { plainTitle } from "@/core/page";
+import type { Repeating } from "@/core/plan";
 import {
   cellType,
   fieldValues,
@@ -47,18 +48,22 @@ import { notify } from "@/ui/notices";
 import { OfferedField } from "@/ui/OfferedField";
 import { TypedField } from "@/ui/TypedField";
 import { useAct, useComputed, useList, useSettings, useStore, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
+import { RepeatField } from "./RepeatField";
 
 interface FieldRowProps {
   record: PensumRecord;
   field: Field;
+  /** Sets fields in another way than on this record alone. */
+  onSet?: ((fields: Record<string, unknown>) => boolean) | undefined;
 }
 
 /** One field of a record: its name, and its value to be changed. */
-export function FieldRow({ record, field }: FieldRowProps) {
+export function FieldRow({ record, field, onSet }: FieldRowProps) {
   const id = useId();
   const act = useAct();
   const value = (record as unknown as Record<string, unknown>)[field.name];
-  const set = (next: unknown) => act(editRecord, { id: record.id, fields: { [field.name]: next } }) !== undefined;
+  const set = (next: unknown) =>
+    onSet?.({ [field.name]: next }) ?? act(editRecord, { id: record.id, fields: { [field.name]: next } }) !== undefined;
   return (
     <div className="grid min-h-9 grid-cols-[96px_1fr] items-center gap-2 border-b border-hairline py-1">
       <dt className="text-ink-2" id={id}>
@@ -94,6 +99,15 @@ function FieldValue(props: ValueProps): ReactNode {
       );
     case "zone":
       return <ZoneField {...props} />;
+    case "repeat":
+      return (
+        <RepeatField
+          record={props.record as Repeating}
+          value={value as string | undefined}
+          labelledBy={labelledBy}
+          set={set}
+        />
+      );
     case "tags":
       return (
         <TypedField

@@ -1,7 +1,16 @@
 "use client";
 import { X } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { nameOf, removeRecord, takeOff } from "@/core/commands";
+import {
+  changeOccurrence,
+  nameOf,
+  removeRecord,
+  seriesScopes,
+  skipOccurrence,
+  takeOff,
+  type SeriesScope,
+} from "@/core/commands";
+import { isRepeating } from "@/core/plan";
 import { gatherPage, looseTasks } from "@/core/commands/clarify";
 import { isPage, kindNames, type Block, type Field, type Id, type PensumRecord, type Task } from "@/core/model";
 import { linkMentions } from "@/core/commands/linkMentions";
@@ -17,6 +26,8 @@ import {
   momentAt,
   rangeText,
   relativeDateText,
+  repeatOf,
+  repeatWords,
   clockText,
 } from "@/core/time";
 import { historyOf, type HistoryEntry } from "@/data/history";
@@ -36,6 +47,16 @@ export function RecordSheet({ id }: { id: Id }) {
     heading.current?.focus();
   }, [id]);
   const close = () => openRecord(undefined);
+  const [scope, setScope] = useState<SeriesScope>("one");
+  const onSet =
+    record && isOneOfSeries(record) && scope !== "one"
+      ? (fields: Record<string, unknown>) => {
+          const done = act(changeOccurrence, { id: record.id, fields, scope }) !== undefined;
+          // What is shown here has gone into the series.
+          if (done) close();
+          return done;
+        }
+      : undefined;
   return (
     <aside
       aria-label="Record"
@@ -60,10 +81,13 @@ export function RecordSheet({ id }: { id: Id }) {
             {nameOf(record, store)}
           </h3>
           <dl className="mb-4 border-t border-rule">
-            {fieldsShown(store, record).map((field) => (
-              <FieldRow key={field.name} record={record} field={field} />
-            ))}
+            {fieldsShown(store, record)
+              .filter(({ type }) => !(type === "repeat" && isOneOfSeries(record)))
+              .map((field) => (
+                <FieldRow key={field.name} record={record} field={field} onSet={onSet} />
+              ))}
           </dl>
+          {isOneOfSeries(record) && <OneOfSeries record={record} scope={scope} onScope={setScope} />}
           {record.kind === "day" ? (
             <p className="mb-4">
               <button
@@ -73,7 +97,7 @@ export function RecordSheet({ id }: { id: Id }) {
                 Go to this day
               </button>
             </p>
-          ) : isShownInRoom(record.id) ? null : (
+          ) : isShownInRoom(record.id) || !store.get(record.id) ? null : (
             <section className="mb-5">
               <h4 className="mb-1 flex justify-between font-semibold text-ink-2">
                 {isPage(record) ? "Page" : "Note"}
@@ -95,15 +119,91 @@ export function RecordSheet({ id }: { id: Id }) {
             <button
               className="button mt-2"
               onClick={() => {
-                if (act(removeRecord, { id: record.id }) !== undefined) close();
+                const removed = isOneOfSeries(record)
+                  ? act(skipOccurrence, { id: record.id, scope })
+                  : act(removeRecord, { id: record.id });
+                if (removed !== undefined) close();
               }}
             >
-              Remove this {kindNames[record.kind].toLowerCase()}
+              Remove {removeWords(record, scope)}
             </button>
           )}
         </div>
       )}
     </aside>
+  );
+}
+
+/** Whether a record is one occurrence of something that comes again. */
+function isOneOfSeries(record: PensumRecord): boolean {
+  return "series" in record && record.series !== undefined;
+}
+
+function removeWords(record: PensumRecord, scope: SeriesScope): string {
+  if (!isOneOfSeries(record) || scope === "one") return `this ${kindNames[record.kind].toLowerCase()}`;
+  return scope === "later" ? "this and all later ones" : "all of them";
+}
+
+const scopeWords: Record<SeriesScope, string> = { one: "this one", later: "this and later", all: "all" };
+
+/** What an occurrence belongs to, and how far changes of it reach. */
+function OneOfSeries({
+  record,
+  scope,
+  onScope,
+}: {
+  record: PensumRecord;
+  scope: SeriesScope;
+  onScope: (scope: SeriesScope) => void;
+}) {
+  const store = useStore();
+  const act = useAct();
+  const style = useTimeStyle();
+  const id = "series" in record ? record.series : undefined;
+  const series = useRecord(id);
+  const repeat = isRepeating(series) ? repeatOf(series.repeat) : undefined;
+  if (!series || !repeat) return null;
+  const isKept = store.get(record.id) !== undefined;
+  return (
+    <section aria-label="Comes again" className="mb-5">
+      <p>
+        One of a series,{" "}
+        <button className="link" onClick={() => openRecord(series.id)}>
+          {repeatWords(repeat, style)}
+        </button>
+        {isKept && ", changed alone"}.
+      </p>
+      <div role="radiogroup" aria-label="Changes here are for" className="mt-1 flex flex-wrap items-center gap-x-3">
+        <span className="text-ink-2">Changes here are for</span>
+        {seriesScopes.map((one) => (
+          <button
+            key={one}
+            role="radio"
+            aria-checked={one === scope}
+            className={`min-h-6 ${one === scope ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2 hover:text-ink"}`}
+            onClick={() => onScope(one)}
+          >
+            {scopeWords[one]}
+          </button>
+        ))}
+      </div>
+      {isKept && (
+        <p className="mt-1 flex gap-3">
+          {(["later", "all"] as const).map((one) => (
+            <button
+              key={one}
+              className="link"
+              onClick={() => {
+                if (act(changeOccurrence, { id: record.id, fields: {}, scope: one }) !== undefined)
+                  openRecord(undefined);
+              }}
+            >
+              {one === "all" ? "Make all like this" : "Make later ones like this"}
+            </button>
+          ))}
+        </p>
+      )}
+    </section>
   );
 }
 

@@ -3,7 +3,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { memo, useCallback, useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { flushSync } from "react-dom";
 import { giveDay, moveItem, placeLine } from "@/core/commands";
-import { loadOf, unplacedMinutes } from "@/core/plan";
+import { loadOf, recordOrOccurrence, unplacedMinutes } from "@/core/plan";
 import {
   addDays,
   addMinutes,
@@ -255,13 +255,13 @@ function useDayDrop(
         const task = store.find("task", dragged.task);
         return task && task.doDay !== date ? unplacedMinutes(store, { ...task, doDay: date }, date) : 0;
       }
-      const item = store.get(dragged.id);
+      const item = recordOrOccurrence(store, dragged.id);
       const there = (item?.kind === "block" || item?.kind === "event") && dateOf(item.start) === date;
       return there || (item?.kind === "block" && !item.task && !item.theme) ? 0 : dragged.minutes;
     }
 
     function moveToDay(id: string, date: DateText) {
-      const item = store.get(id);
+      const item = recordOrOccurrence(store, id);
       if ((item?.kind !== "block" && item?.kind !== "event") || !isMoment(item.start)) return;
       const start = momentAt(date, minuteOf(item.start));
       act(moveItem, { id, start, end: addMinutes(start, minutesBetween(item.start, item.end)) });

@@ -2,7 +2,15 @@
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { giveDay, setEventTime, takeOff, usualBlockMinutes } from "@/core/commands";
 import { plainTitle } from "@/core/page";
-import { isLate, loadOf, stripItems, stripRows, unplacedMinutes, type StripPlace } from "@/core/plan";
+import {
+  isLate,
+  loadOf,
+  recordOrOccurrence,
+  stripItems,
+  type StripPlace,
+  stripRows,
+  unplacedMinutes,
+} from "@/core/plan";
 import { addDays, dateText, estimateText, isDate, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
@@ -70,7 +78,7 @@ export function AllDayStrip({ dates, today, gutters }: AllDayStripProps) {
     function putOn(dragged: Dragged, date: DateText) {
       if (dragged.kind === "task") act(giveDay, { tasks: [dragged.task], day: date });
       if (dragged.kind !== "item") return;
-      const item = store.get(dragged.id);
+      const item = recordOrOccurrence(store, dragged.id);
       if (item?.kind === "event") act(setEventTime, { id: item.id, start: date });
       if (item?.kind === "block") act(takeOff, { block: item.id, day: date });
     }

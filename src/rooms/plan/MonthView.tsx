@@ -3,7 +3,7 @@ import { memo, useCallback, useEffect, useMemo, useRef, useState, type KeyboardE
 import { giveDay, moveItem, setEventTime } from "@/core/commands";
 import { isUnfinished, type PensumRecord } from "@/core/model";
 import { plainTitle } from "@/core/page";
-import { dayItems, isLate, loadOf, stripItems, unplacedMinutes, weeksOfMonth } from "@/core/plan";
+import { dayItems, isLate, loadOf, recordOrOccurrence, stripItems, unplacedMinutes, weeksOfMonth } from "@/core/plan";
 import {
   addDays,
   addMinutes,
@@ -68,7 +68,7 @@ export function MonthView({ date, today }: { date: DateText; today: DateText }) 
         setTarget(day);
         if (!day || dragged.kind === "line") return undefined;
         const task = dragged.kind === "task" ? store.find("task", dragged.task) : undefined;
-        const item = dragged.kind === "item" ? store.get(dragged.id) : undefined;
+        const item = dragged.kind === "item" ? recordOrOccurrence(store, dragged.id) : undefined;
         const stays = item && "start" in item && dateOf(item.start) === day;
         const more = task
           ? task.doDay === day
@@ -88,7 +88,7 @@ export function MonthView({ date, today }: { date: DateText; today: DateText }) 
     function moveTo(dragged: Dragged, day: DateText) {
       if (dragged.kind === "task") act(giveDay, { tasks: [dragged.task], day });
       if (dragged.kind !== "item") return;
-      const item = store.get(dragged.id);
+      const item = recordOrOccurrence(store, dragged.id);
       if (item?.kind !== "event" && item?.kind !== "block") return;
       if (!isMoment(item.start)) act(setEventTime, { id: item.id, start: day });
       else {

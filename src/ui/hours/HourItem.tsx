@@ -6,6 +6,7 @@ import { plainTitle } from "@/core/page";
 import type { Column, DayItem } from "@/core/plan";
 import { addMinutes, estimateText, rangeText, type DateText } from "@/core/time";
 import type { Dragged } from "@/ui/drag";
+import { Repeat2 } from "lucide-react";
 import { openRecord } from "@/ui/navigation";
 import { trackPointer } from "@/ui/trackPointer";
 import type { Ghost } from "./hourParts";
@@ -64,6 +65,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
   const spill = item.beginsBefore ? " (since the day before)" : item.endsAfter ? " (into the next day)" : "";
   const cloth = record.kind === "event" ? "cloth-event" : done ? "cloth-done" : "cloth-planned";
 
+  const comesAgain = record.series !== undefined;
   const press = (event: KeyboardEvent) => {
     if (event.target !== event.currentTarget) return;
     const step = { ArrowUp: -snap, ArrowDown: snap }[event.key];
@@ -123,7 +125,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
       tabIndex={0}
       data-item={record.id}
       data-dye={dye}
-      aria-label={`${title}, ${range}${place}${done ? ", done" : ""}${spill}${doubled ? ", double-booked" : ""}`}
+      aria-label={`${title}, ${range}${place}${done ? ", done" : ""}${spill}${comesAgain ? ", comes again" : ""}${doubled ? ", double-booked" : ""}`}
       className={`rail-item ${cloth} pointer-events-auto absolute touch-none overflow-hidden ${narrow ? "px-1.5" : "px-2"} font-[560] select-none ${narrow ? "text-[11.5px]" : "text-[12.5px]"} ${height < 30 ? "leading-[15px]" : narrow ? "py-0.5 leading-[15px]" : "py-[3px] leading-4"} ${doubled ? "is-doubled" : ""}`}
       style={{
         top: startMinute * minutePixels + 1,
@@ -142,6 +144,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
         onPointerDown={stretch("start")}
       />
       <span className={rows < 2 ? "block truncate" : titleRows[Math.min(rows, 4)]}>
+        {comesAgain && <Repeat2 size={11} className="mr-1 inline-block text-ink-2" aria-hidden />}
         {title}
         {rows < 2 && column.of === 1 && (
           <span className="font-[450] text-ink-2"> {took ? took.replace(/^.*?, /, "") : range.split(" to ")[0]}</span>

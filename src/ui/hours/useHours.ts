@@ -2,7 +2,16 @@
 import { useCallback, useEffect, useState, type PointerEvent as ReactPointerEvent, type RefObject } from "react";
 import { copyItem, moveItem, place, placeLine, setEventTime, takeOff } from "@/core/commands";
 import type { Block, Event } from "@/core/model";
-import { dayItems, firstFit, sittingMinutes, freeTime, loadOf, unplacedMinutes, type DayItem } from "@/core/plan";
+import {
+  type DayItem,
+  dayItems,
+  firstFit,
+  freeTime,
+  loadOf,
+  recordOrOccurrence,
+  sittingMinutes,
+  unplacedMinutes,
+} from "@/core/plan";
 import {
   addDays,
   addMinutes,
@@ -104,7 +113,7 @@ export function useHours(setting: HoursSetting) {
         const counted = task && task.doDay === date ? unplacedMinutes(store, task, date) : 0;
         more = Math.max(0, minutes - counted);
       } else if (dragged.kind === "item") {
-        const item = store.get(dragged.id);
+        const item = recordOrOccurrence(store, dragged.id);
         const here = copying ? undefined : dayItems(store, date, zone).find(({ record }) => record.id === dragged.id);
         const isWork = item?.kind === "event" || (item?.kind === "block" && Boolean(item.task ?? item.theme));
         more = isWork ? minutes - (here ? here.endMinute - here.startMinute : 0) : 0;
@@ -129,7 +138,7 @@ export function useHours(setting: HoursSetting) {
         act(placeLine, { page, lineFrom, line, start, minutes });
         return;
       }
-      const item = store.get(dragged.id);
+      const item = recordOrOccurrence(store, dragged.id);
       if (item?.kind !== "block" && item?.kind !== "event") return;
       const from = item.kind === "event" && item.zone ? moveZone(start, zone, item.zone) : start;
       if (copying) act(copyItem, { id: item.id, start: from });
@@ -216,7 +225,7 @@ export function useHours(setting: HoursSetting) {
       { group: `move ${record.id}` },
     );
     if (days === 0) return;
-    const moved = store.get(record.id);
+    const moved = recordOrOccurrence(store, record.id);
     if (moved?.kind === "block" || moved?.kind === "event")
       showDay(
         dateOf(moved.kind === "event" && moved.zone ? moveZone(moved.start, moved.zone, zone) : moved.start),

@@ -1,0 +1,192 @@
+"use client";
+import { useState } from "react";
+import { seriesStart, type Repeating } from "@/core/plan";
+import {
+  dateOf,
+  isDate,
+  needLibrary,
+  nthWeekday,
+  readRepeat,
+  readRule,
+  repeatOf,
+  repeatWords,
+  weekdayCodes,
+  writeRepeat,
+  type DateText,
+  type Repeat,
+} from "@/core/time";
+import { useTimeStyle } from "@/ui/workspaceContext";
+
+interface RepeatFieldProps {
+  record: Repeating;
+  value: string | undefined;
+  labelledBy: string;
+  set: (next: string | undefined) => boolean;
+}
+
+/** The usual rules for something that starts on a date. */
+function presets(date: DateText): readonly string[] {
+  const { weekday, nth, isLast } = nthWeekday(date);
+  const code = weekdayCodes[weekday - 1] as string;
+  const day = Number(date.slice(8));
+  return [
+    "FREQ=DAILY",
+    "FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR",
+    `FREQ=WEEKLY;BYDAY=${code}`,
+    `FREQ=WEEKLY;INTERVAL=2;BYDAY=${code}`,
+    `FREQ=MONTHLY;BYMONTHDAY=${day}`,
+    ...(nth < 5 ? [`FREQ=MONTHLY;BYDAY=${nth}${code}`] : []),
+    ...(isLast ? [`FREQ=MONTHLY;BYDAY=-1${code}`] : []),
+    "FREQ=MONTHLY;INTERVAL=3",
+    "FREQ=YEARLY",
+  ];
+}
+
+/** How something comes again: a usual rule in words, or any rule of the standard; and when that ends. */
+export function RepeatField({ record, value, labelledBy, set }: RepeatFieldProps) {
+  const style = useTimeStyle();
+  const [own, setOwn] = useState<string>();
+  const repeat = repeatOf(value);
+  const start = seriesStart(record);
+  if (start === undefined) return <span className="text-ink-3">Give it a day first.</span>;
+  const words = (text: string) => {
+    const read = repeatOf(text);
+    return read ? repeatWords(read, style) : text;
+  };
+  const rule = repeat?.rule;
+  const bare = rule ? rule.text.replace(/;?(COUNT|UNTIL)=[^;]*/g, "") : "";
+  const offered = presets(dateOf(start));
+  const choose = (next: string) => {
+    if (next === "") set(undefined);
+    else if (next === "own") {
+      void needLibrary();
+      setOwn(rule?.text ?? (offered[2] as string));
+    } else {
+      const read = readRepeat(next);
+      if ("fault" in read) return;
+      set(writeRepeat({ ...read, fromDone: repeat?.fromDone ?? false }));
+    }
+  };
+  const change = (part: Partial<Repeat>) => repeat && set(writeRepeat({ ...repeat, ...part }));
+  const end = (ends: string) => {
+    const read = readRule(`${bare}${ends}`);
+    if (!("fault" in read)) change({ rule: read });
+  };
+  const read = own === undefined ? undefined : readRule(own);
+  return (
+    <div className="grid justify-items-start gap-1.5">
+      <select
+        className="field max-w-full"
+        aria-labelledby={labelledBy}
+        value={own !== undefined ? "own" : value === undefined ? "" : offered.includes(bare) ? bare : "kept"}
+        onChange={({ target }) => choose(target.value)}
+      >
+        <option value="">never</option>
+        {value !== undefined && !offered.includes(bare) && <option value="kept">{words(value)}</option>}
+        {offered.map((one) => (
+          <option key={one} value={one}>
+            {words(one)}
+          </option>
+        ))}
+        <option value="own">by a rule of your own</option>
+      </select>
+      {own !== undefined && (
+        <form
+          className="grid w-full gap-1"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (!read || "fault" in read) return;
+            if (set(writeRepeat({ except: [], also: [], fromDone: false, ...repeat, rule: read }))) setOwn(undefined);
+          }}
+        >
+          <input
+            autoFocus
+            className="field w-full"
+            aria-label="The rule (RFC 5545)"
+            value={own}
+            onChange={({ target }) => setOwn(target.value)}
+          />
+          <span className={`text-small ${read && "fault" in read ? "text-madder" : "text-ink-2"}`} role="status">
+            {!read
+              ? ""
+              : "fault" in read
+                ? read.fault
+                : repeatWords({ rule: read, except: [], also: [], fromDone: false }, style)}
+          </span>
+          <span className="flex gap-2">
+            <button className="button" disabled={!read || "fault" in read}>
+              Take this rule
+            </button>
+            <button type="button" className="link" onClick={() => setOwn(undefined)}>
+              Leave it
+            </button>
+          </span>
+        </form>
+      )}
+      {rule && own === undefined && (
+        <span className="flex flex-wrap items-center gap-1.5 text-small text-ink-2">
+          ends
+          <select
+            className="field"
+            aria-label="When it ends"
+            value={rule.count !== undefined ? "count" : rule.until !== undefined ? "until" : ""}
+            onChange={({ target }) =>
+              end(target.value === "count" ? ";COUNT=10" : target.value === "until" ? `;UNTIL=${yearLater(start)}` : "")
+            }
+          >
+            <option value="">never</option>
+            <option value="until">on</option>
+            <option value="count">after</option>
+          </select>
+          {rule.until !== undefined && (
+            <input
+              type="date"
+              className="field"
+              aria-label="The last day"
+              value={`${rule.until.slice(0, 4)}-${rule.until.slice(4, 6)}-${rule.until.slice(6, 8)}`}
+              onChange={({ target }) => isDate(target.value) && end(`;UNTIL=${target.value.replace(/-/g, "")}`)}
+            />
+          )}
+          {rule.count !== undefined && (
+            <>
+              <input
+                type="number"
+                min={1}
+                max={999}
+                className="field w-16"
+                aria-label="How many times"
+                value={rule.count}
+                onChange={({ target }) =>
+                  Number(target.value) >= 1 && end(`;COUNT=${Math.floor(Number(target.value))}`)
+                }
+              />
+              times
+            </>
+          )}
+        </span>
+      )}
+      {rule && record.kind === "task" && own === undefined && (
+        <label className="flex items-center gap-1.5 text-small text-ink-2">
+          <input
+            type="checkbox"
+            checked={repeat.fromDone}
+            onChange={({ target }) => change({ fromDone: target.checked })}
+          />
+          counted from when it was done
+        </label>
+      )}
+      {repeat && repeat.except.length > 0 && (
+        <span className="text-small text-ink-2">
+          {repeat.except.length} left out.{" "}
+          <button className="link" onClick={() => change({ except: [] })}>
+            Bring them back
+          </button>
+        </span>
+      )}
+    </div>
+  );
+}
+
+function yearLater(start: string): string {
+  return `${Number(start.slice(0, 4)) + 1}${start.slice(5, 7)}${start.slice(8, 10) === "29" ? "28" : start.slice(8, 10)}`;
+}
