@@ -72,7 +72,7 @@ const IsPriorities = rule("isPriorities", "is not a list of levels", (levels) =>
   return shaped && new Set(levels.map((level) => level.id)).size === levels.length;
 });
 
-const sourceKeys = ["path", "frontMatter", "unknown"];
+const sourceKeys = ["path", "frontMatter", "unknown", "uid", "calendar"];
 const occasions = ["dayBegins", "added", "changed", "due", "late"];
 type Shape = Record<string, unknown>;
 const isShape = (value: unknown): value is Shape =>

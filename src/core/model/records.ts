@@ -31,6 +31,10 @@ export interface Source {
   readonly frontMatter?: string;
   /** Lines of front matter that name no field. */
   readonly unknown?: string;
+  /** What names it in calendars of other programs (UID of RFC 5545). */
+  readonly uid?: string;
+  /** What its calendar says of it that Pensum does not know, as content lines. */
+  readonly calendar?: string;
 }
 
 /** What a record was made from, so that a change of its template can be brought to it. */

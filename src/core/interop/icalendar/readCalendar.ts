@@ -1,0 +1,576 @@
+import ICAL from "ical.js";
+import {
+  newId,
+  type Event,
+  type Id,
+  type Note,
+  type PensumRecord,
+  type State,
+  type Task,
+  type Theme,
+} from "../../model";
+import { faultOf } from "../../model/checks";
+import { occurrenceId } from "../../plan";
+import { fieldChange, sameValue, type ChangeSet, type FieldChange, type Fields } from "../../store";
+import {
+  addDays,
+  addMinutes,
+  dateOf,
+  isMoment,
+  isZone,
+  moveZone,
+  plainMoment,
+  readRepeat,
+  type MomentText,
+} from "../../time";
+import { componentsOf, componentText, type ComponentLines } from "./lines";
+
+/** Something of a file that is not read as it stands. */
+export interface CalendarFault {
+  /** The line of the file, from 1. */
+  readonly line: number;
+  readonly reason: string;
+}
+
+/** What reading a calendar comes to, before it is done. */
+export interface CalendarReading {
+  readonly changes: ChangeSet;
+  /** How many of a kind come, or change. */
+  readonly added: Readonly<Record<string, number>>;
+  readonly changed: Readonly<Record<string, number>>;
+  readonly same: number;
+  /** Components that are left out. */
+  readonly faults: readonly CalendarFault[];
+  /** What is read otherwise than it is written. */
+  readonly notes: readonly CalendarFault[];
+}
+
+interface Options {
+  readonly base: Iterable<PensumRecord>;
+  readonly now: MomentText;
+  /** The person's own zone, for times of a zone that is not known here. */
+  readonly zone: string;
+  readonly progress?: (share: number) => void;
+}
+
+/** What of a task RFC 5545 has no place for beside its due date. */
+export const [ownDay, ownEstimate] = ["X-PENSUM-DAY", "X-PENSUM-ESTIMATE"];
+
+/** The properties that become fields, by component; all others are kept as they are. */
+const understood: Readonly<Record<string, readonly string[]>> = {
+  VEVENT: [
+    "UID",
+    "DTSTAMP",
+    "CREATED",
+    "SUMMARY",
+    "DESCRIPTION",
+    "LOCATION",
+    "DTSTART",
+    "DTEND",
+    "DURATION",
+    "RRULE",
+    "EXDATE",
+    "RDATE",
+    "RECURRENCE-ID",
+    "CATEGORIES",
+  ],
+  VTODO: [
+    "UID",
+    "DTSTAMP",
+    "CREATED",
+    "SUMMARY",
+    "DESCRIPTION",
+    "DTSTART",
+    "DUE",
+    "DURATION",
+    "RRULE",
+    "EXDATE",
+    "RDATE",
+    "RECURRENCE-ID",
+    "CATEGORIES",
+    "STATUS",
+    "COMPLETED",
+    "PRIORITY",
+    ownDay,
+    ownEstimate,
+  ],
+  VJOURNAL: ["UID", "DTSTAMP", "CREATED", "SUMMARY", "DESCRIPTION", "CATEGORIES"],
+};
+
+/**
+ * Reads iCalendar (RFC 5545): events, tasks (VTODO) and journals (VJOURNAL, as notes). A component that is broken is
+ * told of with its line, and the rest goes in. What was read before, by its UID, is changed and not added again. Nothing
+ * is done here.
+ */
+export function readCalendar(text: string, options: Options): CalendarReading {
+  return new CalendarReader(options).read(text);
+}
+
+type Read = Event | Task | Note;
+
+class CalendarReader {
+  readonly #options: Options;
+  readonly #records = new Map<Id, PensumRecord>();
+  readonly #byUid = new Map<string, PensumRecord>();
+  readonly #themes: ReadonlyMap<string, Theme>;
+  readonly #faults: CalendarFault[] = [];
+  readonly #notes: CalendarFault[] = [];
+  readonly #zones = new Map<string, ICAL.Timezone>();
+  readonly #priorities: readonly string[];
+
+  constructor(options: Options) {
+    this.#options = options;
+    for (const record of options.base) {
+      this.#records.set(record.id, record);
+      const uid = "source" in record ? record.source?.uid : undefined;
+      if (uid !== undefined && !("series" in record && record.series !== undefined)) this.#byUid.set(uid, record);
+    }
+    const themes = [...this.#records.values()].filter((record): record is Theme => record.kind === "theme");
+    this.#themes = new Map(themes.map((theme) => [theme.title.toLowerCase(), theme]));
+    const settings = this.#records.get("settings");
+    this.#priorities = (settings?.kind === "settings" ? settings.priorities : undefined)?.map(({ id }) => id) ?? [
+      "vital",
+      "high",
+      "normal",
+      "low",
+    ];
+  }
+
+  read(text: string): CalendarReading {
+    const components = componentsOf(text);
+    for (const zone of components) if (zone.name === "VTIMEZONE") this.#takeZone(zone);
+    const read = new Map<Id, Read>();
+    const overrides: { component: ComponentLines; parsed: ICAL.Component }[] = [];
+    const ids = new Map<string, Id>();
+    for (const [at, component] of components.entries()) {
+      if (at % 200 === 0) this.#options.progress?.(at / components.length);
+      if (!(component.name in understood)) continue;
+      const parsed = this.#parsed(component);
+      if (!parsed) continue;
+      if (parsed.hasProperty("recurrence-id")) overrides.push({ component, parsed });
+      else this.#keep(component, read, ids, () => this.#recordOf(component, parsed));
+    }
+    for (const { component, parsed } of overrides)
+      this.#keep(component, read, ids, () => this.#overrideOf(component, parsed, ids));
+    return { ...this.#changes(read), faults: this.#faults, notes: this.#notes };
+  }
+
+  /** Takes what a component comes to, or tells why it comes to nothing. */
+  #keep(component: ComponentLines, read: Map<Id, Read>, ids: Map<string, Id>, make: () => Read | string) {
+    let made: Read | string;
+    try {
+      made = make();
+    } catch (error) {
+      made = error instanceof Error ? error.message : String(error);
+    }
+    const fault = typeof made === "string" ? made : faultOf(made);
+    if (typeof made === "string" || fault !== undefined) {
+      this.#faults.push({ line: component.line, reason: fault ?? (made as string) });
+      return;
+    }
+    read.set(made.id, made);
+    const uid = made.source?.uid;
+    if (uid !== undefined && !("series" in made && made.series !== undefined)) ids.set(uid, made.id);
+  }
+
+  #parsed(component: ComponentLines): ICAL.Component | undefined {
+    if (component.fault !== undefined) {
+      this.#faults.push({ line: component.line, reason: component.fault });
+      return undefined;
+    }
+    try {
+      return new ICAL.Component(ICAL.parse(componentText(component)) as never);
+    } catch (error) {
+      const line = component.lines.find(({ text }) => !/^[A-Za-z0-9-]+([;:])/.test(text))?.line ?? component.line;
+      this.#faults.push({
+        line,
+        reason: `It cannot be read: ${error instanceof Error ? error.message : String(error)}`,
+      });
+      return undefined;
+    }
+  }
+
+  #takeZone(component: ComponentLines) {
+    try {
+      const zone = new ICAL.Timezone(new ICAL.Component(ICAL.parse(componentText(component)) as never));
+      this.#zones.set(zone.tzid, zone);
+    } catch {
+      // A zone that cannot be read is one that is not known.
+    }
+  }
+
+  #recordOf(component: ComponentLines, parsed: ICAL.Component): Read | string {
+    const uid = textOf(parsed, "uid");
+    const before = uid === undefined ? undefined : this.#before(uid, component.name);
+    const id = before?.id ?? ownId(uid) ?? newId();
+    return this.#made(component, parsed, id, uid, before);
+  }
+
+  #before(uid: string, name: string): PensumRecord | undefined {
+    const kind = kinds[name];
+    const found = this.#byUid.get(uid) ?? this.#records.get(ownId(uid) ?? "");
+    return found?.kind === kind ? found : undefined;
+  }
+
+  /** One occurrence of a series that is otherwise than the rule has it. */
+  #overrideOf(component: ComponentLines, parsed: ICAL.Component, ids: ReadonlyMap<string, Id>): Read | string {
+    const uid = textOf(parsed, "uid");
+    const series = uid === undefined ? undefined : (ids.get(uid) ?? this.#before(uid, component.name)?.id);
+    const at = this.#time(parsed, "recurrence-id", component)?.local;
+    if (uid === undefined || series === undefined || at === undefined)
+      return "It changes one of a series that is not in the file.";
+    const id = occurrenceId(series, at);
+    const made = this.#made(component, parsed, id, uid, this.#records.get(id));
+    return typeof made === "string" || made.kind === "note" ? made : { ...made, series, occurrence: at };
+  }
+
+  #made(
+    component: ComponentLines,
+    parsed: ICAL.Component,
+    id: Id,
+    uid: string | undefined,
+    before: PensumRecord | undefined,
+  ): Read | string {
+    const created = this.#time(parsed, "created", component)?.inOwn ?? this.#time(parsed, "dtstamp", component)?.inOwn;
+    const known = before && "createdAt" in before ? before.createdAt : undefined;
+    const createdAt = known ?? (created !== undefined && isMoment(created) ? created : this.#options.now);
+    const title = (textOf(parsed, "summary") ?? "").replace(/\s+/g, " ").trim();
+    const base = { id, title: title || "Untitled", text: textOf(parsed, "description") ?? "", createdAt };
+    const { theme, rest } = this.#theme(parsed);
+    const calendar = this.#kept(component, rest, createdAt);
+    const source = { ...(uid === undefined ? {} : { uid }), ...(calendar === "" ? {} : { calendar }) };
+    const more = { ...(theme ? { theme } : {}), ...(Object.keys(source).length > 0 ? { source } : {}) };
+    if (component.name === "VEVENT") return this.#event(component, parsed, base, more);
+    if (component.name === "VTODO") return this.#task(component, parsed, base, more, before);
+    const { theme: _theme, ...ofNote } = more as { theme?: Id };
+    const tags = [
+      ...new Set([...(theme ? [this.#titleOf(theme)] : []), ...rest].map((tag) => tag.replace(/\s+/g, "-"))),
+    ];
+    return { ...base, kind: "note", tags, ...ofNote } as Note;
+  }
+
+  #titleOf(theme: Id): string {
+    return [...this.#themes.values()].find(({ id }) => id === theme)?.title ?? "";
+  }
+
+  #event(component: ComponentLines, parsed: ICAL.Component, base: Fields, more: Fields): Event | string {
+    const start = this.#time(parsed, "dtstart", component);
+    if (!start) return "It has no start that can be read.";
+    const end = this.#end(parsed, component, start);
+    const people = "people" in base ? base.people : [];
+    const repeat = this.#repeat(parsed, component, start);
+    return {
+      ...base,
+      kind: "event",
+      start: start.local,
+      end,
+      ...(start.zone ? { zone: start.zone } : {}),
+      place: textOf(parsed, "location") ?? "",
+      people,
+      ...(repeat === undefined ? {} : { repeat }),
+      ...more,
+    } as unknown as Event;
+  }
+
+  /** The end as it is kept: the last day of whole days, and a moment behind the start. */
+  #end(parsed: ICAL.Component, component: ComponentLines, start: Time): string {
+    const given = this.#time(parsed, "dtend", component);
+    const duration = parsed.getFirstPropertyValue("duration") as ICAL.Duration | null;
+    const seconds = duration ? duration.toSeconds() : undefined;
+    if (isDay(start.local)) {
+      const last = given
+        ? addDays(dateOf(given.local), -1)
+        : seconds
+          ? addDays(start.local, Math.ceil(seconds / 86_400) - 1)
+          : start.local;
+      return last < start.local ? start.local : last;
+    }
+    const end =
+      given && !isDay(given.local)
+        ? given.zone === start.zone
+          ? given.local
+          : moveZone(given.local, given.zone ?? this.#options.zone, start.zone ?? this.#options.zone)
+        : seconds !== undefined
+          ? addMinutes(start.local, Math.round(seconds / 60))
+          : given
+            ? `${dateOf(given.local)}T00:00`
+            : start.local;
+    if (end > start.local) return end;
+    this.#notes.push({ line: component.line, reason: "It lasts no time; it is shown for 15 minutes." });
+    return addMinutes(start.local, 15);
+  }
+
+  #task(
+    component: ComponentLines,
+    parsed: ICAL.Component,
+    base: Fields,
+    more: Fields,
+    before: PensumRecord | undefined,
+  ): Task | string {
+    const start = this.#time(parsed, "dtstart", component);
+    const due = this.#time(parsed, "due", component);
+    const done = this.#time(parsed, "completed", component)?.inOwn;
+    const status = (textOf(parsed, "status") ?? "").toUpperCase();
+    const state: State = done !== undefined && status === "" ? "done" : (states[status] ?? "open");
+    const estimate = textOf(parsed, ownEstimate.toLowerCase());
+    const duration =
+      estimate === undefined
+        ? (parsed.getFirstPropertyValue("duration") as ICAL.Duration | null)
+        : ICAL.Duration.fromString(estimate);
+    const minutes = duration ? Math.round(duration.toSeconds() / 60) : undefined;
+    const priority = this.#priority(Number(parsed.getFirstPropertyValue("priority") ?? 0));
+    const own = before?.kind === "task" ? before : undefined;
+    const day = plainMoment(textOf(parsed, ownDay.toLowerCase()) ?? "");
+    const doDay = start ? dateOf(start.inOwn) : day === undefined ? undefined : dateOf(day);
+    const repeat = this.#repeat(
+      parsed,
+      component,
+      doDay === undefined ? due : { local: doDay, inOwn: doDay, zone: undefined },
+    );
+    return {
+      // What iCalendar has no place for stays as it is here.
+      ...(own ? pick(own, ["goal", "project", "parent", "after", "page", "restUntil", "unclarified"]) : {}),
+      ...base,
+      kind: "task",
+      state,
+      tags: own?.tags ?? [],
+      people: own?.people ?? [],
+      carried: own?.carried ?? 0,
+      ...(doDay === undefined ? {} : { doDay }),
+      ...(due ? { due: due.inOwn } : {}),
+      ...(minutes && minutes > 0 ? { estimateMinutes: minutes } : {}),
+      ...(priority === undefined ? {} : { priority }),
+      ...(state === "done" ? { doneAt: done !== undefined && isMoment(done) ? done : this.#options.now } : {}),
+      ...(own?.tookMinutes === undefined ? {} : { tookMinutes: own.tookMinutes }),
+      ...(repeat === undefined ? {} : { repeat }),
+      ...more,
+    } as unknown as Task;
+  }
+
+  /** PRIORITY 1 to 9, from most to least, as one of the person's levels. */
+  #priority(value: number): string | undefined {
+    if (!Number.isInteger(value) || value < 1 || value > 9) return undefined;
+    return this.#priorities[
+      Math.min(this.#priorities.length - 1, Math.floor(((value - 1) * this.#priorities.length) / 9))
+    ];
+  }
+
+  #repeat(parsed: ICAL.Component, component: ComponentLines, start: Time | undefined): string | undefined {
+    const rules = component.lines.filter(({ name }) => name === "RRULE");
+    const extra = this.#times(parsed, "rdate", component, start);
+    if ((rules.length === 0 && extra.length === 0) || !start) return undefined;
+    if (rules.length > 1)
+      this.#notes.push({
+        line: rules[1]?.line ?? component.line,
+        reason: "Only the first of its rules is followed; the others are kept.",
+      });
+    const rule = rules[0] && this.#ruleText(rules[0].text, start);
+    const except = this.#times(parsed, "exdate", component, start);
+    const list = (name: string, moments: readonly string[]) =>
+      moments.length > 0
+        ? [
+            `${name}=${[...new Set(moments)]
+              .sort()
+              .map((at) => at.replace(/[-:]/g, "") + (isDay(at) ? "" : "00"))
+              .join(",")}`,
+          ]
+        : [];
+    const text = [...(rule === undefined ? [] : [rule]), ...list("EXDATE", except), ...list("RDATE", extra)].join(" ");
+    const read = readRepeat(text);
+    if ("fault" in read) {
+      this.#notes.push({
+        line: rules[0]?.line ?? component.line,
+        reason: `It comes again by a rule that cannot be read: ${read.fault} It is taken once.`,
+      });
+      return undefined;
+    }
+    return text;
+  }
+
+  /** A rule as it is kept: an end at the end of a day is that day. */
+  #ruleText(line: string, start: Time): string {
+    const rule = line.replace(/^[^:]*:/, "").trim();
+    return rule.replace(/UNTIL=(\d{8}T\d{6}Z?)/i, (whole, until: string) => {
+      const moment = plainMoment(until.replace(/Z$/i, ""));
+      if (moment === undefined) return whole;
+      const local = /Z$/i.test(until) ? moveZone(moment, "UTC", start.zone ?? this.#options.zone) : moment;
+      return local.slice(11) >= "23:59" ? `UNTIL=${dateOf(local).replace(/-/g, "")}` : whole;
+    });
+  }
+
+  /** The moments of EXDATE or RDATE, as the start of the series is told. */
+  #times(parsed: ICAL.Component, name: string, component: ComponentLines, start: Time | undefined): string[] {
+    return parsed.getAllProperties(name).flatMap((property) =>
+      property.getValues().flatMap((value) => {
+        const moment = value instanceof ICAL.Period ? value.start : value;
+        const time = this.#timeOf(moment, property.getParameter("tzid") as string | undefined, component);
+        if (!time) return [];
+        if (isDay(time.local) || start === undefined || time.zone === start.zone) return [time.local];
+        return [moveZone(time.local, time.zone ?? this.#options.zone, start.zone ?? this.#options.zone)];
+      }),
+    );
+  }
+
+  #time(parsed: ICAL.Component, name: string, component: ComponentLines): Time | undefined {
+    const property = parsed.getFirstProperty(name);
+    if (!property) return undefined;
+    return this.#timeOf(property.getFirstValue(), property.getParameter("tzid") as string | undefined, component);
+  }
+
+  #timeOf(value: unknown, tzid: string | undefined, component: ComponentLines): Time | undefined {
+    if (!(value instanceof ICAL.Time)) return undefined;
+    const text = value.toString();
+    const local = plainMoment(text.replace(/Z$/, ""));
+    if (local === undefined) return undefined;
+    if (isDay(local)) return { local, inOwn: local, zone: undefined };
+    const { zone: own } = this.#options;
+    if (text.endsWith("Z")) return { local, inOwn: moveZone(local, "UTC", own), zone: "UTC" };
+    if (tzid === undefined) return { local, inOwn: local, zone: undefined };
+    const zone = knownZone(tzid);
+    if (zone !== undefined) return { local, inOwn: moveZone(local, zone, own), zone };
+    const described = this.#zones.get(tzid);
+    if (!described) {
+      this.#notes.push({
+        line: component.line,
+        reason: `The time zone “${tzid}” is not known; its times are taken as they stand.`,
+      });
+      return { local, inOwn: local, zone: undefined };
+    }
+    // A zone that only the file knows is taken at its own word for this moment.
+    const there = value.clone();
+    there.zone = described;
+    const utc = plainMoment(there.convertToZone(ICAL.Timezone.utcTimezone).toString().replace(/Z$/, "")) as string;
+    this.#notes.push({
+      line: component.line,
+      reason: `The time zone “${tzid}” is only described in the file; its times are told in ${own}.`,
+    });
+    const moved = moveZone(utc, "UTC", own);
+    return { local: moved, inOwn: moved, zone: undefined };
+  }
+
+  #theme(parsed: ICAL.Component): { theme: Id | undefined; rest: readonly string[] } {
+    const categories = parsed
+      .getAllProperties("categories")
+      .flatMap((property) => property.getValues().map(String))
+      .map((one) => one.trim())
+      .filter(Boolean);
+    const at = categories.findIndex((one) => this.#themes.has(one.toLowerCase()));
+    const theme = this.#themes.get(categories[at]?.toLowerCase() ?? "")?.id;
+    return { theme, rest: categories.filter((_, place) => place !== at) };
+  }
+
+  /** What Pensum does not understand of a component, as it stood there. */
+  #kept(component: ComponentLines, categories: readonly string[], createdAt: MomentText): string {
+    const known = understood[component.name] ?? [];
+    let rules = 0;
+    // The day of a note is the one it was made on; another is kept.
+    const day = component.name === "VJOURNAL" ? `DTSTART;VALUE=DATE:${dateOf(createdAt).replace(/-/g, "")}` : undefined;
+    const lines = component.lines.filter(
+      ({ name, text }) => text !== day && (!known.includes(name) || (name === "RRULE" && rules++ > 0)),
+    );
+    const others =
+      component.name !== "VJOURNAL" && categories.length > 0 ? [`CATEGORIES:${categories.map(escaped).join(",")}`] : [];
+    return [...others, ...lines.map(({ text }) => text), ...component.inner.map(componentText)].join("\r\n");
+  }
+
+  #changes(read: ReadonlyMap<Id, Read>): Pick<CalendarReading, "changes" | "added" | "changed" | "same"> {
+    const added = new Map<Id, PensumRecord>();
+    const updated = new Map<Id, FieldChange>();
+    const counts = { added: {} as Record<string, number>, changed: {} as Record<string, number> };
+    let same = 0;
+    for (const record of read.values()) {
+      const before = this.#records.get(record.id);
+      if (!before) {
+        added.set(record.id, record);
+        counts.added[record.kind] = (counts.added[record.kind] ?? 0) + 1;
+        continue;
+      }
+      const change = fieldChange(before, withOwn(before, record));
+      if (!change) same++;
+      else {
+        updated.set(record.id, change);
+        counts.changed[record.kind] = (counts.changed[record.kind] ?? 0) + 1;
+      }
+    }
+    return { changes: { added, updated, removed: new Map() }, ...counts, same };
+  }
+}
+
+/** Fields of the person's own, and what else iCalendar cannot say, stay as they are. */
+function withOwn(before: PensumRecord, read: Read): PensumRecord {
+  const kept = Object.fromEntries(
+    Object.entries(before).filter(
+      ([name]) => name.startsWith("f_") || name === "madeFrom" || name === "folder" || name === "pinned",
+    ),
+  );
+  const people = "people" in before && read.kind === "event" ? { people: before.people } : {};
+  const text = "text" in before && sameValue(before.text.trim(), read.text.trim()) ? { text: before.text } : {};
+  // A record that was made here is found by its id, and needs no UID.
+  const { source, ...rest } = read;
+  const { uid, ...more } = source ?? {};
+  const isOwn = ownId(uid) === before.id && (!("source" in before) || before.source?.uid === undefined);
+  const all = isOwn ? more : source;
+  const sources = all && Object.keys(all).length > 0 ? { source: all } : {};
+  return { ...kept, ...rest, ...sources, ...people, ...text } as PensumRecord;
+}
+
+/** Whether a text that is a date or a moment is a date. */
+const isDay = (text: string) => text.length === 10;
+
+interface Time {
+  /** As it is told in its zone. */
+  readonly local: string;
+  /** The same in the person's own zone. */
+  readonly inOwn: string;
+  readonly zone: string | undefined;
+}
+
+const kinds: Readonly<Record<string, PensumRecord["kind"]>> = { VEVENT: "event", VTODO: "task", VJOURNAL: "note" };
+
+const states: Readonly<Record<string, State>> = {
+  COMPLETED: "done",
+  "IN-PROCESS": "doing",
+  CANCELLED: "dropped",
+  "NEEDS-ACTION": "open",
+};
+
+/** Ids that Pensum gave come back by their UID. */
+export const uidEnd = "@pensum";
+
+function ownId(uid: string | undefined): Id | undefined {
+  const id = uid?.endsWith(uidEnd) ? uid.slice(0, -uidEnd.length) : undefined;
+  return id !== undefined && /^[a-z][a-z0-9-]{1,63}$/.test(id) ? id : undefined;
+}
+
+/** The IANA name of a zone: as it stands, or behind the path that some programs put before it. */
+function knownZone(tzid: string): string | undefined {
+  const whole: unknown = tzid;
+  if (isZone(whole)) return tzid;
+  const parts = tzid.split("/").filter(Boolean);
+  for (const from of [parts.length - 2, parts.length - 3]) {
+    const name = parts.slice(Math.max(0, from)).join("/");
+    if (from >= 0 && isZone(name)) return name;
+  }
+  return undefined;
+}
+
+function textOf(parsed: ICAL.Component, name: string): string | undefined {
+  const value = parsed.getFirstPropertyValue(name);
+  return value === null || value === undefined ? undefined : String(value);
+}
+
+/** A text as a value of iCalendar (RFC 5545, 3.3.11). */
+export function escaped(text: string): string {
+  return text.replace(/[\\;,]/g, (sign) => `\\${sign}`).replace(/\r\n|\n|\r/g, "\\n");
+}
+
+function pick(record: Task, names: readonly (keyof Task)[]): Partial<Task> {
+  return Object.fromEntries(names.flatMap((name) => (record[name] === undefined ? [] : [[name, record[name]]])));
+}
+
+/** Minutes between two moments, for what is told by a duration. */
+export function durationValue(minutes: number): string {
+  const [days, hours, rest] = [Math.floor(minutes / 1440), Math.floor((minutes % 1440) / 60), minutes % 60];
+  const time = `${hours ? `${hours}H` : ""}${rest ? `${rest}M` : ""}`;
+  return `P${days ? `${days}D` : ""}${time || days === 0 ? `T${time || "0M"}` : ""}`;
+}
