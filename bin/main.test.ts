@@ -147,4 +147,20 @@ describe("the command line", () => {
     expect(merged).toMatchObject({ added: { Task: 1 }, removed: 0, faults: [] });
     expect(await json("convert", markdown, "--into", plain)).toMatchObject({ added: {}, changed: {} });
   }, 60_000);
+
+  test("writes iCalendar that changes nothing when it is read again, and reads one from elsewhere", async () => {
+    const backup = join(folder, "calendar.pensum");
+    const calendar = join(folder, "demo.ics");
+    await run("convert", file, "--to", "backup", "--out", backup);
+    expect(await run("convert", backup, "--to", "icalendar", "--in", "events", "--out", calendar)).toMatchObject({
+      code: 0,
+    });
+    expect(await json("convert", calendar, "--into", backup)).toMatchObject({ added: {}, changed: {}, faults: [] });
+    const own = await json("query", calendar, "--in", "events", "--all");
+    expect(own.count).toBe((await json("query", backup, "--in", "events", "--all")).count);
+    const broken = readFileSync(calendar, "utf8").replace(/(BEGIN:VEVENT[^]*?)DTSTART[^\n]*/, "$1DTSTART:never");
+    writeFileSync(calendar, broken.replaceAll("@pensum", "@elsewhere"));
+    const read = await run("convert", calendar, "--into", backup);
+    expect(read).toMatchObject({ code: 1, out: expect.stringMatching(/Line \d+ was left out/) as string });
+  });
 });

@@ -3,6 +3,7 @@ import { join } from "node:path";
 import { understand } from "@/core/capture";
 import { capture } from "@/core/commands";
 import { guessColumns, planImport, readTable, writeTable } from "@/core/interop/table";
+import { isWritable, readCalendar, writeCalendar } from "@/core/interop/icalendar";
 import { firstLens, LensView, totalsOf, type LensField, type LensQuery } from "@/core/lens";
 import { defaultSettings, Refusal, totalWays, type Condition, type TotalWay } from "@/core/model";
 import { namedRecord } from "@/core/page";
@@ -17,9 +18,9 @@ import {
 } from "@/core/register";
 import { importTable } from "@/core/shaping";
 import type { Store } from "@/core/store";
-import { dateOf, isMoment, standingClock, systemClock, type Clock } from "@/core/time";
+import { dateOf, isMoment, needLibrary, standingClock, systemClock, type Clock } from "@/core/time";
 import { oddities } from "./checkStore";
-import { folderOf, openFile, readingOf, saveFile, saveFolder, storedFiles } from "./workspace";
+import { folderOf, isCalendar, openFile, readingOf, saveFile, saveFolder, storedFiles } from "./workspace";
 
 const help = `pensum: the same database as the app, over a backup file, a folder of Markdown or a zip of one
 
@@ -41,6 +42,9 @@ const help = `pensum: the same database as the app, over a backup file, a folder
     --out <path>                   where; a path that ends in .zip becomes one
   convert <folder> --to backup     a backup file
   convert <folder> --into <file>   a folder of Markdown, or a zip, into a backup
+  convert <file> --to icalendar    events, tasks and notes as iCalendar (RFC 5545)
+    --in <register> --out <path>   or one of the three; into a file
+  convert <calendar.ics> --into <file>  iCalendar into a backup; a second time changes nothing
   add <file> "<line>"              a line as it is typed at the top of the app
 
   --json                           for programs: one JSON value
@@ -294,10 +298,15 @@ async function convert(path: string, asked: Asked, clock: Clock): Promise<number
   const { options } = asked;
   const into = options.get("into");
   if (into !== undefined)
-    return isTable(path) ? await readIn(path, into, asked, clock) : await readFolderIn(path, into, asked, clock);
+    return isTable(path)
+      ? await readIn(path, into, asked, clock)
+      : isCalendar(path)
+        ? await readCalendarIn(path, into, asked, clock)
+        : await readFolderIn(path, into, asked, clock);
   const to = options.get("to");
   if (to === "backup" || to === "markdown") return await convertWhole(path, to, asked, clock);
-  if (to !== "csv") throw new Wrong("--to csv, markdown or backup; or --into a backup.");
+  if (to === "icalendar") return await convertToCalendar(path, asked, clock);
+  if (to !== "csv") throw new Wrong("--to csv, markdown, icalendar or backup; or --into a backup.");
   const { store } = await openFile(path, clock);
   const values = fieldValues(store);
   const csvOf = (register: Register) => {
@@ -321,6 +330,44 @@ async function convert(path: string, asked: Asked, clock: Clock): Promise<number
   });
   say(asked, { folder, files: written }, `Wrote ${written.length} tables into ${folder}\n`);
   return 0;
+}
+
+/** Events, tasks and notes as iCalendar, to standard output or into a file. */
+async function convertToCalendar(path: string, asked: Asked, clock: Clock): Promise<number> {
+  const { store } = await openFile(path, clock);
+  const register = asked.options.has("in") ? registerNamed(store, asked.options.get("in")) : undefined;
+  const records = [...store.records()].filter(isWritable).filter(({ kind }) => !register || kind === register.kind);
+  const text = writeCalendar(records, { find: (id) => store.get(id), now: clock.now(), zone: clock.zone });
+  const out = asked.options.get("out");
+  if (out === undefined) process.stdout.write(text);
+  else {
+    writeFileSync(out, text);
+    say(asked, { out, records: records.length }, `Wrote ${records.length} entries into ${out}\n`);
+  }
+  return 0;
+}
+
+async function readCalendarIn(path: string, into: string, asked: Asked, clock: Clock): Promise<number> {
+  const file = await openFile(into, clock);
+  await needLibrary();
+  const { changes, faults, notes, ...counts } = readCalendar(readFileSync(path, "utf8"), {
+    base: file.store.records(),
+    now: clock.now(),
+    zone: clock.zone,
+  });
+  file.store.adopt({ said: `Read ${path} in`, changes });
+  await saveFile(file, asked.options.get("out") ?? into);
+  const sum = (kinds: Readonly<Record<string, number>>) => Object.values(kinds).reduce((all, count) => all + count, 0);
+  const told = [
+    ...faults.map(({ line, reason }) => `Line ${line} was left out: ${reason}\n`),
+    ...notes.map(({ line, reason }) => `Line ${line}: ${reason}\n`),
+  ].join("");
+  say(
+    asked,
+    { ...counts, faults, notes },
+    `${sum(counts.added)} added, ${sum(counts.changed)} changed, ${counts.same} the same already.\n${told}`,
+  );
+  return faults.length === 0 ? 0 : 1;
 }
 
 const isTable = (path: string) => /\.(?:csv|tsv|txt)$/i.test(path);

@@ -22,6 +22,7 @@ import {
   type FolderReading,
   type HeldFile,
 } from "@/core/interop/folder";
+import { readCalendar } from "@/core/interop/icalendar";
 import { rollOn } from "@/core/commands";
 import { followPages } from "@/core/page";
 import { encodeChanges, Store, touchedIds, type Act, type LogEntryDraft } from "@/core/store";
@@ -41,7 +42,11 @@ export interface OpenFile {
 export async function openFile(path: string, clock: Clock): Promise<OpenFile> {
   const isFolder = statSync(path).isDirectory();
   const contents =
-    isFolder || isZip(path) ? contentsOf(path, clock) : await readBackup(createReadStream(path), statSync(path).size);
+    isFolder || isZip(path)
+      ? contentsOf(path, clock)
+      : isCalendar(path)
+        ? calendarContents(path, clock)
+        : await readBackup(createReadStream(path), statSync(path).size);
   const store = new Store(
     new Map(contents.records.map((record) => [record.id, record])),
     [followPages(), rollOn],
@@ -51,6 +56,14 @@ export async function openFile(path: string, clock: Clock): Promise<OpenFile> {
   store.onAct((act) => acts.push(act));
   return { path, contents, store, acts };
 }
+
+/** A calendar as a workspace of its own. */
+function calendarContents(path: string, clock: Clock): WorkspaceContents {
+  const reading = readCalendar(readFileSync(path, "utf8"), { base: [], now: clock.now(), zone: clock.zone });
+  return { records: [...reading.changes.added.values()], log: [], files: [] };
+}
+
+export const isCalendar = (path: string) => /\.(?:ics|ical|ifb)$/i.test(path);
 
 const isZip = (path: string) => /\.zip$/i.test(path);
 

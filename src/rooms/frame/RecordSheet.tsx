@@ -12,7 +12,16 @@ import {
 } from "@/core/commands";
 import { isRepeating } from "@/core/plan";
 import { gatherPage, looseTasks } from "@/core/commands/clarify";
-import { isPage, kindNames, type Block, type Field, type Id, type PensumRecord, type Task } from "@/core/model";
+import {
+  isPage,
+  kindNames,
+  type Block,
+  type Event,
+  type Field,
+  type Id,
+  type PensumRecord,
+  type Task,
+} from "@/core/model";
 import { linkMentions } from "@/core/commands/linkMentions";
 import { lineAround, linksTo, mentionsWithoutLink, plainTitle } from "@/core/page";
 import { fieldsOfRecord } from "@/core/register";
@@ -33,6 +42,7 @@ import {
 import { historyOf, type HistoryEntry } from "@/data/history";
 import { PageEditor } from "@/ui/editor/PageEditor";
 import { dayAddress, goTo, openRecord } from "@/ui/navigation";
+import { download } from "@/ui/download";
 import { spokenText } from "@/ui/notices";
 import { useAct, useList, useRecord, useSaving, useStore, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
 import { FieldRow } from "./FieldRow";
@@ -115,6 +125,11 @@ export function RecordSheet({ id }: { id: Id }) {
           {record.kind === "task" && <Parts task={record} />}
           <Links record={record} />
           <History id={record.id} />
+          {record.kind === "event" && (
+            <button className="button mt-2 mr-2" onClick={() => void saveEvent(store, record)}>
+              Save as iCalendar
+            </button>
+          )}
           {record.kind !== "day" && (
             <button
               className="button mt-2"
@@ -131,6 +146,19 @@ export function RecordSheet({ id }: { id: Id }) {
         </div>
       )}
     </aside>
+  );
+}
+
+/** One event as a calendar file, with what was changed of single ones where it comes again. */
+async function saveEvent(store: Store, event: Event) {
+  const { writeCalendar } = await import("@/core/interop/icalendar");
+  const { series: _series, occurrence: _occurrence, ...alone } = event;
+  const own = store.get(event.id) ? event : alone;
+  const all = [own, ...(store.list("occurrencesOf", event.id) as Event[])];
+  const text = writeCalendar(all, { find: (id) => store.get(id), now: store.clock.now(), zone: store.clock.zone });
+  download(
+    new Blob([text], { type: "text/calendar" }),
+    `${event.title.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, "-") || "event"}.ics`,
   );
 }
 

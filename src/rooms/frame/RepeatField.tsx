@@ -74,9 +74,9 @@ export function RepeatField({ record, value, labelledBy, set }: RepeatFieldProps
   };
   const read = own === undefined ? undefined : readRule(own);
   return (
-    <div className="grid justify-items-start gap-1.5">
+    <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] justify-items-start gap-1.5">
       <select
-        className="field max-w-full"
+        className="field w-full"
         aria-labelledby={labelledBy}
         value={own !== undefined ? "own" : value === undefined ? "" : offered.includes(bare) ? bare : "kept"}
         onChange={({ target }) => choose(target.value)}

@@ -19,6 +19,11 @@ interface InAndOutProps {
   view: LensView;
 }
 
+/** Whether what stands in a register can stand in a calendar. */
+function isCalendarKind({ kind }: Register): boolean {
+  return kind === "event" || kind === "task" || kind === "note";
+}
+
 /** This lens as a file for other programs, and a file of theirs into this register. */
 export function InAndOut({ writing, register, lens, view }: InAndOutProps) {
   const [table, setTable] = useState<{ name: string; table: Table }>();
@@ -32,6 +37,18 @@ export function InAndOut({ writing, register, lens, view }: InAndOutProps) {
     );
     const name = `${register.title} ${lens.title} ${writing.today}`.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, "-");
     download(new Blob(["\uFEFF", text], { type: "text/csv" }), `${name}.${separator === "," ? "csv" : "tsv"}`);
+  };
+  const writeCalendarFile = async () => {
+    const { isWritable, writeCalendar } = await import("@/core/interop/icalendar");
+    const { store } = writing.values;
+    const records = [...new Set(view.entries.map(({ record }) => record))].filter(isWritable);
+    const text = writeCalendar(records, {
+      find: (id) => store.get(id),
+      now: store.clock.now(),
+      zone: store.clock.zone,
+    });
+    const name = `${register.title} ${lens.title} ${writing.today}`.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, "-");
+    download(new Blob([text], { type: "text/calendar" }), `${name}.ics`);
   };
   const read = async (file: File) => {
     try {
@@ -62,6 +79,16 @@ export function InAndOut({ writing, register, lens, view }: InAndOutProps) {
             >
               Save this lens as TSV
             </MenuButton>
+            {isCalendarKind(register) && (
+              <MenuButton
+                onClick={() => {
+                  void writeCalendarFile();
+                  close();
+                }}
+              >
+                Save this lens as iCalendar
+              </MenuButton>
+            )}
             {register.kind !== "day" && (
               <MenuButton
                 onClick={() => {

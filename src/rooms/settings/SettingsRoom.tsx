@@ -16,6 +16,7 @@ import { TypedField } from "@/ui/TypedField";
 import { useAct, useList, useSettings, useTimeStyle } from "@/ui/workspaceContext";
 import { Appearance } from "./Appearance";
 import { Backup } from "./Backup";
+import { CalendarFiles } from "./CalendarFiles";
 import { Choices } from "./Choices";
 import { MarkdownFolder } from "./MarkdownFolder";
 import { Section } from "./Section";
@@ -39,6 +40,7 @@ export function SettingsRoom() {
         <Appearance />
         <Backup />
         <MarkdownFolder />
+        <CalendarFiles />
         <WorkspaceChoice />
       </div>
     </main>
