@@ -17,7 +17,7 @@ import {
   type Work,
 } from "@/core/model";
 import { addDays, addMinutes, dateOf, momentAt, type DateText, type MomentText } from "@/core/time";
-import { areas, begun, gathered, goals, habits, permits, projects, reaches, renewals } from "./world";
+import { areas, begun, comesAfter, gathered, goals, habits, permits, projects, reaches, renewals } from "./world";
 
 interface Ground {
   readonly now: MomentText;
@@ -102,6 +102,26 @@ class Structure {
           ...(project ? { project: this.#named(project[0]) } : {}),
         };
     });
+    this.#addOrder();
+  }
+
+  /** What must be done before what. */
+  #addOrder() {
+    const { records } = this.#ground;
+    const open = (words: string) =>
+      records.findIndex(
+        (record) =>
+          record.kind === "task" &&
+          record.state !== "done" &&
+          record.doneAt === undefined &&
+          record.title.includes(words),
+      );
+    for (const [title, before] of comesAfter) {
+      const [at, first] = [open(title), open(before)];
+      const [task, earlier] = [records[at], records[first]];
+      if (task?.kind === "task" && earlier)
+        records[at] = { ...task, after: [...(task.after ?? []), earlier.id] } satisfies Task;
+    }
   }
 
   /** What came to mind and was not looked at yet. */

@@ -129,6 +129,16 @@ export const toCome: readonly (readonly [number, string, string, number, number]
   [10, "Fixed point photographs", "Fieldwork", 540, 90],
 ];
 
+/** Open tasks, by words of their titles, and what must be done before each. */
+export const comesAfter: readonly (readonly [task: string, before: string])[] = [
+  ["collect receipts", "Narrative, 2 pages"],
+  ["Timesheets for the crew", "collect receipts"],
+  ["Submit the claim", "collect receipts"],
+  ["Landowner walk", "Draft the landowner letter"],
+  ["Book the notice", "Landowner walk"],
+  ["Write-up, last read", "Finish the gravel survey"],
+];
+
 export const areas = ["Work", "Learning", "Home", "Body"] as const;
 
 /** Goals: title, span, area, the larger goal, due in days, state, words in the titles of their tasks. */

@@ -3,6 +3,7 @@ export * from "./capture";
 export * from "./carry";
 export { editFields, editRecord, editRecords } from "./editRecord";
 export * from "./giveDay";
+export * from "./layPattern";
 export * from "./place";
 export * from "./placeLine";
 export * from "./removeRecord";

@@ -82,6 +82,31 @@ const isListOf = (value: unknown, most: number, holds: (one: Shape) => boolean) 
   Array.isArray(value) && value.length <= most && value.every((one) => isShape(one) && holds(one));
 const isOptional = (value: unknown, of: readonly unknown[]) => value === undefined || of.includes(value);
 
+const isMinute = (value: unknown) => Number.isInteger(value) && (value as number) >= 0 && (value as number) <= 1440;
+const IsPatterns = rule("isPatterns", "is not a list of patterns", (value) =>
+  isListOf(
+    value,
+    40,
+    ({ id, title, hours }) =>
+      isText(id) &&
+      isText(title) &&
+      isListOf(
+        hours,
+        500,
+        ({ weekday, startMinute, endMinute, theme }) =>
+          [1, 2, 3, 4, 5, 6, 7].includes(weekday as number) &&
+          isMinute(startMinute) &&
+          isMinute(endMinute) &&
+          (endMinute as number) > (startMinute as number) &&
+          (theme === undefined || isText(theme)),
+      ),
+  ),
+);
+const IsPatternWeeks = rule(
+  "isPatternWeeks",
+  "does not give weeks their patterns",
+  (value) => isTexts(value) && Object.keys(value as Shape).every(isDate),
+);
 const IsPullWeights = rule(
   "isPullWeights",
   "does not give every part of the pull a weight from 0 to 100",
@@ -350,6 +375,8 @@ class SettingsCheck extends RecordCheck {
   @IsBoolean() showWeekNumbers!: boolean;
   @IsInt() @Min(1) @Max(60) snapMinutes!: number;
   @IsPriorities() priorities!: unknown;
+  @IsOptional() @IsPatterns() patterns?: unknown;
+  @IsOptional() @IsPatternWeeks() patternWeeks?: unknown;
   @IsOptional() @IsInt() @Min(0) @Max(240) bufferMinutes?: number;
   @IsOptional() @IsPullWeights() pullWeights?: unknown;
   @IsOptional() @IsId() me?: string;

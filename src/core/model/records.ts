@@ -339,6 +339,23 @@ export interface PriorityLevel {
   readonly title: string;
 }
 
+/** Hours of a pattern: for a theme, or for a break where none is named. */
+export interface PatternHours {
+  /** 1 for Monday to 7 for Sunday. */
+  readonly weekday: number;
+  /** Minutes since midnight. */
+  readonly startMinute: number;
+  readonly endMinute: number;
+  readonly theme?: Id;
+}
+
+/** An ideal week: themed hours that come again each week it is chosen for. */
+export interface Pattern {
+  readonly id: string;
+  readonly title: string;
+  readonly hours: readonly PatternHours[];
+}
+
 /** The parts that the pull of a task is made of. */
 export const pullParts = ["priority", "slack", "carried", "goal", "age", "awaited", "length"] as const;
 export type PullPart = (typeof pullParts)[number];
@@ -358,6 +375,10 @@ export interface Settings {
   readonly snapMinutes: number;
   /** From the most pressing to the least. */
   readonly priorities: readonly PriorityLevel[];
+  /** The ideal weeks; the first is the usual one. */
+  readonly patterns?: readonly Pattern[];
+  /** The pattern of weeks that have another than the usual one, by their Monday. */
+  readonly patternWeeks?: Readonly<Record<DateText, string>>;
   /** Minutes before and after each event that are not free for work; none where absent. */
   readonly bufferMinutes?: number;
   /** How much each part of the pull of a task counts; the usual weights where absent. */

@@ -1,11 +1,11 @@
 "use client";
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import { lazy, Suspense, useCallback, useMemo, useState } from "react";
-import { daysFrom } from "@/core/plan";
+import { daysFrom, timelineWays } from "@/core/plan";
 import { dateText, type DateText, type TimeStyle } from "@/core/time";
 import { DayPicker } from "@/ui/DayPicker";
 import { PlacingContext, type Placing } from "@/ui/hours/placing";
-import { goTo, planAddress, stepOf, type Place, type PlanSpan } from "@/ui/navigation";
+import { goTo, planAddress, planLooks, stepOf, type Place, type PlanSpan } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { PickList, SentencePart } from "@/ui/SentencePart";
 import { useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";
@@ -16,6 +16,7 @@ import { dyeWays, shownThings, usePlanView, type ShownThing } from "./planView";
 const MonthView = lazy(() => import("./MonthView").then((view) => ({ default: view.MonthView })));
 const YearView = lazy(() => import("./YearView").then((view) => ({ default: view.YearView })));
 const MatrixView = lazy(() => import("./MatrixView").then((view) => ({ default: view.MatrixView })));
+const TimelineView = lazy(() => import("./TimelineView").then((view) => ({ default: view.TimelineView })));
 const AgendaView = lazy(() => import("./AgendaView").then((view) => ({ default: view.AgendaView })));
 
 type PlanPlace = Extract<Place, { room: "plan" }>;
@@ -57,6 +58,7 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
         <main data-pane="plan" className="plan-main flex min-w-0 flex-1 flex-col bg-sheet">
           <PlanHead place={place} date={date} today={today} />
           <Suspense fallback={<div className="flex-1" aria-busy="true" />}>
+            {place.look === "timeline" && <TimelineView date={date} today={today} />}
             {place.look === "matrix" && <MatrixView today={today} sideOpen={sideOpen} />}
             {isCalendar && typeof place.span === "number" && (
               <CalendarDays date={date} days={place.span} today={today} />
@@ -84,7 +86,7 @@ function PlanHead({ place, date, today }: { place: PlanPlace; date: DateText; to
     <header className="plan-head flex min-h-[42px] flex-none flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-4 py-1">
       <h1 className="font-words text-[19px] leading-7 font-semibold whitespace-nowrap">{title}</h1>
       <nav aria-label="Ways to look at the plan" className="flex gap-3">
-        {looksShown.map((one) => (
+        {planLooks.map((one) => (
           <PlaceLink
             key={one}
             path={planAddress(one, one === look ? span : undefined, one === look ? place.date : undefined)}
@@ -96,13 +98,54 @@ function PlanHead({ place, date, today }: { place: PlanPlace; date: DateText; to
         ))}
       </nav>
       {look === "calendar" && <CalendarParts place={place} date={date} today={today} />}
+      {look === "timeline" && <TimelineParts place={place} date={date} today={today} />}
       {look === "matrix" && <MatrixParts />}
     </header>
   );
 }
 
-const looksShown = ["calendar", "matrix"] as const;
 const capital = (word: string) => (word[0] ?? "").toUpperCase() + word.slice(1);
+
+function TimelineParts({ place, date, today }: { place: PlanPlace; date: DateText; today: DateText }) {
+  const [view, change] = usePlanView();
+  const step = (by: 1 | -1) => goTo(planAddress("timeline", undefined, stepOf({ ...place, date }, today, by)));
+  return (
+    <>
+      <span className="flex items-center">
+        <button className="button-quiet" aria-label="Earlier (Alt and arrow up)" onClick={() => step(-1)}>
+          <ChevronLeft size={16} aria-hidden />
+        </button>
+        <PlaceLink path={planAddress("timeline", undefined, today)} here={false} className="button-quiet">
+          Today
+        </PlaceLink>
+        <button className="button-quiet" aria-label="Later (Alt and arrow down)" onClick={() => step(1)}>
+          <ChevronRight size={16} aria-hidden />
+        </button>
+      </span>
+      <span className="text-ink-2">
+        Rows by{" "}
+        <OnePart
+          label="Rows by"
+          value={view.rowsBy}
+          options={timelineWays.map((way) => [way, way === "none" ? "nothing" : way] as const)}
+          onPick={(rowsBy) => change({ rowsBy, foldedRows: [] })}
+        />
+      </span>
+      <span className="text-ink-2">
+        Threads{" "}
+        <OnePart
+          label="Threads"
+          value={view.threads ? "shown" : "hidden"}
+          options={[
+            ["shown", "shown"],
+            ["hidden", "hidden"],
+          ]}
+          onPick={(threads) => change({ threads: threads === "shown" })}
+        />
+      </span>
+    </>
+  );
+}
 
 function MatrixParts() {
   const [view, change] = usePlanView();

@@ -1,5 +1,6 @@
 "use client";
 import { useSyncExternalStore } from "react";
+import { timelineWays, type TimelineWay } from "@/core/plan";
 
 /** By what the things on the calendar are dyed. */
 export const dyeWays = ["theme", "priority", "goal", "state"] as const;
@@ -36,6 +37,11 @@ export interface PlanView {
   readonly matrixTasks: MatrixTasks;
   /** Whether the matrix stands as a list. */
   readonly asList: boolean;
+  /** What the rows of the timeline are. */
+  readonly rowsBy: TimelineWay;
+  readonly foldedRows: readonly string[];
+  /** Whether the timeline shows what comes after what. */
+  readonly threads: boolean;
 }
 
 const usual: PlanView = {
@@ -49,6 +55,9 @@ const usual: PlanView = {
   urgentDays: 3,
   matrixTasks: "soon",
   asList: false,
+  rowsBy: "goal",
+  foldedRows: [],
+  threads: true,
 };
 export const [leastHourPixels, mostHourPixels] = [20, 150];
 
@@ -82,6 +91,9 @@ function sound(view: PlanView): PlanView {
     urgentDays: view.urgentDays >= 0 && view.urgentDays <= 21 ? view.urgentDays : usual.urgentDays,
     matrixTasks: matrixTasks.includes(view.matrixTasks) ? view.matrixTasks : usual.matrixTasks,
     asList: view.asList === true,
+    rowsBy: timelineWays.includes(view.rowsBy) ? view.rowsBy : usual.rowsBy,
+    foldedRows: Array.isArray(view.foldedRows) ? view.foldedRows.filter((one) => typeof one === "string") : [],
+    threads: view.threads !== false,
     zones: Array.isArray(view.zones) ? view.zones.filter((zone) => typeof zone === "string").slice(0, 2) : [],
   };
 }

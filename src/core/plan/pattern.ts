@@ -1,0 +1,65 @@
+import type { Id, Pattern, PatternHours, Settings } from "../model";
+import type { Store } from "../store";
+import { addDays, startOfWeek, weekday, type DateText } from "../time";
+import { dayItems } from "./dayItems";
+import { gapsBetween } from "./freeTime";
+
+/** The pattern that holds in the week of a date: the one chosen for it, else the usual one; none where there is none. */
+export function patternOf({ patterns = [], patternWeeks = {} }: Settings, date: DateText): Pattern | undefined {
+  const chosen = patternWeeks[startOfWeek(date, 1)];
+  if (chosen === "") return undefined;
+  return patterns.find(({ id }) => id === chosen) ?? patterns[0];
+}
+
+/** The hours of a pattern on a date, in order. */
+export function patternHours(pattern: Pattern | undefined, date: DateText): readonly PatternHours[] {
+  const day = weekday(date);
+  return (pattern?.hours ?? [])
+    .filter((hours) => hours.weekday === day)
+    .sort((a, b) => a.startMinute - b.startMinute || a.endMinute - b.endMinute);
+}
+
+/** How many minutes a week a pattern gives each theme, against what the theme should get. */
+export function patternSums(pattern: Pattern, themes: readonly { id: Id; weeklyMinutes?: number }[]) {
+  return themes.map(({ id, weeklyMinutes }) => ({
+    theme: id,
+    minutes: pattern.hours.reduce(
+      (sum, { theme, startMinute, endMinute }) => sum + (theme === id ? endMinute - startMinute : 0),
+      0,
+    ),
+    target: weeklyMinutes ?? 0,
+  }));
+}
+
+/** Hours of a pattern that can be laid into a date as blocks: those of a theme, where nothing is yet. */
+export function layable(
+  reads: Pick<Store, "list">,
+  pattern: Pattern | undefined,
+  date: DateText,
+  zone: string,
+): readonly PatternHours[] {
+  const taken = dayItems(reads, date, zone);
+  return patternHours(pattern, date)
+    .filter(({ theme }) => theme !== undefined)
+    .flatMap((hours) =>
+      gapsBetween(taken, hours.startMinute, hours.endMinute)
+        .filter((gap) => gap.endMinute - gap.startMinute >= 15)
+        .map((gap) => ({ ...hours, ...gap })),
+    );
+}
+
+/** Minutes worked or set aside for each theme in the week of a date. */
+export function themeMinutes(
+  reads: Pick<Store, "list" | "find">,
+  date: DateText,
+  zone: string,
+): ReadonlyMap<Id, number> {
+  const sums = new Map<Id, number>();
+  const first = startOfWeek(date, 1);
+  for (let day = 0; day < 7; day++)
+    for (const { record, minutes } of dayItems(reads, addDays(first, day), zone)) {
+      const theme = record.theme ?? (record.kind === "block" ? reads.find("task", record.task)?.theme : undefined);
+      if (theme) sums.set(theme, (sums.get(theme) ?? 0) + minutes);
+    }
+  return sums;
+}

@@ -1,0 +1,195 @@
+import { isUnfinished, type Block, type Event, type Goal, type Id, type Project, type Task, type Work } from "../model";
+import type { Store } from "../store";
+import { dateOf, dayNumber, isMoment, minuteOf, type DateText, type MomentText } from "../time";
+import { localSpan } from "./dayItems";
+import { openMinutes } from "./demand";
+
+type Reads = Pick<Store, "list" | "find" | "get">;
+
+/** A stretch of time: local minutes since the beginning of 1970. */
+export interface Stretch {
+  readonly start: number;
+  readonly end: number;
+}
+
+/** Something that has its time on the timeline. */
+export interface TimelineBar extends Stretch {
+  readonly id: Id;
+  readonly kind: "task" | "event";
+  readonly title: string;
+  readonly done: boolean;
+  readonly theme: Id | undefined;
+  /** Hours that are set aside; none for what has a day only. */
+  readonly sittings: readonly Stretch[];
+  /** Hours that were worked. */
+  readonly worked: readonly Stretch[];
+  /** What must be done before. */
+  readonly after: readonly Id[];
+}
+
+/** What belongs together on the timeline: a goal, a project, a theme or a person, with its own span where it has one. */
+export interface TimelineRow {
+  readonly id: Id;
+  readonly title: string;
+  readonly span: (Stretch & { readonly record: Goal | Project }) | undefined;
+  readonly bars: readonly TimelineBar[];
+  /** Minutes still to do. */
+  readonly leftMinutes: number;
+}
+
+export const timelineWays = ["goal", "project", "theme", "person", "none"] as const;
+export type TimelineWay = (typeof timelineWays)[number];
+
+/** Local minutes since the beginning of 1970 of a date (its midnight) or a moment. */
+export function minutesSince(at: DateText | MomentText): number {
+  return dayNumber(dateOf(at)) * 1440 + (at.length > 10 ? minuteOf(at) : 0);
+}
+
+const [morning, leastMinutes] = [480, 60];
+
+/**
+ * The rows of the timeline, in the order in which their spans end, what belongs to nothing last.
+ * @param doneSince tasks that were done before this day are left out
+ */
+export function timelineRows(
+  reads: Reads,
+  way: TimelineWay,
+  { now, zone, doneSince, events }: { now: MomentText; zone: string; doneSince: DateText; events: boolean },
+): TimelineRow[] {
+  const rows = new Map<Id, { bars: TimelineBar[]; leftMinutes: number }>();
+  const rowOf = (id: Id | undefined) => {
+    const key = id ?? "";
+    let row = rows.get(key);
+    if (!row) rows.set(key, (row = { bars: [], leftMinutes: 0 }));
+    return row;
+  };
+  for (const task of reads.list("kind", "task") as readonly Task[]) {
+    if (task.state === "dropped" || task.unclarified) continue;
+    if (!isUnfinished(task.state) && (task.doneAt === undefined || dateOf(task.doneAt) < doneSince)) continue;
+    const bar = taskBar(reads, task);
+    const key = way === "none" ? undefined : way === "person" ? task.people[0] : task[way];
+    const row = rowOf(key);
+    if (isUnfinished(task.state)) row.leftMinutes += openMinutes(reads, task, now);
+    if (bar) row.bars.push(bar);
+  }
+  if (events)
+    for (const event of reads.list("kind", "event") as readonly Event[]) {
+      if (event.repeat !== undefined || (way !== "theme" && way !== "person" && way !== "none")) continue;
+      const { start, end } = localSpan(event, zone);
+      if (dateOf(end) < doneSince) continue;
+      const key = way === "theme" ? event.theme : way === "person" ? event.people[0] : undefined;
+      const last = isMoment(end) ? minutesSince(end) : minutesSince(end) + 1440;
+      rowOf(key).bars.push({
+        id: event.id,
+        kind: "event",
+        title: event.title,
+        start: minutesSince(start),
+        end: last,
+        done: false,
+        theme: event.theme,
+        sittings: [],
+        worked: [],
+        after: [],
+      });
+    }
+  if (way === "goal" || way === "project")
+    for (const record of reads.list("kind", way) as readonly (Goal | Project)[])
+      if (isUnfinished(record.state) && record.due) rowOf(record.id);
+  return [...rows]
+    .map(([id, { bars, leftMinutes }]): TimelineRow => {
+      const record = id === "" ? undefined : reads.get(id);
+      const spanned = record?.kind === "goal" || record?.kind === "project" ? record : undefined;
+      const span = spanned?.due
+        ? { record: spanned, start: minutesSince(dateOf(spanned.createdAt)), end: minutesSince(spanned.due) + 1440 }
+        : undefined;
+      const title = record && "title" in record ? record.title : "";
+      return { id, title, span, bars: bars.sort((a, b) => a.start - b.start || b.end - a.end), leftMinutes };
+    })
+    .filter(({ bars, span }) => bars.length > 0 || span !== undefined)
+    .sort((a, b) => {
+      if ((a.id === "") !== (b.id === "")) return a.id === "" ? 1 : -1;
+      const [first, second] = [a.span?.end ?? Number.MAX_SAFE_INTEGER, b.span?.end ?? Number.MAX_SAFE_INTEGER];
+      return first - second || (a.title < b.title ? -1 : 1);
+    });
+}
+
+function taskBar(reads: Reads, task: Task): TimelineBar | undefined {
+  const sittings = (reads.list("blocksByTask", task.id) as Block[])
+    .map(({ start, end }) => ({ start: minutesSince(start), end: minutesSince(end) }))
+    .sort((a, b) => a.start - b.start);
+  const worked = (reads.list("links", `task:${task.id}`) as Work[])
+    .filter(({ kind }) => kind === "work")
+    .map(({ start, end }) => ({ start: minutesSince(start), end: minutesSince(end) }))
+    .sort((a, b) => a.start - b.start);
+  const whole = spanOf(task, sittings.length > 0 ? sittings : worked);
+  return whole
+    ? {
+        id: task.id,
+        kind: "task",
+        title: task.title,
+        ...whole,
+        done: !isUnfinished(task.state),
+        theme: task.theme,
+        sittings,
+        worked,
+        after: task.after ?? [],
+      }
+    : undefined;
+}
+
+/** From the first to the last of its hours; else its do day; else the time before it is due. */
+function spanOf(task: Task, hours: readonly Stretch[]): Stretch | undefined {
+  if (hours.length > 0)
+    return { start: hours[0]!.start, end: hours.reduce((last, { end }) => Math.max(last, end), hours[0]!.end) };
+  const length = Math.max(leastMinutes, task.estimateMinutes ?? 0);
+  if (task.doDay) {
+    const start = minutesSince(task.doDay) + morning;
+    return { start, end: start + length };
+  }
+  if (!task.due) return undefined;
+  const end = task.due.length > 10 ? minutesSince(task.due) : minutesSince(task.due) + 1050;
+  return { start: end - length, end };
+}
+
+/**
+ * The row of each bar, from 0, so that none covers another or its words. `width` gives how much room the words of a bar
+ * want, in minutes at the present scale.
+ */
+export function barLanes(bars: readonly TimelineBar[], width: (bar: TimelineBar) => number): number[] {
+  const ends: number[] = [];
+  return bars.map((bar) => {
+    const end = Math.max(bar.end, bar.start + width(bar));
+    let lane = ends.findIndex((taken) => taken <= bar.start);
+    if (lane < 0) lane = ends.length;
+    ends[lane] = end;
+    return lane;
+  });
+}
+
+/** The chain of tasks that decides when the last one ends: each with the one before it that ends last. */
+export function decidingChain(bars: readonly TimelineBar[]): Id[] {
+  const byId = new Map(bars.map((bar) => [bar.id, bar]));
+  const linked = bars.filter((bar) => !bar.done && bar.after.some((id) => byId.has(id)));
+  let at = linked.reduce<TimelineBar | undefined>((last, bar) => (last && last.end >= bar.end ? last : bar), undefined);
+  const chain: Id[] = [];
+  while (at && !chain.includes(at.id)) {
+    chain.unshift(at.id);
+    at = at.after
+      .flatMap((id) => byId.get(id) ?? [])
+      .reduce<TimelineBar | undefined>((last, bar) => (last && last.end >= bar.end ? last : bar), undefined);
+  }
+  return chain;
+}
+
+/** The tasks that begin before something they wait for ends. */
+export function tooEarly(bars: readonly TimelineBar[]): { bar: TimelineBar; waitsFor: TimelineBar }[] {
+  const byId = new Map(bars.map((bar) => [bar.id, bar]));
+  return bars.flatMap((bar) =>
+    bar.done
+      ? []
+      : bar.after.flatMap((id) => {
+          const before = byId.get(id);
+          return before && !before.done && before.end > bar.start ? [{ bar, waitsFor: before }] : [];
+        }),
+  );
+}
