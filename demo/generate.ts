@@ -12,7 +12,7 @@ import {
 import { writeTaskLine } from "@/core/page";
 import { addDays, addMinutes, dateOf, minuteOf, momentAt, weekday, type DateText, type MomentText } from "@/core/time";
 import { addStructure, structureSize } from "./structure";
-import { notes, openWork, people, themes, toCome, usualWork } from "./world";
+import { idealWeeks, notes, openWork, people, themes, toCome, usualWork } from "./world";
 
 export interface DemoOptions {
   /** The present of the demo. */
@@ -62,6 +62,19 @@ class World {
       this.#overruns.set(id, overrun);
       this.records.push({ id, kind: "theme", title, dye, weeklyMinutes: weeklyHours * 60, text: "" });
     }
+    this.records[0] = {
+      ...defaultSettings,
+      patterns: idealWeeks.map(([title, hours], at) => ({
+        id: `pattern${at + 1}`,
+        title,
+        hours: hours.map(([weekday, startMinute, endMinute, theme]) => ({
+          weekday,
+          startMinute,
+          endMinute,
+          ...(theme === null ? {} : { theme: this.#themeIds.get(theme) as Id }),
+        })),
+      })),
+    };
     for (const { title, role } of people) {
       const id = this.#id();
       this.#personIds.set(title, id);

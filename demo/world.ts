@@ -129,6 +129,41 @@ export const toCome: readonly (readonly [number, string, string, number, number]
   [10, "Fixed point photographs", "Fieldwork", 540, 90],
 ];
 
+type Hours = readonly [weekday: number, startMinute: number, endMinute: number, theme: string | null];
+
+/** The ideal weeks: themed hours, and breaks. */
+export const idealWeeks: readonly (readonly [title: string, hours: readonly Hours[]])[] = [
+  [
+    "Normal week",
+    [
+      [1, 480, 600, "Desk"],
+      [1, 600, 720, "Reporting"],
+      [1, 810, 960, "Modelling"],
+      [2, 480, 600, "Fieldwork"],
+      [2, 615, 720, "Reporting"],
+      [2, 810, 960, "Modelling"],
+      [2, 960, 1050, "Desk"],
+      [3, 480, 720, "Fieldwork"],
+      [3, 810, 960, "Modelling"],
+      [4, 480, 600, "Desk"],
+      [4, 600, 720, "Reporting"],
+      [4, 810, 960, "Modelling"],
+      [5, 480, 600, "Fieldwork"],
+      [5, 600, 720, "Reporting"],
+      [5, 900, 1020, "Desk"],
+      ...[1, 2, 3, 4, 5].map((weekday): Hours => [weekday, 735, 780, null]),
+    ],
+  ],
+  [
+    "Field week",
+    [
+      ...[1, 2, 3, 4].map((weekday): Hours => [weekday, 450, 900, "Fieldwork"]),
+      ...[1, 2, 3, 4].map((weekday): Hours => [weekday, 930, 1020, "Reporting"]),
+      [5, 480, 720, "Desk"],
+    ],
+  ],
+];
+
 /** Open tasks, by words of their titles, and what must be done before each. */
 export const comesAfter: readonly (readonly [task: string, before: string])[] = [
   ["collect receipts", "Narrative, 2 pages"],

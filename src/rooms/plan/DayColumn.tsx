@@ -1,8 +1,9 @@
 "use client";
 import { memo, useCallback, useMemo, type RefObject } from "react";
+import type { PatternHours } from "@/core/model";
 import { usualBlockMinutes } from "@/core/commands";
-import { columns, dayItems, doubleBookings } from "@/core/plan";
-import { clockText, workingDay, type DateText } from "@/core/time";
+import { columns, dayItems, doubleBookings, patternHours, patternOf } from "@/core/plan";
+import { clockText, rangeText, workingDay, type DateText } from "@/core/time";
 import { DrawForm } from "@/ui/hours/DrawForm";
 import { GhostBlock, NowLine, Outside } from "@/ui/hours/hourParts";
 import { HourItem } from "@/ui/hours/HourItem";
@@ -10,6 +11,7 @@ import type { Drawn, useHours } from "@/ui/hours/useHours";
 import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { useDyeOf } from "./dyes";
 import { usePlanView } from "./planView";
+import { useTrayTheme } from "./trayTheme";
 
 interface DayColumnProps {
   date: DateText;
@@ -24,6 +26,40 @@ interface DayColumnProps {
   scroller: RefObject<HTMLElement | null>;
   hourPixels: number;
   onDrawn: () => void;
+}
+
+interface PatternBandProps {
+  hours: PatternHours;
+  date: DateText;
+  minutePixels: number;
+}
+
+/** Hours of the pattern behind the plan; pressed at its edge, the tray shows the tasks of that theme. */
+function PatternBand({ hours, date, minutePixels }: PatternBandProps) {
+  const store = useStore();
+  const style = useTimeStyle();
+  const { theme: shown, show } = useTrayTheme();
+  const theme = store.find("theme", hours.theme);
+  const { startMinute, endMinute } = hours;
+  const name = theme?.title ?? "Break";
+  return (
+    <div
+      data-dye={theme?.dye ?? "slate"}
+      className="cloth-pattern pointer-events-none absolute inset-x-0"
+      style={{ top: startMinute * minutePixels, height: (endMinute - startMinute) * minutePixels }}
+    >
+      {theme && (
+        <button
+          className={`cloth-pattern-edge pointer-events-auto absolute inset-y-0 right-0 w-[7px] ${shown === theme.id ? "is-chosen" : ""}`}
+          aria-label={`${name}, ${rangeText(startMinute, endMinute, style)}, pattern of ${date}. Shows its tasks`}
+          aria-pressed={shown === theme.id}
+          title={`${name}, ${rangeText(startMinute, endMinute, style)}: show its tasks`}
+          onPointerDown={(event) => event.stopPropagation()}
+          onClick={() => show(shown === theme.id ? undefined : theme.id)}
+        />
+      )}
+    </div>
+  );
 }
 
 /** The least height, in pixels, at which an item can be read and grabbed. */
@@ -44,6 +80,7 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
     [all, view.hidden],
   );
   const minutePixels = hourPixels / 60;
+  const pattern = useMemo(() => patternHours(patternOf(settings, date), date), [settings, date]);
   const leastMinutes = leastPixels / minutePixels;
   const layout = useMemo(() => columns(items, leastMinutes), [items, leastMinutes]);
   const doubled = useMemo(() => {
@@ -75,6 +112,8 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
           />
         ))}
       </div>
+      {view.pattern &&
+        pattern.map((hours, at) => <PatternBand key={at} hours={hours} date={date} minutePixels={minutePixels} />)}
       <div className="pointer-events-none absolute inset-y-0 right-1.5 left-[3px]">
         {items.map((item, at) => (
           <HourItem

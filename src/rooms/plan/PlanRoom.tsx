@@ -1,6 +1,7 @@
 "use client";
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import { lazy, Suspense, useCallback, useMemo, useState } from "react";
+import type { Id } from "@/core/model";
 import { daysFrom, timelineWays } from "@/core/plan";
 import { dateText, type DateText, type TimeStyle } from "@/core/time";
 import { DayPicker } from "@/ui/DayPicker";
@@ -10,7 +11,9 @@ import { PlaceLink } from "@/ui/PlaceLink";
 import { PickList, SentencePart } from "@/ui/SentencePart";
 import { useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";
 import { CalendarDays } from "./CalendarDays";
+import { PatternPart } from "./PatternPart";
 import { PlanTray } from "./PlanTray";
+import { TrayThemeContext } from "./trayTheme";
 import { dyeWays, shownThings, usePlanView, type ShownThing } from "./planView";
 
 const MonthView = lazy(() => import("./MonthView").then((view) => ({ default: view.MonthView })));
@@ -38,38 +41,42 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
     if (next) setPane("Plan");
   }, []);
   const date = place.date ?? today;
+  const [theme, show] = useState<Id>();
+  const trayTheme = useMemo(() => ({ theme, show }), [theme]);
   const isCalendar = place.look === "calendar";
   return (
     <PlacingContext.Provider value={{ placing, place: begin }}>
-      <div className="today plan flex min-w-0 flex-1" data-phone-pane={pane}>
-        <div role="tablist" aria-label="Parts of the plan" className="phone-tabs">
-          {panes.map((name) => (
-            <button
-              key={name}
-              role="tab"
-              aria-selected={pane === name}
-              className={pane === name ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2"}
-              onClick={() => setPane(name)}
-            >
-              {name}
-            </button>
-          ))}
+      <TrayThemeContext.Provider value={trayTheme}>
+        <div className="today plan flex min-w-0 flex-1" data-phone-pane={pane}>
+          <div role="tablist" aria-label="Parts of the plan" className="phone-tabs">
+            {panes.map((name) => (
+              <button
+                key={name}
+                role="tab"
+                aria-selected={pane === name}
+                className={pane === name ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2"}
+                onClick={() => setPane(name)}
+              >
+                {name}
+              </button>
+            ))}
+          </div>
+          <main data-pane="plan" className="plan-main flex min-w-0 flex-1 flex-col bg-sheet">
+            <PlanHead place={place} date={date} today={today} />
+            <Suspense fallback={<div className="flex-1" aria-busy="true" />}>
+              {place.look === "timeline" && <TimelineView date={date} today={today} />}
+              {place.look === "matrix" && <MatrixView today={today} sideOpen={sideOpen} />}
+              {isCalendar && typeof place.span === "number" && (
+                <CalendarDays date={date} days={place.span} today={today} />
+              )}
+              {isCalendar && place.span === "month" && <MonthView date={date} today={today} />}
+              {isCalendar && place.span === "year" && <YearView date={date} today={today} />}
+              {isCalendar && place.span === "agenda" && <AgendaView date={date} today={today} />}
+            </Suspense>
+          </main>
+          {isCalendar && <PlanTray today={today} hidden={sideOpen} />}
         </div>
-        <main data-pane="plan" className="plan-main flex min-w-0 flex-1 flex-col bg-sheet">
-          <PlanHead place={place} date={date} today={today} />
-          <Suspense fallback={<div className="flex-1" aria-busy="true" />}>
-            {place.look === "timeline" && <TimelineView date={date} today={today} />}
-            {place.look === "matrix" && <MatrixView today={today} sideOpen={sideOpen} />}
-            {isCalendar && typeof place.span === "number" && (
-              <CalendarDays date={date} days={place.span} today={today} />
-            )}
-            {isCalendar && place.span === "month" && <MonthView date={date} today={today} />}
-            {isCalendar && place.span === "year" && <YearView date={date} today={today} />}
-            {isCalendar && place.span === "agenda" && <AgendaView date={date} today={today} />}
-          </Suspense>
-        </main>
-        {isCalendar && <PlanTray today={today} hidden={sideOpen} />}
-      </div>
+      </TrayThemeContext.Provider>
     </PlacingContext.Provider>
   );
 }
@@ -83,7 +90,7 @@ function PlanHead({ place, date, today }: { place: PlanPlace; date: DateText; to
     [look, span, date, firstWeekday, style],
   );
   return (
-    <header className="plan-head flex min-h-[42px] flex-none flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-4 py-1">
+    <header className="plan-head flex min-h-[42px] flex-none flex-wrap items-center gap-x-3.5 gap-y-1 border-b border-rule px-4 py-1">
       <h1 className="font-words text-[19px] leading-7 font-semibold whitespace-nowrap">{title}</h1>
       <nav aria-label="Ways to look at the plan" className="flex gap-3">
         {planLooks.map((one) => (
@@ -270,13 +277,12 @@ function CalendarParts({ place, date, today }: { place: PlanPlace; date: DateTex
           onPick={(dyeBy) => change({ dyeBy })}
         />
       </span>
+      {typeof span === "number" && <PatternPart date={date} days={span} today={today} />}
       <span className="text-ink-2">
         Show{" "}
         <SentencePart
           words={
-            shown.length === shownThings.length
-              ? "everything"
-              : shown.map((one) => thingWords[one]).join(", ") || "nothing"
+            shown.length === shownThings.length ? "all" : shown.map((one) => thingWords[one]).join(", ") || "nothing"
           }
           label="What is shown"
         >

@@ -26,6 +26,7 @@ import { openRecord } from "@/ui/navigation";
 import { usePull, useShortages } from "@/ui/planning";
 import { PickList, SentencePart } from "@/ui/SentencePart";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useTrayTheme } from "./trayTheme";
 import { trayWays, usePlanView, type PlanView, type TrayWay } from "./planView";
 
 const shownAtFirst = 60;
@@ -44,19 +45,22 @@ export function PlanTray({ today, hidden }: { today: DateText; hidden: boolean }
   const pull = usePull();
   const [view, change] = usePlanView();
   const [typed, setTyped] = useState("");
+  const { theme, show } = useTrayTheme();
+  const themeRecord = store.find("theme", theme);
   const [shown, setShown] = useState(shownAtFirst);
   const list = useRef<HTMLDivElement>(null);
   const waiting = useComputed(useCallback((from) => unplacedTasks(from, now, addDays(today, 7)), [now, today]));
   const heaps = useMemo(() => {
     const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
     const matching = waiting.filter(({ task }) => {
+      if (theme !== undefined && task.theme !== theme) return false;
       const text = `${plainTitle(task.title)} ${task.tags.join(" ")}`.toLowerCase();
       return words.every((word) => text.includes(word));
     });
     const rest = new Map(matching.map((one) => [one.task, one]));
     const ordered = inNextOrder([...rest.keys()], view.order, pull, today).map((task) => rest.get(task) as Unplaced);
     return heapsOf(store, ordered, view.trayBy);
-  }, [waiting, typed, view.order, view.trayBy, pull, today, store]);
+  }, [waiting, typed, theme, view.order, view.trayBy, pull, today, store]);
   const count = heaps.reduce((sum, { tasks }) => sum + tasks.length, 0);
   const press = (event: KeyboardEvent) => {
     const step = { ArrowUp: -1, ArrowDown: 1 }[event.key];
@@ -106,6 +110,15 @@ export function PlanTray({ today, hidden }: { today: DateText; hidden: boolean }
           </SentencePart>
         </span>
       </div>
+      {themeRecord && (
+        <p className="mx-3.5 mb-1 flex flex-none items-center gap-1.5">
+          <i className="diamond" data-dye={themeRecord.dye} />
+          Only {themeRecord.title}.
+          <button className="link" onClick={() => show(undefined)}>
+            Show all
+          </button>
+        </p>
+      )}
       <input
         className="field mx-3.5 mb-1 flex-none"
         aria-label="Only tasks with these words"

@@ -321,7 +321,7 @@ function drawBar(
   }
   return {
     id: bar.id,
-    title,
+    title: plainTitle(bar.title),
     left,
     right: Math.max(right, left + 12),
     top: y,

@@ -29,6 +29,8 @@ export interface PlanView {
   readonly trayBy: TrayWay;
   readonly order: "pull" | "newest" | "warmUp";
   readonly hidden: readonly ShownThing[];
+  /** Whether the pattern stands behind the hours. */
+  readonly pattern: boolean;
   /** Other time zones whose hours stand beside the hours. */
   readonly zones: readonly string[];
   readonly across: AcrossWay;
@@ -50,6 +52,7 @@ const usual: PlanView = {
   trayBy: "goal",
   order: "pull",
   hidden: [],
+  pattern: true,
   zones: [],
   across: "slack",
   urgentDays: 3,
@@ -90,6 +93,7 @@ function sound(view: PlanView): PlanView {
     across: acrossWays.includes(view.across) ? view.across : usual.across,
     urgentDays: view.urgentDays >= 0 && view.urgentDays <= 21 ? view.urgentDays : usual.urgentDays,
     matrixTasks: matrixTasks.includes(view.matrixTasks) ? view.matrixTasks : usual.matrixTasks,
+    pattern: view.pattern !== false,
     asList: view.asList === true,
     rowsBy: timelineWays.includes(view.rowsBy) ? view.rowsBy : usual.rowsBy,
     foldedRows: Array.isArray(view.foldedRows) ? view.foldedRows.filter((one) => typeof one === "string") : [],
