@@ -1,8 +1,7 @@
 "use client";
 import { useContext, useEffect, useRef, useState } from "react";
 import { defaultKeymap } from "@codemirror/commands";
-import { completionKeymap } from "@codemirror/autocomplete";
-import { EditorState, Prec } from "@codemirror/state";
+import { Compartment, EditorState, Prec } from "@codemirror/state";
 import { EditorView, keymap, placeholder as placeholderText, tooltips } from "@codemirror/view";
 import { GripVertical } from "lucide-react";
 import { addRecord } from "@/core/commands";
@@ -14,7 +13,6 @@ import { NonceContext } from "../nonce";
 import { notify } from "../notices";
 import { useSettings, useStore, useTimeStyle, useWorkspace } from "../workspaceContext";
 import { EditorBar } from "./EditorBar";
-import { pageCompletions } from "./completions";
 import { drawnPage } from "./drawn";
 import { cursorAmongWords, pageKeys, toggleTick } from "./keys";
 import { isTaskLine, partsAt, partsOfLine } from "./lineParts";
@@ -91,6 +89,19 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
       return true;
     };
 
+    // What is offered while writing comes when somebody begins to write here.
+    const completions = new Compartment();
+    let offers = false;
+    const offer = async (to: EditorView) => {
+      if (offers) return;
+      offers = true;
+      const { pageCompletions, startCompletion } = await import("./completions");
+      if (!to.dom.isConnected) return;
+      to.dispatch({ effects: completions.reconfigure(pageCompletions(store)) });
+      // Somebody may have begun a link meanwhile.
+      startCompletion(to);
+    };
+
     const editor = new EditorView({
       parent: host.current,
       state: EditorState.create({
@@ -116,10 +127,9 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
             follows,
             loadFile: async (address) => (await attaching()).fileAt(database, store.get(id), address),
           }),
-          pageCompletions(store),
+          completions.of([]),
           Prec.high(keymap.of([...actKeys, ...pageKeys])),
           keymap.of([
-            ...completionKeymap,
             { key: "Escape", run: leave },
             ...defaultKeymap.filter(
               ({ key }) => key !== "Alt-ArrowUp" && key !== "Alt-ArrowDown" && key !== "Mod-Enter",
@@ -127,6 +137,7 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
           ]),
           EditorView.contentAttributes.of({ "aria-label": label, spellcheck: "true" }),
           EditorView.domEventHandlers({
+            focus: (_event, from) => void offer(from),
             mousedown: (event) => pressed(event),
             pointerdown: (event, from) => pulled(event, from),
             paste: (event, from) => pasted(event, from),

@@ -10,6 +10,8 @@ import { Refusal, type Note, type Person, type Task, type Theme } from "@/core/m
 import { plainTitle } from "@/core/page";
 import type { Store } from "@/core/store";
 
+export { startCompletion } from "@codemirror/autocomplete";
+
 const mostShown = 40;
 
 /** Offers titles after `[[`, themes and tags after `#`, people after `@`; what is missing can be made. */
