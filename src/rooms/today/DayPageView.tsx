@@ -1,17 +1,16 @@
 "use client";
 import { lazy, Suspense, useCallback, useState } from "react";
-import { Popover } from "radix-ui";
 import { giveDay, usualBlockMinutes } from "@/core/commands";
 import { isUnfinished, type Id, type Task } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { dateText, weekNumber, type DateText } from "@/core/time";
-import { DayPicker } from "@/ui/DayPicker";
 import { startDrag } from "@/ui/drag";
 import { PageEditor, type LineHandle } from "@/ui/editor/PageEditor";
 import { useAct, useComputed, useList, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { LeftOverBand } from "./LeftOverBand";
 import { usePlacing } from "@/ui/hours/placing";
 
+const DayPopover = lazy(() => import("@/ui/DayPopover"));
 const DayNeighbours = lazy(() => import("./DayNeighbours").then((part) => ({ default: part.DayNeighbours })));
 
 interface DayPageViewProps {
@@ -78,25 +77,19 @@ export function DayPageView({ id, date, today }: DayPageViewProps) {
         </Suspense>
       </div>
       {giving && (
-        <Popover.Root open onOpenChange={(open) => !open && setGiving(undefined)}>
-          <Popover.Anchor className="fixed size-0" style={{ left: giving.x, top: giving.y }} />
-          <Popover.Portal>
-            <Popover.Content
-              align="start"
-              className="z-40 border border-rule bg-sheet p-3"
-              aria-label="A day for the task"
-            >
-              <DayPicker
-                today={today}
-                value={store.find("task", giving.task)?.doDay}
-                onPick={(day) => {
-                  setGiving(undefined);
-                  act(giveDay, { tasks: [giving.task], day });
-                }}
-              />
-            </Popover.Content>
-          </Popover.Portal>
-        </Popover.Root>
+        <Suspense>
+          <DayPopover
+            at={giving}
+            label="A day for the task"
+            today={today}
+            value={store.find("task", giving.task)?.doDay}
+            onPick={(day) => {
+              setGiving(undefined);
+              act(giveDay, { tasks: [giving.task], day });
+            }}
+            onClose={() => setGiving(undefined)}
+          />
+        </Suspense>
       )}
     </main>
   );

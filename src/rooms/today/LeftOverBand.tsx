@@ -1,16 +1,16 @@
 "use client";
-import { useCallback, useState } from "react";
-import { Popover } from "radix-ui";
+import { lazy, Suspense, useCallback, useState } from "react";
 import { carry, giveDay, rest, setState } from "@/core/commands";
 import type { Id } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { carriedText, leftOver, type LeftOver } from "@/core/plan";
 import { addDays, estimateText, relativeDateText, type DateText } from "@/core/time";
-import { DayPicker } from "@/ui/DayPicker";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useSettings, useTimeStyle } from "@/ui/workspaceContext";
 
 const shownAtFirst = 5;
+
+const DayPopover = lazy(() => import("@/ui/DayPopover"));
 
 /** What was left over from earlier days, at the top of today: each to be carried, put to rest, dropped or left. */
 export function LeftOverBand({ today }: { today: DateText }) {
@@ -165,22 +165,36 @@ function DayChoice({
   from: DateText;
   onPick: (date: DateText) => void;
 }) {
-  const [open, setOpen] = useState(false);
+  const [open, setOpen] = useState<{ x: number; y: number }>();
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger className="button-quiet">{label}</Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content align="end" className="z-40 border border-rule bg-sheet p-3" aria-label={label}>
-          <DayPicker
+    <>
+      <button
+        className="button-quiet"
+        aria-haspopup="dialog"
+        aria-expanded={open !== undefined}
+        onClick={(event) => {
+          const { right, bottom } = event.currentTarget.getBoundingClientRect();
+          setOpen({ x: right, y: bottom });
+        }}
+      >
+        {label}
+      </button>
+      {open && (
+        <Suspense>
+          <DayPopover
+            at={open}
+            align="end"
+            label={label}
             today={today}
             from={from}
             onPick={(date) => {
-              setOpen(false);
+              setOpen(undefined);
               onPick(date);
             }}
+            onClose={() => setOpen(undefined)}
           />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+        </Suspense>
+      )}
+    </>
   );
 }

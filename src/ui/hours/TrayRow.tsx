@@ -1,16 +1,16 @@
 "use client";
-import { memo, useState, type KeyboardEvent, type PointerEvent as ReactPointerEvent } from "react";
-import { Popover } from "radix-ui";
+import { lazy, memo, Suspense, useState, type KeyboardEvent, type PointerEvent as ReactPointerEvent } from "react";
 import { giveDay, setState, usualBlockMinutes } from "@/core/commands";
 import type { Task } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { reasonsOf } from "@/core/plan";
 import { estimateText, type DateText } from "@/core/time";
-import { DayPicker } from "@/ui/DayPicker";
 import { startDrag } from "@/ui/drag";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { usePlacing } from "./placing";
+
+const DayPopover = lazy(() => import("@/ui/DayPopover"));
 
 interface TrayRowProps {
   task: Task;
@@ -29,7 +29,7 @@ export const TrayRow = memo(function TrayRow({ task, first, today, pull, restMin
   const style = useTimeStyle();
   const act = useAct();
   const { place } = usePlacing();
-  const [picking, setPicking] = useState(false);
+  const [picking, setPicking] = useState<{ x: number; y: number }>();
   const reasons = reasonsOf(task, store.clock.now(), settings, style);
   const title = plainTitle(task.title);
   const dragged = {
@@ -42,8 +42,10 @@ export const TrayRow = memo(function TrayRow({ task, first, today, pull, restMin
   const press = (event: KeyboardEvent) => {
     if (event.target !== event.currentTarget || event.ctrlKey || event.metaKey) return;
     if (event.code === "KeyH") place(dragged);
-    else if (event.code === "KeyG") setPicking(true);
-    else if (event.key === " ") act(setState, { tasks: [task.id], state: "done" });
+    else if (event.code === "KeyG") {
+      const { left, top } = event.currentTarget.getBoundingClientRect();
+      setPicking({ x: left, y: top });
+    } else if (event.key === " ") act(setState, { tasks: [task.id], state: "done" });
     else if (event.key === "Enter") openRecord(task.id);
     else return;
     event.preventDefault();
@@ -51,62 +53,57 @@ export const TrayRow = memo(function TrayRow({ task, first, today, pull, restMin
   };
   return (
     <li className="border-b border-rule last:border-0">
-      <Popover.Root open={picking} onOpenChange={setPicking}>
-        <Popover.Anchor asChild>
-          <div
-            role="button"
-            tabIndex={0}
-            data-tray={task.id}
-            data-pane-focus={first ? "" : undefined}
-            aria-label={`${title}${pull === undefined ? "" : `, pull ${pull}`}${task.estimateMinutes ? `, ${estimateText(task.estimateMinutes)}` : ""}${reasons.length ? `, ${reasons.map((reason) => reason.text).join(", ")}` : ""}`}
-            className={`tray-row grid touch-pan-y ${pull === undefined ? "grid-cols-[1fr_auto]" : "grid-cols-[26px_1fr_auto]"} items-baseline gap-x-2 py-[5px] outline-offset-[-2px] select-none hover:bg-sunk`}
-            onPointerDown={grab}
-            onClick={() => openRecord(task.id)}
-            onKeyDown={press}
-          >
-            {pull !== undefined && (
-              <b className="font-[650] text-woad" title="Pull">
-                {pull}
-              </b>
-            )}
-            <span className="min-w-0 break-words">{title}</span>
-            <span className="text-small whitespace-nowrap text-ink-2">
-              {restMinutes
-                ? `${estimateText(restMinutes)} left`
-                : task.estimateMinutes
-                  ? estimateText(task.estimateMinutes)
-                  : ""}
-            </span>
-            {reasons.length > 0 && (
-              <span className={`${pull === undefined ? "col-span-2" : "col-span-2 col-start-2"} text-small text-ink-2`}>
-                {reasons.map((reason, at) => (
-                  <span key={reason.what}>
-                    {at > 0 && ", "}
-                    <span className={reason.what === "late" ? "font-semibold text-madder" : ""}>{reason.text}</span>
-                  </span>
-                ))}
+      <div
+        role="button"
+        tabIndex={0}
+        data-tray={task.id}
+        data-pane-focus={first ? "" : undefined}
+        aria-label={`${title}${pull === undefined ? "" : `, pull ${pull}`}${task.estimateMinutes ? `, ${estimateText(task.estimateMinutes)}` : ""}${reasons.length ? `, ${reasons.map((reason) => reason.text).join(", ")}` : ""}`}
+        className={`tray-row grid touch-pan-y ${pull === undefined ? "grid-cols-[1fr_auto]" : "grid-cols-[26px_1fr_auto]"} items-baseline gap-x-2 py-[5px] outline-offset-[-2px] select-none hover:bg-sunk`}
+        onPointerDown={grab}
+        onClick={() => openRecord(task.id)}
+        onKeyDown={press}
+      >
+        {pull !== undefined && (
+          <b className="font-[650] text-woad" title="Pull">
+            {pull}
+          </b>
+        )}
+        <span className="min-w-0 break-words">{title}</span>
+        <span className="text-small whitespace-nowrap text-ink-2">
+          {restMinutes
+            ? `${estimateText(restMinutes)} left`
+            : task.estimateMinutes
+              ? estimateText(task.estimateMinutes)
+              : ""}
+        </span>
+        {reasons.length > 0 && (
+          <span className={`${pull === undefined ? "col-span-2" : "col-span-2 col-start-2"} text-small text-ink-2`}>
+            {reasons.map((reason, at) => (
+              <span key={reason.what}>
+                {at > 0 && ", "}
+                <span className={reason.what === "late" ? "font-semibold text-madder" : ""}>{reason.text}</span>
               </span>
-            )}
-          </div>
-        </Popover.Anchor>
-        <Popover.Portal>
-          <Popover.Content
+            ))}
+          </span>
+        )}
+      </div>
+      {picking && (
+        <Suspense>
+          <DayPopover
+            at={picking}
             side="left"
-            align="start"
-            className="z-40 border border-rule bg-sheet p-3"
-            aria-label={`A day for ${title}`}
-          >
-            <DayPicker
-              today={today}
-              value={task.doDay}
-              onPick={(day) => {
-                setPicking(false);
-                act(giveDay, { tasks: [task.id], day });
-              }}
-            />
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
+            label={`A day for ${title}`}
+            today={today}
+            value={task.doDay}
+            onPick={(day) => {
+              setPicking(undefined);
+              act(giveDay, { tasks: [task.id], day });
+            }}
+            onClose={() => setPicking(undefined)}
+          />
+        </Suspense>
+      )}
     </li>
   );
 });
