@@ -24,6 +24,12 @@ const views: readonly (readonly [string, string, ((page: Page) => Promise<void>)
     },
   ],
   ["the inbox", "/gather"],
+  ["a week of the plan", "/plan"],
+  ["a month of the plan", "/plan/calendar/month"],
+  ["a year of the plan", "/plan/calendar/year"],
+  ["the days to come as a list", "/plan/calendar/agenda"],
+  ["the timeline", "/plan/timeline"],
+  ["the matrix", "/plan/matrix"],
   [
     "an open record and what was left over",
     "/",
@@ -72,6 +78,12 @@ test("at phone width nothing runs over the side, and every part of the day can b
     await page.getByRole("tab", { name: tab }).click();
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   }
+  for (const path of ["/plan", "/plan/calendar/month", "/plan/calendar/agenda", "/plan/matrix"]) {
+    await page.goto(path);
+    await expect(page.locator(".plan-head")).toBeVisible();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  }
+  await page.goto("/");
   await page.getByRole("tab", { name: "Not placed" }).click();
   await page.locator("[data-tray]").first().click();
   await expect(page.getByRole("complementary", { name: "Record" })).toBeInViewport();

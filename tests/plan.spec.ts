@@ -1,3 +1,4 @@
+import { readFile } from "node:fs/promises";
 import { expect, test, type Page } from "@playwright/test";
 import { capture, middle, notice, open, pull, ready, saved, trayRow } from "./helpers";
 
@@ -143,4 +144,109 @@ test("the matrix sets priority by keys and by pull, and takes several at once", 
   await page.getByRole("button", { name: "Shown as: a matrix" }).click();
   await page.getByRole("button", { name: "a list", exact: true }).click();
   await expect(page.getByRole("region", { name: "Do now" })).toContainText("claim narrative");
+});
+
+test("one occurrence of a series is moved alone, then all later ones, and one is left out", async ({ page }) => {
+  await gather(page);
+  const from = await pointOn(page, "2026-11-24", 14 * 60);
+  await pull(page, from, { x: from.x, y: from.y + 51 });
+  await page.getByRole("textbox", { name: "In a few words" }).fill("Crew call");
+  await page.getByRole("button", { name: "Event", exact: true }).click();
+  await page.getByRole("button", { name: "Set aside" }).click();
+  await item(page, "Crew call").click();
+  const sheet = page.getByRole("complementary", { name: "Record" });
+  await sheet.getByRole("combobox", { name: "Repeat" }).selectOption({ label: "every week on Tuesday" });
+  await page.getByRole("button", { name: "Close the record" }).click();
+
+  const starts = async (date: string) => {
+    await page.goto(`/plan/calendar/7/${date}`);
+    await ready(page);
+    await expect(page.locator(".plan-hours")).toBeVisible();
+    return plan(page);
+  };
+  expect(await starts("2026-12-01")).toEqual(["2026-12-01 Crew call, 14:00 to 15:00, comes again"]);
+  await item(page, "Crew call").focus();
+  await page.keyboard.press("ArrowRight");
+  await expect.poll(() => plan(page)).toEqual(["2026-12-02 Crew call, 14:00 to 15:00, comes again"]);
+  await saved(page);
+  expect(await starts("2026-12-08")).toEqual(["2026-12-08 Crew call, 14:00 to 15:00, comes again"]);
+
+  await item(page, "Crew call").click();
+  await sheet.getByRole("radio", { name: "this and later" }).click();
+  await sheet.getByRole("button", { name: "Remove this and all later ones" }).click();
+  await expect(item(page, "Crew call")).toHaveCount(0);
+  await saved(page);
+  expect(await starts("2026-12-15")).toEqual([]);
+  expect(await starts("2026-12-01")).toEqual(["2026-12-02 Crew call, 14:00 to 15:00, comes again"]);
+});
+
+test("a calendar file is read with its faults told, a second time changes nothing, and comes out again", async ({
+  page,
+}) => {
+  await open(page, { path: "/settings" });
+  const file = [
+    "BEGIN:VCALENDAR",
+    "BEGIN:VEVENT",
+    "UID:site",
+    "SUMMARY:Site meeting",
+    "DTSTART;TZID=America/Halifax:20261125T090000",
+    "DTEND;TZID=America/Halifax:20261125T100000",
+    "X-ROOM:yard",
+    "END:VEVENT",
+    "BEGIN:VEVENT",
+    "UID:broken",
+    "SUMMARY:No time",
+    "END:VEVENT",
+    "END:VCALENDAR",
+  ].join("\r\n");
+  const read = () =>
+    page
+      .getByLabel("Calendar file")
+      .setInputFiles({ name: "site.ics", mimeType: "text/calendar", buffer: Buffer.from(file) });
+  await read();
+  const preview = page.getByRole("dialog", { name: "“site.ics” into this workspace" });
+  await expect(preview).toContainText("1 × event");
+  await expect(preview.getByRole("list", { name: "Left out" })).toContainText("Line 9");
+  await preview.getByRole("button", { name: "Read it in" }).click();
+  await expect(notice(page)).toContainText("Read “site.ics” in");
+  await saved(page);
+  await read();
+  await expect(preview).toContainText("The same already");
+  await expect(preview.getByRole("button", { name: "Read it in" })).toBeDisabled();
+  await preview.getByRole("button", { name: "Cancel" }).click();
+  const download = page.waitForEvent("download");
+  await page.getByRole("button", { name: "Write a calendar file" }).click();
+  const path = await (await download).path();
+  expect(await readFile(path, "utf8")).toMatch(/DTSTART;TZID=America\/Halifax:20261125T090000[^]*X-ROOM:yard/);
+
+  await page.goto("/plan/calendar/1/2026-11-25");
+  await ready(page);
+  await expect(item(page, "Site meeting")).toHaveAttribute("aria-label", /14:00 to 15:00/);
+});
+
+test("the timeline goes from bar to bar by keys, and moves one", async ({ page }) => {
+  await gather(page);
+  await pull(page, await middle(trayRow(page, "order stakes")), await pointOn(page, "2026-11-25", 9 * 60));
+  await expect(item(page, "order stakes")).toBeVisible();
+  await page.getByRole("link", { name: "Timeline", exact: true }).click();
+  const canvas = page.getByRole("application", { name: /Timeline/ });
+  await canvas.focus();
+  const current = page.locator("#timeline-current");
+  for (let at = 0; at < 3 && !/order stakes/.test((await current.textContent()) ?? ""); at++)
+    await page.keyboard.press("ArrowRight");
+  await expect(current).toContainText("order stakes, tomorrow 9:00");
+  await page.keyboard.press("Control+ArrowRight");
+  await expect(current).toContainText("Thu 9:00 to Thu 9:45");
+  await page.keyboard.press("Control+z");
+  await expect(current).toContainText("order stakes, tomorrow 9:00");
+});
+
+test("a week prints without what is only for the screen", async ({ page }) => {
+  await open(page, { workspace: "demo", path: "/plan" });
+  await expect(page.locator(".plan-hours .rail-item").first()).toBeVisible();
+  await page.emulateMedia({ media: "print" });
+  for (const hidden of [".top-bar", ".spine", ".side-column"]) await expect(page.locator(hidden)).toBeHidden();
+  await expect(page.locator(".plan-hours .rail-item").first()).toBeVisible();
+  const pdf = await page.pdf({ format: "A4", landscape: true, printBackground: true });
+  expect(pdf.length).toBeGreaterThan(10_000);
 });

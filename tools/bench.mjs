@@ -16,9 +16,11 @@ const questions = {
   keystroke: (await import("../bench/keystroke.mjs")).keystroke,
   dragging: (await import("../bench/dragging.mjs")).dragging,
   lens: (await import("../bench/lens.mjs")).lens,
+  planning: (await import("../bench/planning.mjs")).planning,
   search: (await import("../bench/search.mjs")).search,
   folder: (await import("../bench/folder.mjs")).folder,
   table: (await import("../bench/table.mjs")).table,
+  calendar: (await import("../bench/calendar.mjs")).calendar,
   firstLoad: (await import("../bench/firstLoad.mjs")).firstLoad,
   storage: (await import("../bench/storage.mjs")).storage,
 };

@@ -51,6 +51,15 @@ export const views = {
     },
   },
   gather: { path: "/gather" },
+  plan: { path: "/plan" },
+  month: { path: "/plan/calendar/month" },
+  timeline: { path: "/plan/timeline" },
+  matrix: {
+    path: "/plan/matrix",
+    act: async (page) => {
+      await page.locator("[data-card]").first().click();
+    },
+  },
   notes: {
     path: "/notes",
     act: async (page) => {

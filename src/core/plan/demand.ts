@@ -1,6 +1,6 @@
-import { isUnfinished, type Block, type Id, type Settings, type Task, type Work } from "../model";
+import { isUnfinished, type Block, type Id, type PensumRecord, type Settings, type Task, type Work } from "../model";
 import type { Store } from "../store";
-import { dateOf, daysBetween, isMoment, minutesBetween, type DateText, type MomentText } from "../time";
+import { dateOf, daysBetween, minutesBetween, type DateText, type MomentText } from "../time";
 import { daysAhead, type FreeAhead } from "./freeAhead";
 import { byPressing, isLate } from "./reasons";
 
@@ -29,7 +29,7 @@ export interface Shortage {
 export function openMinutes(reads: Reads, task: Task, now: MomentText, until?: DateText | MomentText): number {
   let left = task.estimateMinutes ?? 0;
   if (left === 0) return 0;
-  const end = until === undefined ? undefined : isMoment(until) ? until : `${until}T24:00`;
+  const end = until === undefined ? undefined : endOf(until);
   for (const block of reads.list("blocksByTask", task.id) as Block[]) {
     const from = block.start < now ? now : block.start;
     const to = end !== undefined && block.end > end ? end : block.end;
@@ -42,23 +42,38 @@ export function openMinutes(reads: Reads, task: Task, now: MomentText, until?: D
   return Math.max(0, left);
 }
 
+/** What was found due, with the lists it was found in: these stay the same until one of their records changes. */
+const knownDue = new WeakMap<
+  readonly PensumRecord[],
+  { readonly blocks: unknown; readonly work: unknown; readonly now: MomentText; readonly due: readonly DueTask[] }
+>();
+
 /** The open tasks that are due, earliest first, each with what is still to find hours for. Late ones are due now. */
-export function dueTasks(reads: Reads, now: MomentText): DueTask[] {
+export function dueTasks(reads: Reads, now: MomentText): readonly DueTask[] {
+  const tasks = reads.list("unfinishedTasks", "all");
+  const [blocks, work] = [reads.list("kind", "block"), reads.list("kind", "work")];
+  const known = knownDue.get(tasks);
+  if (known?.blocks === blocks && known.work === work && known.now === now) return known.due;
+  const due = findDue(reads, tasks as readonly Task[], now);
+  knownDue.set(tasks, { blocks, work, now, due });
+  return due;
+}
+
+function findDue(reads: Reads, tasks: readonly Task[], now: MomentText): DueTask[] {
   const today = dateOf(now);
-  const due: DueTask[] = [];
-  for (const task of reads.list("unfinishedTasks", "all") as Task[]) {
+  const due: { key: string; one: DueTask }[] = [];
+  for (const task of tasks) {
     if (task.due === undefined || task.state === "waiting") continue;
     const until = isLate(task, now) ? today : task.due;
     const minutes = openMinutes(reads, task, now, until);
-    if (minutes > 0) due.push({ task, due: until, minutes });
+    if (minutes > 0) due.push({ key: `${endOf(until)} ${task.id}`, one: { task, due: until, minutes } });
   }
-  return due.sort((a, b) => order(a.due, b.due) || order(a.task.id, b.task.id));
+  return due.sort((a, b) => (a.key < b.key ? -1 : 1)).map(({ one }) => one);
 }
 
-/** A date stands behind all moments of it: what is due on a day may be done until it ends. */
-function order(a: string, b: string): number {
-  const [first, second] = [a.length === 10 ? `${a}T24:00` : a, b.length === 10 ? `${b}T24:00` : b];
-  return first < second ? -1 : first > second ? 1 : 0;
+/** The end of a date or moment: a date stands behind all moments of it, since it may be done until it ends. */
+function endOf(until: string): string {
+  return until.length === 10 ? `${until}T24:00` : until;
 }
 
 /**
@@ -102,11 +117,11 @@ export function movable(
   now: MomentText,
   settings: Settings,
 ): Movable[] {
-  const end = isMoment(until) ? until : `${until}T24:00`;
+  const end = endOf(until);
   const byTask = new Map<Id, Movable[]>();
   const tasks: Task[] = [];
   for (const task of reads.list("unfinishedTasks", "all") as Task[]) {
-    if (task.due !== undefined && order(task.due, until) <= 0) continue;
+    if (task.due !== undefined && endOf(task.due) <= end) continue;
     const blocks = (reads.list("blocksByTask", task.id) as Block[]).filter(({ start }) => start > now && start < end);
     if (blocks.length === 0) continue;
     tasks.push(task);

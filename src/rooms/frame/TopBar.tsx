@@ -1,10 +1,11 @@
 "use client";
 import { CircleHelp, Search } from "lucide-react";
 import type { ReactNode } from "react";
-import { dateText, type DateText } from "@/core/time";
+import type { DateText } from "@/core/time";
 import { goTo } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
-import { useList, useSaving, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
+import { NowNext } from "./NowNext";
+import { useList, useSaving, useWorkspace } from "@/ui/workspaceContext";
 
 interface TopBarProps {
   room: string;
@@ -61,17 +62,16 @@ function RoomLink({ path, here, label, count = 0 }: { path: string; here: boolea
 /** Where one is in time when it is not today, and how it stands with the disk. */
 function Status({ date, today }: { date: DateText | undefined; today: DateText }) {
   const saving = useSaving();
-  const style = useTimeStyle();
   const { name } = useWorkspace();
   const text = saving.kind === "saved" ? "All saved" : saving.kind === "saving" ? "Saving" : "Not saved";
   return (
-    <div className="status flex w-44 flex-none flex-col items-end leading-4">
+    <div className="status flex w-52 flex-none flex-col items-end leading-4">
       {date && date !== today ? (
         <button className="link font-semibold" onClick={() => goTo("/")}>
           Back to today
         </button>
       ) : (
-        <span className="font-semibold">{dateText(today, "short", style)}</span>
+        <NowNext today={today} />
       )}
       <span
         className={`text-small ${saving.kind === "failed" ? "font-semibold text-madder" : "text-ink-3"}`}

@@ -21,7 +21,7 @@ import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/w
 import { useDyeOf } from "./dyes";
 import { usePlanView } from "./planView";
 
-const rowPixels = 23;
+const rowPixels = 25;
 const rowsAtFirst = 3;
 
 interface AllDayStripProps {
@@ -190,7 +190,7 @@ function StripChip({
       data-dye={late ? "madder" : dye}
       data-strip={record.id}
       aria-label={`${words}, ${range}${estimate}${late ? ", late" : ""}`}
-      className={`${cloth} absolute h-[20px] touch-none truncate px-1.5 text-left text-[11.5px] leading-[18px] font-[560] select-none ${late ? "text-madder" : ""}`}
+      className={`${cloth} absolute h-[21px] touch-none truncate px-1.5 text-left text-[11.5px] leading-[19px] font-[560] select-none ${late ? "text-madder" : ""}`}
       style={{
         top: row * rowPixels + 3,
         left: `calc(${gutters}px + ${share(first)} + ${beginsBefore ? 0 : 3}px)`,

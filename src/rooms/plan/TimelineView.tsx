@@ -408,9 +408,9 @@ export function TimelineView({ date, today }: { date: DateText; today: DateText 
             >
               <ul ref={labels} aria-label="Rows">
                 {placed.map(({ row, top, folded }) => (
-                  <li key={row.id} className="absolute left-0 w-full px-4" style={{ top: top + 8 }}>
+                  <li key={row.id} className="absolute left-0 w-full px-4" style={{ top: top + 4 }}>
                     <button
-                      className="pointer-events-auto block max-w-full truncate text-left font-semibold hover:underline"
+                      className="pointer-events-auto block min-h-6 max-w-full truncate text-left font-semibold hover:underline"
                       aria-expanded={!folded}
                       onClick={() => (row.id === "" ? foldRow(row.id) : openRecord(row.id))}
                     >
@@ -419,7 +419,7 @@ export function TimelineView({ date, today }: { date: DateText; today: DateText 
                     <span className="block truncate text-small text-ink-2">
                       {rowWords(row, today, style)}{" "}
                       <button
-                        className="link pointer-events-auto"
+                        className="link pointer-events-auto min-h-6 min-w-6"
                         aria-label={`${folded ? "Unfold" : "Fold"} ${plainTitle(row.title)}`}
                         onClick={() => foldRow(row.id)}
                       >
@@ -477,7 +477,7 @@ function placeRows(rows: readonly TimelineRow[], perMinute: number, folded: read
     const isFolded = folded.includes(row.id);
     const lanes = isFolded ? [] : barLanes(row.bars, (bar) => Math.min(220, 16 + bar.title.length * 6.4) / perMinute);
     const count = lanes.reduce((most, lane) => Math.max(most, lane + 1), 0);
-    const height = Math.max(48, (row.span ? spanPixels : 6) + count * lanePixels + rowPadding);
+    const height = Math.max(58, (row.span ? spanPixels : 6) + count * lanePixels + rowPadding);
     const own = { row, top, height, lanes, folded: isFolded };
     top += height;
     return own;

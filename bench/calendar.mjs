@@ -1,0 +1,112 @@
+import { launch, quantile, row } from "./harness.mjs";
+
+/** The plan in the app, with a hundred thousand records behind it: opening, moving on, dragging, zooming. */
+export async function calendar({ address }) {
+  const browser = await launch();
+  try {
+    const context = await browser.newContext({
+      viewport: { width: 1280, height: 800 },
+      locale: "en-GB",
+      timezoneId: "Europe/Berlin",
+    });
+    const page = await context.newPage();
+    await page.addInitScript(() => {
+      localStorage.setItem("pensum-workspace", "demo");
+      globalThis.pensumNow = "2026-11-24T11:07";
+      globalThis.pensumDemoSize = 103_000;
+    });
+    await page.goto(`${address}/plan`);
+    await page.locator(".plan-hours .rail-item").first().waitFor({ timeout: 180_000 });
+    await page.waitForTimeout(1500);
+    const items = await page.locator(".plan-hours .rail-item").count();
+    /** The time from a change of the address until it is drawn. */
+    const go = (path, done) =>
+      page.evaluate(
+        async ([path, done]) => {
+          const start = performance.now();
+          history.pushState(null, "", path);
+          while (!document.querySelector(done)) await new Promise((resolve) => setTimeout(resolve, 1));
+          await new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve, 0)));
+          return performance.now() - start;
+        },
+        [path, done],
+      );
+    const quietest = async (paths, rounds = 4) => {
+      const times = [];
+      for (let round = 0; round < rounds; round++) for (const [path, done] of paths) times.push(await go(path, done));
+      return Math.min(...times);
+    };
+    const week = await quietest([
+      ["/plan/calendar/7/2026-11-10", '[data-column="2026-11-10"]'],
+      ["/plan/calendar/7/2026-11-17", '[data-column="2026-11-17"]'],
+    ]);
+    const opened = [];
+    for (let round = 0; round < 4; round++) {
+      await go("/settings", "main h1");
+      opened.push(await go("/plan/calendar/7/2026-11-17", '[data-column="2026-11-17"]'));
+    }
+    const month = await quietest([
+      ["/plan/calendar/month/2026-10-15", '[data-month-day="2026-10-15"]'],
+      ["/plan/calendar/month/2026-08-15", '[data-month-day="2026-08-15"]'],
+    ]);
+    await go("/settings", "main h1");
+    const year = await quietest([
+      ["/plan/calendar/year/2025-06-01", 'section[aria-label="June 2025"]'],
+      ["/plan/calendar/year/2026-06-01", 'section[aria-label="June 2026"]'],
+    ]);
+    await go("/plan/calendar/7/2026-11-24", '[data-column="2026-11-24"]');
+    await page.waitForTimeout(400);
+    const box = await page.locator('[data-column="2026-11-24"] .rail-item').last().boundingBox();
+    const dragged = await frames(page, async () => {
+      await page.mouse.move(box.x + 30, box.y + 10);
+      await page.mouse.down();
+      for (let step = 0; step < 60; step++) await page.mouse.move(box.x + 30 + step * 4, box.y + 10 - step * 3);
+      await page.keyboard.press("Escape");
+      await page.mouse.up();
+    });
+    await go("/plan/timeline", "canvas");
+    await page.waitForTimeout(1500);
+    await page.mouse.move(760, 300);
+    const zoomed = await frames(page, async () => {
+      await page.keyboard.down("Control");
+      for (let step = 0; step < 24; step++) await page.mouse.wheel(0, step < 12 ? 60 : -60);
+      await page.keyboard.up("Control");
+      for (let step = 0; step < 24; step++) await page.mouse.wheel(40, 0);
+    });
+    const timed = (question, ours, limit) =>
+      row(question, { ours, unit: "ms", target: `${limit} ms`, holds: ours <= limit });
+    return [
+      timed(`a week with ${items} items, 100,000 records behind it: open, quietest of four`, Math.min(...opened), 120),
+      timed("move on by a week, quietest", week, 80),
+      timed("script and layout of a frame while dragging over it, p95", quantile(dragged, 0.95), 16.7),
+      timed("a month, quietest", month, 150),
+      timed("a year, quietest", year, 250),
+      timed(
+        "script of a frame while zooming and moving the timeline of all that has a day, p95",
+        quantile(zoomed, 0.95),
+        16.7,
+      ),
+    ];
+  } finally {
+    await browser.close();
+  }
+}
+
+/** How long the main thread works for each frame while something is done: no waiting for the next one. */
+async function frames(page, act) {
+  const client = await page.context().newCDPSession(page);
+  const events = [];
+  client.on("Tracing.dataCollected", ({ value }) => events.push(...value));
+  const complete = new Promise((resolve) => client.once("Tracing.tracingComplete", resolve));
+  await client.send("Tracing.start", {
+    transferMode: "ReportEvents",
+    traceConfig: { includedCategories: ["devtools.timeline", "cc"] },
+  });
+  await act();
+  await client.send("Tracing.end");
+  await complete;
+  const times = events
+    .filter(({ name, ph, dur }) => name === "ProxyMain::BeginMainFrame" && ph === "X" && dur)
+    .map(({ dur }) => dur / 1000);
+  return times.length > 0 ? times : [0];
+}
