@@ -17,7 +17,7 @@ export async function calendar({ address }) {
     });
     await page.goto(`${address}/plan`);
     await page.locator(".plan-hours .rail-item").first().waitFor({ timeout: 180_000 });
-    await page.waitForTimeout(1500);
+    await crowd(page, address);
     const items = await page.locator(".plan-hours .rail-item").count();
     /** The time from a change of the address until it is drawn. */
     const go = (path, done) =>
@@ -42,21 +42,21 @@ export async function calendar({ address }) {
     ]);
     const opened = [];
     for (let round = 0; round < 4; round++) {
-      await go("/settings", "main h1");
+      await go("/gather", 'section[aria-label="Inbox"]');
       opened.push(await go("/plan/calendar/7/2026-11-17", '[data-column="2026-11-17"]'));
     }
     const month = await quietest([
       ["/plan/calendar/month/2026-10-15", '[data-month-day="2026-10-15"]'],
       ["/plan/calendar/month/2026-08-15", '[data-month-day="2026-08-15"]'],
     ]);
-    await go("/settings", "main h1");
+    await go("/gather", 'section[aria-label="Inbox"]');
     const year = await quietest([
       ["/plan/calendar/year/2025-06-01", 'section[aria-label="June 2025"]'],
       ["/plan/calendar/year/2026-06-01", 'section[aria-label="June 2026"]'],
     ]);
-    await go("/plan/calendar/7/2026-11-24", '[data-column="2026-11-24"]');
+    await go("/plan/calendar/7/2026-11-17", '[data-column="2026-11-17"]');
     await page.waitForTimeout(400);
-    const box = await page.locator('[data-column="2026-11-24"] .rail-item').last().boundingBox();
+    const box = await page.locator('[data-column="2026-11-17"] .rail-item').nth(20).boundingBox();
     const dragged = await frames(page, async () => {
       await page.mouse.move(box.x + 30, box.y + 10);
       await page.mouse.down();
@@ -90,6 +90,28 @@ export async function calendar({ address }) {
   } finally {
     await browser.close();
   }
+}
+
+const crowdedWeek = "2026-11-16";
+
+/** Brings 380 events more into one week, as a calendar file. */
+async function crowd(page, address) {
+  const pad = (value) => String(value).padStart(2, "0");
+  const events = Array.from({ length: 380 }, (_, at) => {
+    const minute = 480 + ((at * 35) % 600);
+    const stamp = `202611${pad(16 + (at % 5))}T${pad(Math.floor(minute / 60))}${pad(minute % 60)}00`;
+    return `BEGIN:VEVENT\r\nUID:crowd${at}\r\nSUMMARY:Item ${at}\r\nDTSTART:${stamp}\r\nDURATION:PT45M\r\nEND:VEVENT`;
+  });
+  const file = `BEGIN:VCALENDAR\r\n${events.join("\r\n")}\r\nEND:VCALENDAR\r\n`;
+  await page.goto(`${address}/settings`);
+  await page
+    .getByLabel("Calendar file")
+    .setInputFiles({ name: "crowd.ics", mimeType: "text/calendar", buffer: Buffer.from(file) });
+  await page.getByRole("button", { name: "Read it in" }).click({ timeout: 120_000 });
+  await page.waitForTimeout(1500);
+  await page.goto(`${address}/plan/calendar/7/${crowdedWeek}`);
+  await page.locator(".plan-hours .rail-item").nth(300).waitFor({ timeout: 120_000 });
+  await page.waitForTimeout(1500);
 }
 
 /** How long the main thread works for each frame while something is done: no waiting for the next one. */

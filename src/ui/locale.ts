@@ -2,19 +2,29 @@ interface WeekInfo {
   firstDay: number;
 }
 
-/** The first day of the week where this person lives, 1 for Monday to 7 for Sunday. */
-export function localeFirstWeekday(): number {
-  const locale = new Intl.Locale(navigator.language) as Intl.Locale & { getWeekInfo?(): WeekInfo; weekInfo?: WeekInfo };
-  return (locale.getWeekInfo?.() ?? locale.weekInfo)?.firstDay ?? 1;
+/** What a locale says, asked of the platform once for each: an asking costs up to a millisecond. */
+function remembered<T>(ask: (locale: string) => T): () => T {
+  const known = new Map<string, T>();
+  return () => {
+    const { language } = navigator;
+    if (!known.has(language)) known.set(language, ask(language));
+    return known.get(language) as T;
+  };
 }
+
+/** The first day of the week where this person lives, 1 for Monday to 7 for Sunday. */
+export const localeFirstWeekday = remembered((language) => {
+  const locale = new Intl.Locale(language) as Intl.Locale & { getWeekInfo?(): WeekInfo; weekInfo?: WeekInfo };
+  return (locale.getWeekInfo?.() ?? locale.weekInfo)?.firstDay ?? 1;
+});
 
 /** Whether clocks go to twelve where this person lives. */
-export function localeHour12(): boolean {
-  return new Intl.DateTimeFormat(navigator.language, { hour: "numeric" }).resolvedOptions().hour12 ?? false;
-}
+export const localeHour12 = remembered(
+  (language) => new Intl.DateTimeFormat(language, { hour: "numeric" }).resolvedOptions().hour12 ?? false,
+);
 
 /** Whether dates begin with the day where this person lives. */
-export function dayFirst(): boolean {
-  const parts = new Intl.DateTimeFormat(navigator.language).formatToParts(new Date(2026, 10, 24));
+export const dayFirst = remembered((language) => {
+  const parts = new Intl.DateTimeFormat(language).formatToParts(new Date(2026, 10, 24));
   return parts.findIndex(({ type }) => type === "day") < parts.findIndex(({ type }) => type === "month");
-}
+});

@@ -80,16 +80,15 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
   });
   const { drawn, setDrawn, snap } = hands;
 
-  // The hours at which work begins are in sight when other days are opened.
+  // The hours at which work begins are in sight at first; later, the place one scrolled to stays.
   useLayoutEffect(() => {
     const element = scroller.current;
     if (!element) return;
     const begins = dates.flatMap((day) => workingDay(settings.workingWeek, day)?.startMinute ?? []);
     const from = Math.min(...(begins.length > 0 ? begins : [480]));
     element.scrollTop = Math.max(0, (from - 40) * minutePixels);
-    // Later, the place one scrolled to stays.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [first, days]);
+  }, []);
 
   const squeeze = (by: number) => {
     const element = scroller.current;
