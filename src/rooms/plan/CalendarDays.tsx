@@ -132,7 +132,7 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
       className="plan-hours relative min-h-0 flex-1 overflow-auto [scrollbar-width:thin]"
       onWheel={wheel}
     >
-      <div style={{ minWidth: gutters + dates.length * (dates.length > 7 ? leastDayPixels : 0) }}>
+      <div style={{ minWidth: gutters + dates.length * (dates.length > 1 ? leastDayPixels : 0) }}>
         <div className="sticky top-0 z-30 bg-sheet">
           <div className="grid border-b border-rule" style={template}>
             <span className="flex items-end justify-around pb-1 text-[10.5px] text-ink-3">
