@@ -3,6 +3,7 @@ import { trackPointer, type Track } from "./trackPointer";
 
 /** A window of nothing but events and frames, which come when the test says so. */
 const page = new EventTarget();
+const noKeys = { ctrlKey: false, altKey: false };
 let frames: (() => void)[] = [];
 const frame = () => {
   const due = frames;
@@ -18,6 +19,7 @@ beforeEach(() => {
   vi.stubGlobal("removeEventListener", (type: string, listener: EventListener, capture = false) =>
     page.removeEventListener(type, listener, { capture }),
   );
+  vi.stubGlobal("navigator", { userAgent: "X11; Linux" });
   vi.stubGlobal("requestAnimationFrame", (run: () => void) => frames.push(run));
   vi.stubGlobal("cancelAnimationFrame", () => (frames = []));
 });
@@ -28,13 +30,13 @@ afterEach(() => {
 });
 
 function pointer(type: string, x: number, y: number, pointerId = 1) {
-  const event = Object.assign(new Event(type, { cancelable: true }), { clientX: x, clientY: y, pointerId });
+  const event = Object.assign(new Event(type, { cancelable: true }), { clientX: x, clientY: y, pointerId, ...noKeys });
   page.dispatchEvent(event);
   return event;
 }
 
-function key(name: string) {
-  const event = Object.assign(new Event("keydown", { cancelable: true }), { key: name });
+function key(name: string, held: { ctrlKey?: boolean; altKey?: boolean } = {}) {
+  const event = Object.assign(new Event("keydown", { cancelable: true }), { key: name, ...noKeys, ...held });
   page.dispatchEvent(event);
   return event;
 }
@@ -43,7 +45,7 @@ function key(name: string) {
 function press(track: Partial<Track> = {}) {
   const scroller = { scrollTop: 500, getBoundingClientRect: () => ({ top: 0, bottom: 400 }) };
   const heard = { begin: vi.fn(), move: vi.fn(), end: vi.fn() };
-  const down = { clientX: 100, clientY: 100, pointerId: 1 } as PointerEvent;
+  const down = { clientX: 100, clientY: 100, pointerId: 1, ...noKeys } as PointerEvent;
   trackPointer(down, { threshold: 4, scroller: () => scroller as never, ...heard, ...track });
   return { scroller, ...heard };
 }
@@ -65,11 +67,27 @@ describe("a press", () => {
     expect(begin).toHaveBeenCalledTimes(1);
     expect(move).not.toHaveBeenCalled();
     frame();
-    expect(move).toHaveBeenLastCalledWith(120, 100);
+    expect(move).toHaveBeenLastCalledWith(120, 100, false);
     pointer("pointerup", 150, 160);
-    expect(move).toHaveBeenLastCalledWith(150, 160);
+    expect(move).toHaveBeenLastCalledWith(150, 160, false);
     expect(end).toHaveBeenCalledExactlyOnceWith(true, true);
     expect(frames).toEqual([]);
+  });
+
+  test.each([
+    ["X11; Linux", { ctrlKey: true }, { altKey: true }],
+    ["Macintosh; Mac OS X", { altKey: true }, { ctrlKey: true }],
+  ])("copies while the key for it is held on %s, also when that is pressed on the way", (userAgent, copies, moves) => {
+    vi.stubGlobal("navigator", { userAgent });
+    const { move } = press();
+    pointer("pointermove", 110, 100);
+    key("Modifier", copies);
+    frame();
+    expect(move).toHaveBeenLastCalledWith(110, 100, true);
+    key("Modifier", moves);
+    frame();
+    expect(move).toHaveBeenLastCalledWith(110, 100, false);
+    pointer("pointerup", 110, 100);
   });
 
   test("that was a drag swallows the click behind it, and no later one", () => {
