@@ -91,7 +91,7 @@ export function AllDayStrip({ dates, today, gutters }: AllDayStripProps) {
       role="group"
       aria-label="Without an hour"
       className="relative grid border-b border-rule"
-      style={{ ...template, minHeight: Math.max(2, shownRows) * rowPixels + (rows > rowsAtFirst ? 18 : 5) }}
+      style={{ ...template, minHeight: Math.max(2, shownRows) * rowPixels + (rows > rowsAtFirst ? 28 : 5) }}
     >
       <span className="pt-1.5 pr-1.5 text-right text-[10.5px] leading-4 text-ink-3">no hour</span>
       {dates.map((date, day) => (
@@ -112,7 +112,7 @@ export function AllDayStrip({ dates, today, gutters }: AllDayStripProps) {
             day === 0 && (
               <button
                 key={date}
-                className="link absolute bottom-0 left-1 text-[10.5px]"
+                className="link absolute bottom-0 left-1 h-6 min-w-6 text-[10.5px]"
                 aria-label="Fewer rows of what has no hour"
                 onClick={() => setOpen(false)}
               >
@@ -122,7 +122,7 @@ export function AllDayStrip({ dates, today, gutters }: AllDayStripProps) {
           ) : hiddenOn(day) > 0 ? (
             <button
               key={date}
-              className="link absolute bottom-0 z-10 bg-sheet px-0.5 text-[10.5px] leading-[14px]"
+              className="link absolute bottom-0 z-10 h-6 min-w-6 bg-sheet px-0.5 text-[10.5px]"
               style={{ right: `calc((100% - ${gutters}px) * ${(dates.length - 1 - day) / dates.length} + 3px)` }}
               aria-label={`${hiddenOn(day)} more on ${dateText(date, "full", style)}`}
               onClick={() => setOpen(true)}

@@ -30,18 +30,16 @@ interface DayColumnProps {
 
 interface PatternBandProps {
   hours: PatternHours;
-  date: DateText;
   minutePixels: number;
 }
 
 /** Hours of the pattern behind the plan; pressed at its edge, the tray shows the tasks of that theme. */
-function PatternBand({ hours, date, minutePixels }: PatternBandProps) {
+function PatternBand({ hours, minutePixels }: PatternBandProps) {
   const store = useStore();
   const style = useTimeStyle();
   const { theme: shown, show } = useTrayTheme();
   const theme = store.find("theme", hours.theme);
   const { startMinute, endMinute } = hours;
-  const name = theme?.title ?? "Break";
   return (
     <div
       data-dye={theme?.dye ?? "slate"}
@@ -49,11 +47,11 @@ function PatternBand({ hours, date, minutePixels }: PatternBandProps) {
       style={{ top: startMinute * minutePixels, height: (endMinute - startMinute) * minutePixels }}
     >
       {theme && (
-        <button
-          className={`cloth-pattern-edge pointer-events-auto absolute inset-y-0 right-0 w-[7px] ${shown === theme.id ? "is-chosen" : ""}`}
-          aria-label={`${name}, ${rangeText(startMinute, endMinute, style)}, pattern of ${date}. Shows its tasks`}
-          aria-pressed={shown === theme.id}
-          title={`${name}, ${rangeText(startMinute, endMinute, style)}: show its tasks`}
+        // The tray itself names its theme for those who come by keys.
+        <div
+          aria-hidden
+          className={`cloth-pattern-edge pointer-events-auto absolute inset-y-0 right-0 w-[9px] cursor-pointer ${shown === theme.id ? "is-chosen" : ""}`}
+          title={`${theme.title}, ${rangeText(startMinute, endMinute, style)}: show its tasks`}
           onPointerDown={(event) => event.stopPropagation()}
           onClick={() => show(shown === theme.id ? undefined : theme.id)}
         />
@@ -112,8 +110,7 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
           />
         ))}
       </div>
-      {view.pattern &&
-        pattern.map((hours, at) => <PatternBand key={at} hours={hours} date={date} minutePixels={minutePixels} />)}
+      {view.pattern && pattern.map((hours, at) => <PatternBand key={at} hours={hours} minutePixels={minutePixels} />)}
       <div className="pointer-events-none absolute inset-y-0 right-1.5 left-[3px]">
         {items.map((item, at) => (
           <HourItem

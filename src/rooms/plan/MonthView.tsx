@@ -27,7 +27,7 @@ import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeSty
 import { useDyeOf } from "./dyes";
 import { usePlanView } from "./planView";
 
-const linePixels = 19;
+const linePixels = 25;
 
 /** The weeks that a month touches, each day with what lies on it. */
 export function MonthView({ date, today }: { date: DateText; today: DateText }) {
@@ -212,7 +212,7 @@ const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget,
               path={planAddress("calendar", 1, date)}
               here={false}
               label={`${all.length - shown.length} more on ${dateText(date, "full", style)}`}
-              className="link block px-1 text-[11px] leading-[18px]"
+              className="link block min-h-6 px-1 text-[11px] leading-6"
             >
               {all.length - shown.length} more
             </PlaceLink>
@@ -280,7 +280,7 @@ function MonthEntry({ date, record, what, minute }: MonthEntryProps) {
         data-dye={dye}
         tabIndex={0}
         aria-label={`${clock ? `${clock} ` : ""}${words}${late ? ", late" : ""}${done ? ", done" : ""}`}
-        className={`${cloth} mb-px block h-[18px] w-full touch-none truncate px-1 text-left text-[11px] leading-[16px] font-[540] select-none ${late ? "text-madder" : ""}`}
+        className={`${cloth} mb-px block h-6 w-full touch-none truncate px-1 text-left text-[11px] leading-[22px] font-[540] select-none ${late ? "text-madder" : ""}`}
         onPointerDown={(event) => dragged && startDrag(event.nativeEvent, { dragged })}
         onClick={() => openRecord(task?.id ?? record.id)}
         onKeyDown={press}

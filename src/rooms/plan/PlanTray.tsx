@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { giveDay, moveItem, takeOff } from "@/core/commands";
-import type { Id, Task } from "@/core/model";
+import type { Id, Task, Theme } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { inNextOrder, movable, unplacedTasks, type Shortage, type Unplaced } from "@/core/plan";
 import {
@@ -25,7 +25,7 @@ import { TrayRow } from "@/ui/hours/TrayRow";
 import { openRecord } from "@/ui/navigation";
 import { usePull, useShortages } from "@/ui/planning";
 import { PickList, SentencePart } from "@/ui/SentencePart";
-import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useComputed, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { useTrayTheme } from "./trayTheme";
 import { trayWays, usePlanView, type PlanView, type TrayWay } from "./planView";
 
@@ -46,6 +46,7 @@ export function PlanTray({ today, hidden }: { today: DateText; hidden: boolean }
   const [view, change] = usePlanView();
   const [typed, setTyped] = useState("");
   const { theme, show } = useTrayTheme();
+  const themes = useList("kind", "theme") as readonly Theme[];
   const themeRecord = store.find("theme", theme);
   const [shown, setShown] = useState(shownAtFirst);
   const list = useRef<HTMLDivElement>(null);
@@ -78,7 +79,7 @@ export function PlanTray({ today, hidden }: { today: DateText; hidden: boolean }
       className={`side-column w-[252px] flex-none flex-col border-l border-rule ${hidden ? "is-beside-sheet" : ""}`}
     >
       <Shortages today={today} />
-      <div className="flex flex-none items-baseline gap-x-3 px-3.5 pt-2.5 pb-1 text-ink-2">
+      <div className="flex flex-none flex-wrap items-baseline gap-x-3 px-3.5 pt-2.5 pb-1 text-ink-2">
         <span>
           By{" "}
           <SentencePart words={wayWords[view.trayBy]} label="Divided by">
@@ -89,6 +90,21 @@ export function PlanTray({ today, hidden }: { today: DateText; hidden: boolean }
                 onPick={(id) => {
                   close();
                   change({ trayBy: id as TrayWay });
+                }}
+              />
+            )}
+          </SentencePart>
+        </span>
+        <span>
+          of{" "}
+          <SentencePart words={themeRecord?.title.toLowerCase() ?? "any theme"} label="Only tasks of">
+            {(close) => (
+              <PickList
+                options={[["", "any theme"], ...themes.map(({ id, title }) => [id, title] as const)]}
+                chosen={[theme ?? ""]}
+                onPick={(id) => {
+                  close();
+                  show(id || undefined);
                 }}
               />
             )}
@@ -110,15 +126,6 @@ export function PlanTray({ today, hidden }: { today: DateText; hidden: boolean }
           </SentencePart>
         </span>
       </div>
-      {themeRecord && (
-        <p className="mx-3.5 mb-1 flex flex-none items-center gap-1.5">
-          <i className="diamond" data-dye={themeRecord.dye} />
-          Only {themeRecord.title}.
-          <button className="link" onClick={() => show(undefined)}>
-            Show all
-          </button>
-        </p>
-      )}
       <input
         className="field mx-3.5 mb-1 flex-none"
         aria-label="Only tasks with these words"
