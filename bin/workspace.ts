@@ -25,9 +25,10 @@ import {
 import { readCalendar } from "@/core/interop/icalendar";
 import { rollOn } from "@/core/commands";
 import { followPages } from "@/core/page";
+import { hasRareRules } from "@/core/plan";
 import { encodeChanges, Store, touchedIds, type Act, type LogEntryDraft } from "@/core/store";
 import { modelVersion } from "@/core/model";
-import type { Clock } from "@/core/time";
+import { needLibrary, type Clock } from "@/core/time";
 
 /** A workspace that is open on the command line: a backup file, a folder of Markdown, or a zip of one. */
 export interface OpenFile {
@@ -52,6 +53,7 @@ export async function openFile(path: string, clock: Clock): Promise<OpenFile> {
     [followPages(), rollOn],
     clock,
   );
+  if (hasRareRules(store)) await needLibrary();
   const acts: Act[] = [];
   store.onAct((act) => acts.push(act));
   return { path, contents, store, acts };

@@ -1,8 +1,9 @@
 import { defaultSettings, modelVersion, type Settings } from "@/core/model";
 import { rollOn } from "@/core/commands";
 import { followPages, OutlineCache } from "@/core/page";
+import { hasRareRules } from "@/core/plan";
 import { Journal, MemoryLog, NewerVersion, replay, Store } from "@/core/store";
-import type { Clock } from "@/core/time";
+import { needLibrary, type Clock } from "@/core/time";
 import { WorkspaceDatabase } from "./database";
 import { DatabaseLog } from "./databaseLog";
 import { bringBack, KeptCopy, type CopyKeeper } from "./secondCopy";
@@ -61,6 +62,7 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
   const seq = tail[tail.length - 1]?.seq ?? snapshot.seq;
   const outlines = new OutlineCache();
   const store = new Store(records, [followPages(outlines), rollOn], options.clock);
+  if (hasRareRules(store)) await needLibrary();
 
   const channel = new BroadcastChannel(database.name);
   const journal = new Journal(store, log, {

@@ -40,20 +40,3 @@ function isMeant(a: PensumRecord, b: PensumRecord, themeOf: (record: PensumRecor
     box.task === undefined && box.theme !== undefined && inside.task !== undefined && themeOf(inside) === box.theme
   );
 }
-
-/** The stretches of a day, of at least `most` minutes, in which one thing follows the other with no breath between. */
-export function withoutBreath(
-  items: readonly DayItem[],
-  most = 240,
-  breath = 5,
-): { startMinute: number; endMinute: number }[] {
-  const runs: { startMinute: number; endMinute: number }[] = [];
-  for (const { record, startMinute, endMinute } of items) {
-    // A break in plain words is breath.
-    if (record.kind === "block" && record.task === undefined && record.theme === undefined) continue;
-    const last = runs[runs.length - 1];
-    if (last && startMinute - last.endMinute < breath) last.endMinute = Math.max(last.endMinute, endMinute);
-    else runs.push({ startMinute, endMinute });
-  }
-  return runs.filter((run) => run.endMinute - run.startMinute > most);
-}

@@ -1,6 +1,6 @@
 import type { Id, Pattern, PatternHours, Settings } from "../model";
 import type { Store } from "../store";
-import { addDays, startOfWeek, weekday, type DateText } from "../time";
+import { startOfWeek, weekday, type DateText } from "../time";
 import { dayItems } from "./dayItems";
 import { gapsBetween } from "./freeTime";
 
@@ -46,20 +46,4 @@ export function layable(
         .filter((gap) => gap.endMinute - gap.startMinute >= 15)
         .map((gap) => ({ ...hours, ...gap })),
     );
-}
-
-/** Minutes worked or set aside for each theme in the week of a date. */
-export function themeMinutes(
-  reads: Pick<Store, "list" | "find">,
-  date: DateText,
-  zone: string,
-): ReadonlyMap<Id, number> {
-  const sums = new Map<Id, number>();
-  const first = startOfWeek(date, 1);
-  for (let day = 0; day < 7; day++)
-    for (const { record, minutes } of dayItems(reads, addDays(first, day), zone)) {
-      const theme = record.theme ?? (record.kind === "block" ? reads.find("task", record.task)?.theme : undefined);
-      if (theme) sums.set(theme, (sums.get(theme) ?? 0) + minutes);
-    }
-  return sums;
 }

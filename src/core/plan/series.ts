@@ -27,6 +27,11 @@ export function isRepeating(record: PensumRecord | undefined): record is Repeati
   );
 }
 
+/** Whether something comes again by a rule that only the library for the standard expands; see `needLibrary`. */
+export function hasRareRules(reads: Reads): boolean {
+  return reads.list("repeating", "all").some((record) => isRepeating(record) && repeatOf(record.repeat)?.rule?.isRare);
+}
+
 /** Where a series starts: an event or block at its start, a task on its do day or else when it is due. */
 export function seriesStart(record: Repeating): string | undefined {
   return record.kind === "task" ? (record.doDay ?? record.due) : record.start;
