@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { defaultSettings, type Block, type Event, type PensumRecord, type Settings, type Task } from "../model";
 import { Store } from "../store";
+import { someTask } from "../testing/arbitraries";
 import { addDays, addMinutes, dateOf, minuteOf, minuteOn, momentAt, workingDay } from "../time";
 import {
   dueTasks,
@@ -20,17 +21,8 @@ const now = "2026-11-24T11:07";
 const today = dateOf(now);
 const zone = "Europe/Berlin";
 const base = { text: "", createdAt: "2026-11-20T09:00" };
-const task = (id: string, fields: Partial<Task> = {}): Task => ({
-  ...base,
-  id,
-  kind: "task",
-  title: id,
-  state: "open",
-  tags: [],
-  people: [],
-  carried: 0,
-  ...fields,
-});
+const task = (id: string, fields: Partial<Task> = {}): Task =>
+  someTask(id, { title: id, createdAt: base.createdAt, ...fields });
 const block = (id: string, start: string, minutes: number, fields: Partial<Block> = {}): Block => ({
   ...base,
   id,

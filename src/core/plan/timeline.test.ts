@@ -2,20 +2,12 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import type { PensumRecord, Task } from "../model";
 import { Store } from "../store";
+import { someTask } from "../testing/arbitraries";
 import { barLanes, decidingChain, minutesSince, timelineRows, tooEarly, type TimelineBar } from ".";
 
 const base = { text: "", createdAt: "2026-11-01T08:00" };
-const task = (id: string, fields: Partial<Task> = {}): Task => ({
-  ...base,
-  id,
-  kind: "task",
-  title: id,
-  state: "open",
-  tags: [],
-  people: [],
-  carried: 0,
-  ...fields,
-});
+const task = (id: string, fields: Partial<Task> = {}): Task =>
+  someTask(id, { title: id, createdAt: base.createdAt, ...fields });
 const bar = (id: string, start: number, end: number, after: string[] = [], done = false): TimelineBar => ({
   id,
   kind: "task",

@@ -7,6 +7,7 @@ import { dateText, type DateText, type TimeStyle } from "@/core/time";
 import { DayPicker } from "@/ui/DayPicker";
 import { PlacingContext, type Placing } from "@/ui/hours/placing";
 import { goTo, planAddress, planLooks, stepOf, type Place, type PlanSpan } from "@/ui/navigation";
+import { PhoneTabs } from "@/ui/PhoneTabs";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { PickList, SentencePart } from "@/ui/SentencePart";
 import { useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";
@@ -48,19 +49,7 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
     <PlacingContext.Provider value={{ placing, place: begin }}>
       <TrayThemeContext.Provider value={trayTheme}>
         <div className="today plan flex min-w-0 flex-1" data-phone-pane={pane}>
-          <div role="tablist" aria-label="Parts of the plan" className="phone-tabs">
-            {panes.map((name) => (
-              <button
-                key={name}
-                role="tab"
-                aria-selected={pane === name}
-                className={pane === name ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2"}
-                onClick={() => setPane(name)}
-              >
-                {name}
-              </button>
-            ))}
-          </div>
+          <PhoneTabs label="Parts of the plan" panes={panes} shown={pane} onShow={setPane} />
           <main data-pane="plan" className="plan-main flex min-w-0 flex-1 flex-col bg-sheet">
             <PlanHead place={place} date={date} today={today} />
             <Suspense fallback={<div className="flex-1" aria-busy="true" />}>
@@ -81,7 +70,7 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
   );
 }
 
-function PlanHead({ place, date, today }: { place: PlanPlace; date: DateText; today: DateText }) {
+function PlanHead({ place, date, today }: RangeProps) {
   const style = useTimeStyle();
   const firstWeekday = useFirstWeekday();
   const { look, span } = place;
@@ -113,22 +102,36 @@ function PlanHead({ place, date, today }: { place: PlanPlace; date: DateText; to
 
 const capital = (word: string) => (word[0] ?? "").toUpperCase() + word.slice(1);
 
-function TimelineParts({ place, date, today }: { place: PlanPlace; date: DateText; today: DateText }) {
+interface RangeProps {
+  place: PlanPlace;
+  date: DateText;
+  today: DateText;
+}
+
+/** Earlier, later, and back to today. */
+function Stepper({ place, date, today }: RangeProps) {
+  const { look, span } = place;
+  const step = (by: 1 | -1) => goTo(planAddress(look, span, stepOf({ ...place, date }, today, by)));
+  return (
+    <span className="flex items-center">
+      <button className="button-quiet" aria-label="Earlier (Alt and arrow up)" onClick={() => step(-1)}>
+        <ChevronLeft size={16} aria-hidden />
+      </button>
+      <PlaceLink path={planAddress(look, span)} here={false} className="button-quiet">
+        Today
+      </PlaceLink>
+      <button className="button-quiet" aria-label="Later (Alt and arrow down)" onClick={() => step(1)}>
+        <ChevronRight size={16} aria-hidden />
+      </button>
+    </span>
+  );
+}
+
+function TimelineParts({ place, date, today }: RangeProps) {
   const [view, change] = usePlanView();
-  const step = (by: 1 | -1) => goTo(planAddress("timeline", undefined, stepOf({ ...place, date }, today, by)));
   return (
     <>
-      <span className="flex items-center">
-        <button className="button-quiet" aria-label="Earlier (Alt and arrow up)" onClick={() => step(-1)}>
-          <ChevronLeft size={16} aria-hidden />
-        </button>
-        <PlaceLink path={planAddress("timeline", undefined, today)} here={false} className="button-quiet">
-          Today
-        </PlaceLink>
-        <button className="button-quiet" aria-label="Later (Alt and arrow down)" onClick={() => step(1)}>
-          <ChevronRight size={16} aria-hidden />
-        </button>
-      </span>
+      <Stepper place={place} date={date} today={today} />
       <span className="text-ink-2">
         Rows by{" "}
         <OnePart
@@ -225,24 +228,13 @@ function OnePart<T extends string>({ label, value, options, onPick }: OnePartPro
   );
 }
 
-function CalendarParts({ place, date, today }: { place: PlanPlace; date: DateText; today: DateText }) {
+function CalendarParts({ place, date, today }: RangeProps) {
   const [view, change] = usePlanView();
   const { look, span } = place;
-  const step = (by: 1 | -1) => goTo(planAddress(look, span, stepOf({ ...place, date }, today, by)));
   const shown = shownThings.filter((thing) => !view.hidden.includes(thing));
   return (
     <>
-      <span className="flex items-center">
-        <button className="button-quiet" aria-label="Earlier (Alt and arrow up)" onClick={() => step(-1)}>
-          <ChevronLeft size={16} aria-hidden />
-        </button>
-        <PlaceLink path={planAddress(look, span)} here={false} className="button-quiet">
-          Today
-        </PlaceLink>
-        <button className="button-quiet" aria-label="Later (Alt and arrow down)" onClick={() => step(1)}>
-          <ChevronRight size={16} aria-hidden />
-        </button>
-      </span>
+      <Stepper place={place} date={date} today={today} />
       <span className="text-ink-2">
         Span{" "}
         <SentencePart words={spanWords(span)} label="How much is shown">

@@ -3,6 +3,7 @@ import { useCallback, useState } from "react";
 import { dayPageId } from "@/core/model";
 import type { DateText } from "@/core/time";
 import { PlacingContext, type Placing } from "@/ui/hours/placing";
+import { PhoneTabs } from "@/ui/PhoneTabs";
 import { DayPageView } from "./DayPageView";
 import { Rail } from "./Rail";
 import { SideColumn } from "./SideColumn";
@@ -27,19 +28,7 @@ export function Today({ date, today, sideOpen }: TodayProps) {
   return (
     <PlacingContext.Provider value={{ placing, place }}>
       <div className="today flex min-w-0 flex-1" data-phone-pane={pane}>
-        <div role="tablist" aria-label="Parts of the day" className="phone-tabs">
-          {panes.map((name) => (
-            <button
-              key={name}
-              role="tab"
-              aria-selected={pane === name}
-              className={pane === name ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2"}
-              onClick={() => setPane(name)}
-            >
-              {name}
-            </button>
-          ))}
-        </div>
+        <PhoneTabs label="Parts of the day" panes={panes} shown={pane} onShow={setPane} />
         <Rail date={date} today={today} />
         <DayPageView id={dayPageId(date)} date={date} today={today} />
         <SideColumn date={date} today={today} hidden={sideOpen} />
