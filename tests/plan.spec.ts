@@ -239,6 +239,15 @@ test("the timeline goes from bar to bar by keys, and moves one", async ({ page }
   await expect(current).toContainText("Thu 9:00 to Thu 9:45");
   await page.keyboard.press("Control+z");
   await expect(current).toContainText("order stakes, tomorrow 9:00");
+
+  // Moved by hand, the address follows, and Today leads back.
+  const box = (await canvas.boundingBox())!;
+  await pull(page, { x: box.x + 600, y: box.y + 300 }, { x: box.x + 300, y: box.y + 300 });
+  await expect(page).toHaveURL(/\/plan\/timeline\/2026-12-0\d/);
+  await page.locator(".plan-head").getByRole("link", { name: "Today" }).click();
+  await expect(page).toHaveURL(/\/plan\/timeline$/);
+  await page.waitForTimeout(400);
+  await expect(page).toHaveURL(/\/plan\/timeline$/);
 });
 
 test("a week prints without what is only for the screen", async ({ page }) => {

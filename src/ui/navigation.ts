@@ -105,6 +105,11 @@ export function goTo(path: string) {
   if (path !== location.pathname) history.pushState(null, "", path + location.search);
 }
 
+/** Tells the address what is shown now, where one got to without it. */
+export function noteAddress(path: string) {
+  if (path !== location.pathname) history.replaceState(null, "", path + location.search);
+}
+
 /** Opens a record beside the room, or closes what is open. */
 export function openRecord(id: Id | undefined) {
   const search = id ? `?record=${encodeURIComponent(id)}` : "";

@@ -23,13 +23,14 @@ import {
   dateOfDayNumber,
   dateText,
   durationText,
+  isDate,
   isMoment,
   relativeMomentText,
   type DateText,
 } from "@/core/time";
 import type { Store } from "@/core/store";
 import { useNow } from "@/ui/clock";
-import { goTo, openRecord, planAddress } from "@/ui/navigation";
+import { goTo, noteAddress, openRecord, planAddress } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { trackPointer } from "@/ui/trackPointer";
 import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
@@ -154,6 +155,7 @@ export function TimelineView({ date, today }: { date: DateText; today: DateText 
     drawNow.current = draw;
   }, [draw]);
   const origin = useRef(scale);
+  const shownDate = useRef(date);
   useEffect(() => {
     const element = canvas.current;
     if (!element) return;
@@ -165,7 +167,14 @@ export function TimelineView({ date, today }: { date: DateText; today: DateText 
       cancelAnimationFrame(frame);
       frame = requestAnimationFrame(() => drawNow.current());
       clearTimeout(rest);
-      rest = setTimeout(() => setScale(live.current), 120);
+      rest = setTimeout(() => {
+        setScale(live.current);
+        // The address follows, so that it can be kept, and “Today” leads back from wherever one went.
+        const day = dayAtLeft(live.current);
+        if (!isDate(day) || day === shownDate.current) return;
+        shownDate.current = day;
+        noteAddress(planAddress("timeline", undefined, day));
+      }, 120);
     };
     const own = zoom<HTMLCanvasElement, unknown>()
       .scaleExtent([leastPerMinute / base.perMinute, mostPerMinute / base.perMinute])
@@ -195,7 +204,6 @@ export function TimelineView({ date, today }: { date: DateText; today: DateText 
   }, []);
 
   // Another day in the address is brought to the left third.
-  const shownDate = useRef(date);
   /** Brings a moment to the left edge, beside the rows. */
   const showFrom = useCallback((from: number, perMinute = live.current.perMinute) => {
     const element = canvas.current;
@@ -460,6 +468,12 @@ function scaleOf({ k, x }: ZoomTransform, base: { from: number; perMinute: numbe
   const perMinute = base.perMinute * k;
   // At x of the screen stands base.from + ((x − tx) / k) / base.perMinute.
   return { from: base.from - x / k / base.perMinute, perMinute };
+}
+
+/** The day that the address names for a scale: eight days from the left edge, beside the rows. */
+function dayAtLeft({ from, perMinute }: { from: number; perMinute: number }): DateText {
+  const day = Math.round((from + labelPixels / perMinute) / 1440) + 8;
+  return day > -350_000 && day < 2_900_000 ? dateOfDayNumber(day) : "";
 }
 
 function daysShown(
