@@ -1,15 +1,12 @@
 "use client";
-import { useCallback, useMemo } from "react";
-import { isUnfinished, type PensumRecord } from "@/core/model";
-import { plainTitle } from "@/core/page";
-import { dayItems, daysFrom, isLate, loadOf, stripItems } from "@/core/plan";
+import { useMemo } from "react";
+import { type PensumRecord } from "@/core/model";
+import { daysFrom } from "@/core/plan";
 import { dateText, durationText, estimateText, rangeText, type DateText } from "@/core/time";
-import { useNow } from "@/ui/clock";
 import { dayAddress, openRecord } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
-import { useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
-import { useDyeOf } from "./dyes";
-import { usePlanView } from "./planView";
+import { useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";
+import { useDayThings, useEntry, type What } from "./dayThings";
 
 const agendaDays = 14;
 
@@ -27,20 +24,8 @@ export function AgendaView({ date, today }: { date: DateText; today: DateText })
 }
 
 function AgendaDay({ date, today }: { date: DateText; today: DateText }) {
-  const settings = useSettings();
   const style = useTimeStyle();
-  const store = useStore();
-  const now = useNow(store.clock);
-  const [view] = usePlanView();
-  const { zone } = store.clock;
-  const load = useComputed(useCallback((from) => loadOf(from, date, settings, zone), [date, settings, zone]));
-  const whole = useComputed(useCallback((from) => stripItems(from, [date], now), [date, now]));
-  const items = useComputed(useCallback((from) => dayItems(from, date, zone), [date, zone]));
-  const over = load.capacityMinutes > 0 && load.plannedMinutes > load.capacityMinutes;
-  const shownWhole = whole.filter(
-    ({ what }) => !view.hidden.includes(what === "event" ? "events" : what === "task" ? "tasks" : "dues"),
-  );
-  const shownItems = items.filter(({ record }) => !view.hidden.includes(record.kind === "event" ? "events" : "blocks"));
+  const { load, isOver: over, whole, items } = useDayThings(date);
   const loadWords =
     load.plannedMinutes === 0 && load.capacityMinutes === 0
       ? "free"
@@ -64,14 +49,14 @@ function AgendaDay({ date, today }: { date: DateText; today: DateText }) {
         </PlaceLink>
         <span className={`text-small font-normal ${over ? "font-[650] text-madder" : "text-ink-2"}`}>{loadWords}</span>
       </h2>
-      {shownWhole.length + shownItems.length === 0 ? (
+      {whole.length + items.length === 0 ? (
         <p className="self-center text-ink-3">Nothing</p>
       ) : (
         <ul>
-          {shownWhole.map(({ record, what }) => (
+          {whole.map(({ record, what }) => (
             <AgendaLine key={`${what} ${record.id}`} record={record} what={what} hours="" />
           ))}
-          {shownItems.map(({ record, startMinute, endMinute }) => (
+          {items.map(({ record, startMinute, endMinute }) => (
             <AgendaLine key={record.id} record={record} what="item" hours={rangeText(startMinute, endMinute, style)} />
           ))}
         </ul>
@@ -82,19 +67,12 @@ function AgendaDay({ date, today }: { date: DateText; today: DateText }) {
 
 interface AgendaLineProps {
   record: PensumRecord;
-  what: "event" | "task" | "due" | "item";
+  what: What;
   hours: string;
 }
 
 function AgendaLine({ record, what, hours }: AgendaLineProps) {
-  const store = useStore();
-  const [view] = usePlanView();
-  const dyeOf = useDyeOf(view.dyeBy);
-  const task = record.kind === "task" ? record : record.kind === "block" ? store.find("task", record.task) : undefined;
-  const theme = store.find("theme", ("theme" in record ? record.theme : undefined) ?? task?.theme);
-  const late = what === "due" && "due" in record && isLate({ due: record.due as string }, store.clock.now());
-  const done = task !== undefined && !isUnfinished(task.state);
-  const title = plainTitle(task?.title ?? ("title" in record ? record.title : "")) || theme?.title || "Untitled";
+  const { task, title, dye, done, late } = useEntry(record, what);
   const side =
     what === "due"
       ? late
@@ -112,10 +90,7 @@ function AgendaLine({ record, what, hours }: AgendaLineProps) {
         onClick={() => openRecord(task?.id ?? record.id)}
       >
         <span className="text-ink-2">{hours || (what === "event" ? "all day" : what === "task" ? "no hour" : "")}</span>
-        <i
-          className="diamond self-center"
-          data-dye={dyeOf(record) ?? theme?.dye ?? (record.kind === "event" ? "cochineal" : "slate")}
-        />
+        <i className="diamond self-center" data-dye={dye} />
         <span
           className={`min-w-0 truncate ${record.kind === "event" ? "font-semibold" : ""} ${done ? "text-ink-3 line-through" : ""}`}
         >

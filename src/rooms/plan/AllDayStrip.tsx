@@ -1,16 +1,7 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { giveDay, setEventTime, takeOff, usualBlockMinutes } from "@/core/commands";
-import { plainTitle } from "@/core/page";
-import {
-  isLate,
-  loadOf,
-  recordOrOccurrence,
-  stripItems,
-  type StripPlace,
-  stripRows,
-  unplacedMinutes,
-} from "@/core/plan";
+import { loadOf, recordOrOccurrence, stripItems, type StripPlace, stripRows, unplacedMinutes } from "@/core/plan";
 import { addDays, dateText, estimateText, isDate, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
@@ -18,7 +9,7 @@ import { usePlacing } from "@/ui/hours/placing";
 import { becomesText } from "@/ui/LoadBar";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
-import { useDyeOf } from "./dyes";
+import { thingOf, useEntry } from "./dayThings";
 import { usePlanView } from "./planView";
 
 const rowPixels = 25;
@@ -26,12 +17,11 @@ const rowsAtFirst = 3;
 
 interface AllDayStripProps {
   dates: readonly DateText[];
-  today: DateText;
   gutters: number;
 }
 
 /** What has a day and no hour, above the hours: taken from here into them, and back. */
-export function AllDayStrip({ dates, today, gutters }: AllDayStripProps) {
+export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
   const store = useStore();
   const settings = useSettings();
   const style = useTimeStyle();
@@ -43,8 +33,7 @@ export function AllDayStrip({ dates, today, gutters }: AllDayStripProps) {
   const element = useRef<HTMLDivElement>(null);
   const items = useComputed(useCallback((from) => stripItems(from, dates, now), [dates, now]));
   const places = useMemo(() => {
-    const isShown = ({ what }: (typeof items)[number]) =>
-      !view.hidden.includes(what === "event" ? "events" : what === "task" ? "tasks" : "dues");
+    const isShown = ({ what }: (typeof items)[number]) => !view.hidden.includes(thingOf(what));
     return stripRows(items.filter(isShown));
   }, [items, view.hidden]);
   const rows = places.reduce((most, { row }) => Math.max(most, row + 1), 1);
@@ -104,7 +93,7 @@ export function AllDayStrip({ dates, today, gutters }: AllDayStripProps) {
       {places
         .filter(({ row }) => row < shownRows)
         .map((place) => (
-          <StripChip key={`${place.what} ${place.id}`} place={place} dates={dates} gutters={gutters} today={today} />
+          <StripChip key={`${place.what} ${place.id}`} place={place} dates={dates} gutters={gutters} />
         ))}
       {rows > rowsAtFirst &&
         dates.map((date, day) =>
@@ -139,28 +128,18 @@ interface StripChipProps {
   place: StripPlace;
   dates: readonly DateText[];
   gutters: number;
-  today: DateText;
 }
 
 function StripChip({
   place: { record, what, first, last, row, beginsBefore, endsAfter },
   dates,
   gutters,
-  today,
 }: StripChipProps) {
-  const store = useStore();
   const act = useAct();
   const style = useTimeStyle();
-  const [view] = usePlanView();
-  const dyeOf = useDyeOf(view.dyeBy);
   const { place } = usePlacing();
-  const theme = "theme" in record ? store.find("theme", record.theme) : undefined;
-  const late =
-    what === "due" && "due" in record && record.due !== undefined && isLate({ due: record.due }, store.clock.now());
-  const dye = dyeOf(record) ?? theme?.dye ?? (what === "event" ? "cochineal" : "slate");
-  const title = plainTitle(record.title) || "Untitled";
+  const { task, title, dye, late } = useEntry(record, what);
   const words = what === "due" ? `${title} due` : title;
-  const task = record.kind === "task" ? record : undefined;
   const cloth = what === "event" ? "cloth-event" : what === "due" ? "cloth-due" : "cloth-planned";
   const dragged: Dragged | undefined = task
     ? { kind: "task", task: task.id, title, minutes: task.estimateMinutes || usualBlockMinutes }
@@ -184,7 +163,6 @@ function StripChip({
   const share = (day: number) => `(100% - ${gutters}px) * ${day / dates.length}`;
   const range = first === last ? dateText(dates[first] as DateText, "full", style) : `${last - first + 1} days`;
   const estimate = task?.estimateMinutes ? `, ${estimateText(task.estimateMinutes)}` : "";
-  void today;
   return (
     <button
       data-dye={late ? "madder" : dye}

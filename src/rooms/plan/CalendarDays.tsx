@@ -146,7 +146,7 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
               <DayHead key={day} date={day} today={today} />
             ))}
           </div>
-          <AllDayStrip dates={dates} today={today} gutters={gutters} />
+          <AllDayStrip dates={dates} gutters={gutters} />
         </div>
         <div
           ref={canvas}

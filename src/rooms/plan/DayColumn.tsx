@@ -7,7 +7,7 @@ import { clockText, rangeText, workingDay, type DateText } from "@/core/time";
 import { DrawForm } from "@/ui/hours/DrawForm";
 import { GhostBlock, NowLine, Outside } from "@/ui/hours/hourParts";
 import { HourItem } from "@/ui/hours/HourItem";
-import type { Drawn, useHours } from "@/ui/hours/useHours";
+import type { Drawn, Hands } from "@/ui/hours/useHours";
 import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { useDyeOf } from "./dyes";
 import { usePlanView } from "./planView";
@@ -18,7 +18,7 @@ interface DayColumnProps {
   today: DateText;
   /** The present, when it lies on this day. */
   now: number | undefined;
-  hands: ReturnType<typeof useHours>;
+  hands: Hands;
   drawn: Drawn | undefined;
   cursor: number | undefined;
   /** Whether what opens here opens over the days to the left. */
@@ -88,7 +88,7 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
       doubleBookings(items, themeOf as never).flatMap(({ first, second }) => [first.record.id, second.record.id]),
     );
   }, [items, store]);
-  const { ghost, preview, minuteAt, draw, grab, keyMove, takeItemOff, snap, setDrawn } = hands;
+  const { ghost, minuteAt, draw, setDrawn } = hands;
   return (
     <div
       data-column={date}
@@ -123,14 +123,8 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
             column={layout[at]!}
             minutePixels={minutePixels}
             leastMinutes={leastMinutes}
-            snap={snap}
-            onGhost={ghost.set}
-            preview={preview}
-            minuteAt={minuteAt}
+            hands={hands}
             scroller={scroller}
-            onKeyMove={(change) => keyMove(item, change)}
-            onGrab={(event, grabMinutes) => grab(event, item, grabMinutes)}
-            onTakeOff={() => takeItemOff(item.record)}
           />
         ))}
         <GhostBlock holder={ghost} date={date} minutePixels={minutePixels} />

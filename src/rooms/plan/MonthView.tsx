@@ -1,9 +1,8 @@
 "use client";
-import { memo, useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { giveDay, moveItem, setEventTime } from "@/core/commands";
-import { isUnfinished, type PensumRecord } from "@/core/model";
-import { plainTitle } from "@/core/page";
-import { dayItems, isLate, loadOf, recordOrOccurrence, stripItems, unplacedMinutes, weeksOfMonth } from "@/core/plan";
+import { type PensumRecord } from "@/core/model";
+import { loadOf, recordOrOccurrence, unplacedMinutes, weeksOfMonth } from "@/core/plan";
 import {
   addDays,
   addMinutes,
@@ -17,15 +16,13 @@ import {
   dateOf,
   type DateText,
 } from "@/core/time";
-import { useNow } from "@/ui/clock";
 import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
 import { focusSoon } from "@/ui/focusSoon";
 import { becomesText } from "@/ui/LoadBar";
 import { dayAddress, goTo, openRecord, planAddress } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
-import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
-import { useDyeOf } from "./dyes";
-import { usePlanView } from "./planView";
+import { useAct, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useDayThings, useEntry, type What } from "./dayThings";
 
 const linePixels = 25;
 
@@ -156,27 +153,15 @@ interface MonthDayProps {
 }
 
 const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget, tabbable, first }: MonthDayProps) {
-  const settings = useSettings();
   const style = useTimeStyle();
-  const store = useStore();
-  const now = useNow(store.clock);
-  const [view] = usePlanView();
-  const { zone } = store.clock;
-  const load = useComputed(useCallback((from) => loadOf(from, date, settings, zone), [date, settings, zone]));
-  const whole = useComputed(useCallback((from) => stripItems(from, [date], now), [date, now]));
-  const items = useComputed(useCallback((from) => dayItems(from, date, zone), [date, zone]));
-  const shownWhole = whole.filter(
-    ({ what }) => !view.hidden.includes(what === "event" ? "events" : what === "task" ? "tasks" : "dues"),
-  );
-  const shownItems = items.filter(
-    ({ record, beginsBefore }) => !beginsBefore && !view.hidden.includes(record.kind === "event" ? "events" : "blocks"),
-  );
+  const { load, isOver: over, whole, items } = useDayThings(date);
   const all = [
-    ...shownWhole.map(({ record, what }) => ({ record, what, minute: undefined })),
-    ...shownItems.map(({ record, startMinute }) => ({ record, what: "item" as const, minute: startMinute })),
+    ...whole.map(({ record, what }) => ({ record, what, minute: undefined })),
+    ...items
+      .filter(({ beginsBefore }) => !beginsBefore)
+      .map(({ record, startMinute }) => ({ record, what: "item" as const, minute: startMinute })),
   ];
   const shown = all.length > lines ? all.slice(0, Math.max(0, lines - 1)) : all;
-  const over = load.capacityMinutes > 0 && load.plannedMinutes > load.capacityMinutes;
   const words = load.plannedMinutes > 0 ? durationText(load.plannedMinutes) : "";
   const isToday = date === today;
   return (
@@ -226,22 +211,15 @@ const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget,
 interface MonthEntryProps {
   date: DateText;
   record: PensumRecord;
-  what: "event" | "task" | "due" | "item";
+  what: What;
   minute: number | undefined;
 }
 
 function MonthEntry({ date, record, what, minute }: MonthEntryProps) {
-  const store = useStore();
   const act = useAct();
   const style = useTimeStyle();
-  const [view] = usePlanView();
-  const dyeOf = useDyeOf(view.dyeBy);
-  const task = record.kind === "task" ? record : record.kind === "block" ? store.find("task", record.task) : undefined;
-  const theme = store.find("theme", ("theme" in record ? record.theme : undefined) ?? task?.theme);
-  const late = what === "due" && "due" in record && isLate({ due: record.due as string }, store.clock.now());
-  const title = plainTitle(task?.title ?? ("title" in record ? record.title : "")) || theme?.title || "Untitled";
-  const done = task !== undefined && !isUnfinished(task.state);
-  const dye = late ? "madder" : (dyeOf(record) ?? theme?.dye ?? (record.kind === "event" ? "cochineal" : "slate"));
+  const { task, title, dye: ownDye, done, late } = useEntry(record, what);
+  const dye = late ? "madder" : ownDye;
   const clock = minute === undefined ? "" : clockText(minute, style);
   const words = what === "due" ? `${title} due` : title;
   const dragged: Dragged | undefined =

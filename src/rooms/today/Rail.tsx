@@ -44,7 +44,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
   );
   const change = clockChange(date, zone);
   const dates = useMemo(() => [date], [date]);
-  const { ghost, drawn, setDrawn, minuteAt, preview, draw, grab, keyMove, takeItemOff, snap } = useHours({
+  const hands = useHours({
     dates,
     today,
     nowMinute: minuteOf(now),
@@ -64,6 +64,8 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
       [today],
     ),
   });
+
+  const { ghost, drawn, setDrawn, minuteAt, draw, snap } = hands;
 
   useLayoutEffect(() => {
     const element = scroller.current;
@@ -165,14 +167,8 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
                 column={layout[at]!}
                 minutePixels={minutePixels}
                 leastMinutes={leastMinutes}
-                snap={snap}
-                onGhost={ghost.set}
-                preview={preview}
-                minuteAt={minuteAt}
+                hands={hands}
                 scroller={scroller}
-                onKeyMove={(change) => keyMove(item, change)}
-                onGrab={(event, grabMinutes) => grab(event, item, grabMinutes)}
-                onTakeOff={() => takeItemOff(item.record)}
               />
             ))}
             <GhostBlock holder={ghost} date={date} minutePixels={minutePixels} />

@@ -9,8 +9,7 @@ import type { Dragged } from "@/ui/drag";
 import { Repeat2 } from "lucide-react";
 import { openRecord } from "@/ui/navigation";
 import { trackPointer } from "@/ui/trackPointer";
-import type { Ghost } from "./hourParts";
-import type { KeyMove } from "./useHours";
+import type { Hands } from "./useHours";
 import { useAct, useRecord, useTimeStyle } from "@/ui/workspaceContext";
 
 interface HourItemProps {
@@ -26,15 +25,9 @@ interface HourItemProps {
   column: Column;
   minutePixels: number;
   leastMinutes: number;
-  snap: number;
-  onGhost: (ghost: Ghost | undefined) => void;
-  preview: (dragged: Dragged, date: DateText, startMinute: number, minutes?: number) => Ghost;
-  /** The minute, in steps of `by` and at most `most`, that lies at a height on the screen. */
-  minuteAt: (y: number, by?: number, most?: number) => number;
+  /** What hands can do with the hours it lies on. */
+  hands: Hands;
   scroller: RefObject<HTMLElement | null>;
-  onKeyMove: (change: KeyMove) => void;
-  onGrab: (event: PointerEvent, grabMinutes: number) => void;
-  onTakeOff: () => void;
 }
 
 /** How many rows a title may take in an item of so many rows: the last is for the hours. */
@@ -42,8 +35,9 @@ const titleRows = ["", "", "line-clamp-1", "line-clamp-2", "line-clamp-3"];
 
 /** One block or event on the hours: press and pull to move it, at an edge to stretch it, or by keys. */
 export const HourItem = memo(function HourItem(props: HourItemProps) {
-  const { item, date, column, minutePixels, leastMinutes, snap, onGhost, preview, minuteAt, scroller } = props;
-  const { onKeyMove, onGrab, onTakeOff, narrow = false, doubled = false } = props;
+  const { item, date, column, minutePixels, leastMinutes, hands, scroller } = props;
+  const { snap, ghost, preview, minuteAt, grab: grabItem, keyMove, takeItemOff } = hands;
+  const { narrow = false, doubled = false } = props;
   const { record, startMinute, endMinute } = item;
   const style = useTimeStyle();
   const act = useAct();
@@ -71,12 +65,12 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
     const step = { ArrowUp: -snap, ArrowDown: snap }[event.key];
     if (event.altKey) return;
     if (step !== undefined) {
-      if (event.shiftKey) onKeyMove({ start: 0, end: step, days: 0 });
-      else if (event.ctrlKey || event.metaKey) onKeyMove({ start: step, end: 0, days: 0 });
-      else onKeyMove({ start: step, end: step, days: 0 });
+      if (event.shiftKey) keyMove(item, { start: 0, end: step, days: 0 });
+      else if (event.ctrlKey || event.metaKey) keyMove(item, { start: step, end: 0, days: 0 });
+      else keyMove(item, { start: step, end: step, days: 0 });
     } else if (event.key === "ArrowLeft" || event.key === "ArrowRight")
-      onKeyMove({ start: 0, end: 0, days: event.key === "ArrowLeft" ? -1 : 1 });
-    else if (event.key === "Delete" || event.key === "Backspace") onTakeOff();
+      keyMove(item, { start: 0, end: 0, days: event.key === "ArrowLeft" ? -1 : 1 });
+    else if (event.key === "Delete" || event.key === "Backspace") takeItemOff(record);
     else if (event.key === "Enter" || event.key === " ") open();
     else return;
     event.preventDefault();
@@ -87,7 +81,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
   const grab = (event: ReactPointerEvent) => {
     if ((event.target as HTMLElement).dataset.edge) return;
     const top = event.currentTarget.getBoundingClientRect().top;
-    onGrab(event.nativeEvent, (event.clientY - top) / minutePixels);
+    grabItem(event.nativeEvent, item, (event.clientY - top) / minutePixels);
   };
 
   /** Stretches one edge with the pointer; the other stays. */
@@ -106,10 +100,10 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
         const at = minuteAt(y - grabbed + edgePixels, snap, 1440);
         to = edge === "start" ? Math.min(at, endMinute - snap) : Math.max(at, startMinute + snap);
         const start = edge === "start" ? to : startMinute;
-        onGhost(preview(dragged, date, start, (edge === "end" ? to : endMinute) - start));
+        ghost.set(preview(dragged, date, start, (edge === "end" ? to : endMinute) - start));
       },
       end(kept) {
-        onGhost(undefined);
+        ghost.set(undefined);
         const by = to - from;
         if (!kept || by === 0) return;
         const start = edge === "start" ? addMinutes(record.start, by) : record.start;

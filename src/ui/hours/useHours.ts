@@ -66,6 +66,9 @@ export interface KeyMove {
   readonly days: number;
 }
 
+/** What `useHours` gives. */
+export type Hands = ReturnType<typeof useHours>;
+
 /** What hands can do with hours, of one day or of several side by side: draw, place, move, stretch, copy and take off. */
 export function useHours(setting: HoursSetting) {
   const { dates, today, nowMinute, minutePixels, scroller, canvas, dateAt, cutToGap = false, showDay } = setting;

@@ -1,0 +1,60 @@
+"use client";
+import { useCallback } from "react";
+import { isUnfinished, type Dye, type PensumRecord, type Task, type Theme } from "@/core/model";
+import { plainTitle } from "@/core/page";
+import { dayItems, isLate, loadOf, stripItems, type DayItem, type Load, type StripItem } from "@/core/plan";
+import type { DateText } from "@/core/time";
+import { useNow } from "@/ui/clock";
+import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
+import { useDyeOf } from "./dyes";
+import { usePlanView } from "./planView";
+
+/** How something stands on its day: without an hour in one of three ways, or with hours. */
+export type What = StripItem["what"] | "item";
+
+/** How full a day is, and what of it is to be shown: without an hour, and with hours. */
+export function useDayThings(date: DateText): {
+  load: Load;
+  isOver: boolean;
+  whole: readonly StripItem[];
+  items: readonly DayItem[];
+} {
+  const store = useStore();
+  const settings = useSettings();
+  const now = useNow(store.clock);
+  const [{ hidden }] = usePlanView();
+  const { zone } = store.clock;
+  const load = useComputed(useCallback((from) => loadOf(from, date, settings, zone), [date, settings, zone]));
+  const whole = useComputed(useCallback((from) => stripItems(from, [date], now), [date, now]));
+  const items = useComputed(useCallback((from) => dayItems(from, date, zone), [date, zone]));
+  return {
+    load,
+    isOver: load.capacityMinutes > 0 && load.plannedMinutes > load.capacityMinutes,
+    whole: whole.filter(({ what }) => !hidden.includes(thingOf(what))),
+    items: items.filter(({ record }) => !hidden.includes(record.kind === "event" ? "events" : "blocks")),
+  };
+}
+
+/** Under which name what has no hour is switched on and off. */
+export function thingOf(what: StripItem["what"]): "events" | "tasks" | "dues" {
+  return what === "event" ? "events" : what === "task" ? "tasks" : "dues";
+}
+
+/** What an entry of a day is called and how it is drawn. */
+export function useEntry(record: PensumRecord, what: What) {
+  const store = useStore();
+  const [view] = usePlanView();
+  const dyeOf = useDyeOf(view.dyeBy);
+  const task: Task | undefined =
+    record.kind === "task" ? record : record.kind === "block" ? store.find("task", record.task) : undefined;
+  const theme: Theme | undefined = store.find("theme", ("theme" in record ? record.theme : undefined) ?? task?.theme);
+  const usual: Dye = record.kind === "event" ? "cochineal" : "slate";
+  return {
+    task,
+    title: plainTitle(task?.title ?? ("title" in record ? record.title : "")) || theme?.title || "Untitled",
+    dye: dyeOf(record) ?? theme?.dye ?? usual,
+    done: task !== undefined && !isUnfinished(task.state),
+    late:
+      what === "due" && "due" in record && record.due !== undefined && isLate({ due: record.due }, store.clock.now()),
+  };
+}
