@@ -1,21 +1,10 @@
-import { launch, quantile, row } from "./harness.mjs";
+import { launch, openLargeDemo, quantile, row } from "./harness.mjs";
 
 /** The plan in the app, with a hundred thousand records behind it: opening, moving on, dragging, zooming. */
 export async function calendar({ address }) {
   const browser = await launch();
   try {
-    const context = await browser.newContext({
-      viewport: { width: 1280, height: 800 },
-      locale: "en-GB",
-      timezoneId: "Europe/Berlin",
-    });
-    const page = await context.newPage();
-    await page.addInitScript(() => {
-      localStorage.setItem("pensum-workspace", "demo");
-      globalThis.pensumNow = "2026-11-24T11:07";
-      globalThis.pensumDemoSize = 103_000;
-    });
-    await page.goto(`${address}/plan`);
+    const page = await openLargeDemo(browser, `${address}/plan`);
     await page.locator(".plan-hours .rail-item").first().waitFor({ timeout: 180_000 });
     await crowd(page, address);
     const items = await page.locator(".plan-hours .rail-item").count();

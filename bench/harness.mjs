@@ -52,20 +52,37 @@ export async function inPage(entry, work) {
   }
 }
 
-/** Opens the app on a day of an empty workspace. */
-export async function openApp(browser, address) {
+/** A page in a workspace, as a person in Berlin has it, at the moment of the pictures. */
+async function freshPage(browser, workspace, size) {
   const context = await browser.newContext({
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",
     timezoneId: "Europe/Berlin",
   });
   const page = await context.newPage();
-  await page.addInitScript(() => {
-    localStorage.setItem("pensum-workspace", "own");
-    globalThis.pensumNow = "2026-11-24T11:07";
-  });
+  await page.addInitScript(
+    ([name, records]) => {
+      localStorage.setItem("pensum-workspace", name);
+      globalThis.pensumNow = "2026-11-24T11:07";
+      if (records) globalThis.pensumDemoSize = records;
+    },
+    [workspace, size],
+  );
+  return page;
+}
+
+/** Opens the app on a day of an empty workspace. */
+export async function openApp(browser, address) {
+  const page = await freshPage(browser, "own");
   await page.goto(address);
   await page.locator(".top-bar").waitFor();
+  return page;
+}
+
+/** Opens the demo with a hundred thousand records at an address of the app. */
+export async function openLargeDemo(browser, address) {
+  const page = await freshPage(browser, "demo", 103_000);
+  await page.goto(address);
   return page;
 }
 

@@ -1,21 +1,10 @@
-import { launch, quantile, row } from "./harness.mjs";
+import { launch, openLargeDemo, quantile, row } from "./harness.mjs";
 
 /** A table of 100,000 rows in the app: how long until its first rows, how long a sort, and the frames while scrolling. */
 export async function table({ address }) {
   const browser = await launch();
   try {
-    const context = await browser.newContext({
-      viewport: { width: 1280, height: 800 },
-      locale: "en-GB",
-      timezoneId: "Europe/Berlin",
-    });
-    const page = await context.newPage();
-    await page.addInitScript(() => {
-      localStorage.setItem("pensum-workspace", "demo");
-      globalThis.pensumNow = "2026-11-24T11:07";
-      globalThis.pensumDemoSize = 103_000;
-    });
-    await page.goto(`${address}/registers/work`);
+    const page = await openLargeDemo(browser, `${address}/registers/work`);
     await page.locator(".table-row").first().waitFor({ timeout: 120_000 });
     await page.getByRole("link", { name: /^Tasks/ }).click();
     await page.getByRole("link", { name: "All", exact: true }).click();

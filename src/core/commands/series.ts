@@ -132,20 +132,12 @@ function movedEnd(own: Exclude<Repeating, Task>, start: string | undefined): str
 
 /** Makes the occurrences from `at` on a series of their own; gives that. */
 function splitAt(tx: Transaction, series: Repeating & { repeat: string }, at: string, repeat: Repeat): Repeating {
-  const later = (moments: readonly string[]) => moments.filter((moment) => moment >= at);
-  const gone = repeat.rule?.count === undefined ? 0 : countBefore(series, repeat, at);
-  const rule =
-    repeat.rule?.count === undefined ? repeat.rule : withPart(repeat.rule, "COUNT", String(repeat.rule.count - gone));
+  const rest = restFrom(repeat, at, countBefore(series, repeat, at));
   const { id: _id, series: _series, occurrence: _occurrence, ...first } = occurrenceAt(series, at);
   const fresh = {
     ...first,
     id: newId(),
-    repeat: writeRepeat({
-      ...repeat,
-      ...(rule ? { rule } : {}),
-      except: later(repeat.except),
-      also: later(repeat.also),
-    }),
+    repeat: rest,
     createdAt: tx.now,
   } as unknown as Repeating;
   tx.put(fresh);
@@ -153,6 +145,20 @@ function splitAt(tx: Transaction, series: Repeating & { repeat: string }, at: st
     if ((one.occurrence as string) > at) tx.update(one.id, { series: fresh.id });
   endBefore(tx, series, at, repeat);
   return fresh;
+}
+
+/** How something goes on from an occurrence after so many that are gone; undefined where its count is used up. */
+function restFrom(repeat: Repeat, at: string, gone: number): string | undefined {
+  const count = repeat.rule?.count;
+  if (count !== undefined && count <= gone) return undefined;
+  const rule = count === undefined ? repeat.rule : withPart(repeat.rule as RepeatRule, "COUNT", String(count - gone));
+  const later = (moments: readonly string[]) => moments.filter((moment) => moment >= at);
+  return writeRepeat({
+    ...repeat,
+    ...(rule ? { rule } : {}),
+    except: later(repeat.except),
+    also: later(repeat.also),
+  });
 }
 
 function endBefore(tx: Transaction, series: Repeating, at: string, repeat: Repeat) {
@@ -271,26 +277,18 @@ function nextTask(tx: Transaction, task: Task & { repeat: string }): Task | unde
   let next = nextStart(from, repeat, behind);
   while (next !== undefined && taken.has(next)) next = nextStart(from, repeat, next);
   if (next === undefined) return undefined;
-  const gone = repeat.rule?.count === undefined ? 0 : repeat.fromDone ? 1 : countBefore(task, repeat, next);
-  const count = repeat.rule?.count === undefined ? undefined : repeat.rule.count - gone;
-  if (count !== undefined && count < 1) return undefined;
-  const rule = count === undefined ? repeat.rule : withPart(repeat.rule as RepeatRule, "COUNT", String(count));
+  const rest = restFrom(repeat, next, repeat.fromDone ? 1 : countBefore(task, repeat, next));
+  if (rest === undefined) return undefined;
   const days = daysBetween(dateOf(start), dateOf(next));
   const {
     series: _series,
     occurrence: _occurrence,
     ...open
   } = occurrenceAt(task, `${addDays(dateOf(start), days)}${start.slice(10)}`);
-  const later = (moments: readonly string[]) => moments.filter((moment) => moment >= (next as string));
   return {
     ...open,
     id: newId(),
-    repeat: writeRepeat({
-      ...repeat,
-      ...(rule ? { rule } : {}),
-      except: later(repeat.except),
-      also: later(repeat.also),
-    }),
+    repeat: rest,
     createdAt: tx.now,
   };
 }

@@ -22,6 +22,7 @@ import {
 import type { Store } from "@/core/store";
 import { useNow } from "@/ui/clock";
 import { TrayRow } from "@/ui/hours/TrayRow";
+import { stepFocus } from "@/ui/stepFocus";
 import { openRecord } from "@/ui/navigation";
 import { usePull, useShortages } from "@/ui/planning";
 import { PickList, SentencePart } from "@/ui/SentencePart";
@@ -63,14 +64,7 @@ export function PlanTray({ today, hidden }: { today: DateText; hidden: boolean }
     return heapsOf(store, ordered, view.trayBy);
   }, [waiting, typed, theme, view.order, view.trayBy, pull, today, store]);
   const count = heaps.reduce((sum, { tasks }) => sum + tasks.length, 0);
-  const press = (event: KeyboardEvent) => {
-    const step = { ArrowUp: -1, ArrowDown: 1 }[event.key];
-    if (step === undefined || event.altKey) return;
-    const rows = [...(list.current?.querySelectorAll<HTMLElement>("[data-tray]") ?? [])];
-    const at = rows.findIndex((row) => row === document.activeElement);
-    event.preventDefault();
-    rows[Math.max(0, Math.min(rows.length - 1, at + step))]?.focus();
-  };
+  const press = (event: KeyboardEvent) => stepFocus(event, list.current, "[data-tray]");
   let left = shown;
   return (
     <aside

@@ -61,7 +61,9 @@ function OneCard({ card, today }: PullPanelProps & { card: MatrixCard }) {
   const facts = [
     [task.estimateMinutes ? estimateText(task.estimateMinutes) : "", theme?.title ?? ""].filter(Boolean).join(", "),
     task.due ? `Due ${relativeMomentText(task.due, today, style)}` : "",
-    pull.slackMinutes === undefined ? "" : slackWords(workingDays(pull.slackMinutes, settings), style.locale),
+    pull.slackMinutes === undefined
+      ? ""
+      : slackWords(pull.slackMinutes, workingDays(pull.slackMinutes, settings), style.locale),
   ].filter(Boolean);
   return (
     <>
@@ -140,8 +142,8 @@ function partWords(
   }
 }
 
-function slackWords(days: number, locale: string): string {
-  if (days <= 0) return `No slack: ${durationText(Math.round(-days * 480))} too late begun`;
+function slackWords(minutes: number, days: number, locale: string): string {
+  if (minutes <= 0) return minutes === 0 ? "No slack" : `No slack: short by ${durationText(Math.round(-minutes))}`;
   return `Slack ${days.toLocaleString(locale, { maximumFractionDigits: 1 })} working ${days === 1 ? "day" : "days"}`;
 }
 
@@ -153,7 +155,10 @@ function WaysOut({ card, today }: { card: MatrixCard; today: DateText }) {
   return (
     <section aria-label="Ways out" className="mt-3 border-t border-rule pt-2.5">
       <h3 className="font-semibold">It keeps being put off</h3>
-      <p className="text-ink-2">{carriedText(task.carried)}. One of these ends it:</p>
+      <p className="text-ink-2">
+        {carriedText(task.carried)}. Take a first small step out of it, or several: each becomes a part with 15 minutes.
+        Or decide:
+      </p>
       <form
         className="mt-1.5 flex gap-1.5"
         onSubmit={(event) => {
@@ -175,11 +180,8 @@ function WaysOut({ card, today }: { card: MatrixCard; today: DateText }) {
         </button>
       </form>
       <p className="mt-1.5 flex flex-wrap gap-x-3 gap-y-1">
-        <button className="link" onClick={() => openRecord(task.id)}>
-          Split it
-        </button>
         <button className="link" onClick={() => act(giveDay, { tasks: [task.id], day: addDays(today, 1) })}>
-          Tomorrow, first thing
+          Do it tomorrow
         </button>
         <button className="link" onClick={() => act(setState, { tasks: [task.id], state: "dropped" })}>
           Drop it

@@ -1,5 +1,5 @@
 import { line, curveBumpX } from "d3-shape";
-import type { Dye, Id } from "@/core/model";
+import { dyes, type Dye, type Id } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import type { Load, TimelineBar, TimelineRow } from "@/core/plan";
 import { dateOfDayNumber, workingDay, type DateText, type TimeStyle, type WorkingWeek } from "@/core/time";
@@ -58,20 +58,20 @@ type Colours = Record<"ink" | "ink2" | "ink3" | "sheet" | "rule" | "hairline" | 
   dye(dye: Dye): string;
 };
 
-let known: { look: string; colours: Colours } | undefined;
+let present: { look: string; colours: Colours } | undefined;
 
 /** The colours of the present look, as the style sheet has them. */
 function coloursOf(element: HTMLElement): Colours {
   const style = getComputedStyle(element);
   const look = `${style.color} ${style.backgroundColor} ${document.documentElement.dataset.appearance} ${matchMedia("(prefers-color-scheme: dark)").matches}`;
-  if (known?.look === look) return known.colours;
+  if (present?.look === look) return present.colours;
   const probe = document.createElement("i");
   element.parentElement?.append(probe);
   const read = (name: string) => {
     probe.style.color = `var(--${name})`;
     return getComputedStyle(probe).color;
   };
-  const dyes = new Map<Dye, string>();
+  const known = new Map<Dye, string>();
   const names = {
     ink: "ink",
     ink2: "ink-2",
@@ -84,22 +84,10 @@ function coloursOf(element: HTMLElement): Colours {
     sunk: "sunk",
   };
   const base = Object.fromEntries(Object.entries(names).map(([key, name]) => [key, read(name)]));
-  for (const dye of [
-    "woad",
-    "madder",
-    "weld",
-    "lichen",
-    "walnut",
-    "heather",
-    "verdigris",
-    "cochineal",
-    "slate",
-    "ochre",
-  ] as Dye[])
-    dyes.set(dye, read(dye));
+  for (const dye of dyes) known.set(dye, read(dye));
   probe.remove();
-  const colours = { ...base, dye: (dye: Dye) => dyes.get(dye) ?? "gray" } as Colours;
-  known = { look, colours };
+  const colours = { ...base, dye: (dye: Dye) => known.get(dye) as string } as Colours;
+  present = { look, colours };
   return colours;
 }
 

@@ -6,6 +6,7 @@ import { freeTime, totalMinutes, tray } from "@/core/plan";
 import { type DateText, durationText, minuteOf, workingDay } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { TrayRow } from "@/ui/hours/TrayRow";
+import { stepFocus } from "@/ui/stepFocus";
 import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
 
 const shownAtFirst = 40;
@@ -33,14 +34,7 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
     ),
   );
   const works = workingDay(settings.workingWeek, date) !== null;
-  const press = (event: KeyboardEvent) => {
-    const step = { ArrowUp: -1, ArrowDown: 1 }[event.key];
-    if (step === undefined || event.altKey) return;
-    const rows = [...(list.current?.querySelectorAll<HTMLElement>("[data-tray]") ?? [])];
-    const at = rows.findIndex((row) => row === document.activeElement);
-    event.preventDefault();
-    rows[Math.max(0, Math.min(rows.length - 1, at + step))]?.focus();
-  };
+  const press = (event: KeyboardEvent) => stepFocus(event, list.current, "[data-tray]");
   return (
     <aside
       aria-label="Not placed"
