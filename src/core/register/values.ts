@@ -128,6 +128,7 @@ export class FieldValues implements NameSource {
 
   /** Why a computed field of a record is empty, in a sentence; undefined when it is not, or needs no reason. */
   reasonOf(register: Register, field: Field, record: PensumRecord): string | undefined {
+    if (!isComputed(field)) return undefined;
     const { fault, formula } = this.#computedField(register, field);
     if (fault) return fault.message;
     if (!formula) return undefined;

@@ -282,3 +282,13 @@ test("a field starts with the person or with the open day page", () => {
   expect(store.get("one")).toMatchObject({ f_xwho: "ada", f_xpage: ["day-2026-11-20"], f_xday: "2026-11-20" });
   expect(store.find("day", "day-2026-11-20")).toBeDefined();
 });
+
+test("a field that is kept and not computed gives no reason for being empty", () => {
+  const store = new Store(new Map(), [], standingClock("2026-11-24T11:07"));
+  store.act(addToRegister, { register: "tasks", id: "ta", fields: { title: "Order stakes" } });
+  const tasks = findRegister(store, "tasks") as Register;
+  const field = (name: string) => fieldsIn(store, tasks).find((one) => one.name === name) as Field;
+  const values = fieldValues(store);
+  expect(values.reasonOf(tasks, field("page"), store.get("ta")!)).toBeUndefined();
+  expect(values.reasonOf(tasks, field("folder"), store.get("ta")!)).toEqual(expect.any(String));
+});

@@ -155,7 +155,7 @@ export function PlanTray({ today, hidden }: { today: DateText; hidden: boolean }
                       first={at === 0 && row === 0}
                       today={today}
                       pull={pull(task).points}
-                      restMinutes={restMinutes > 0 && restMinutes !== task.estimateMinutes ? restMinutes : undefined}
+                      restMinutes={restMinutes !== task.estimateMinutes ? restMinutes : undefined}
                     />
                   ))}
                 </ul>

@@ -70,13 +70,7 @@ export const TrayRow = memo(function TrayRow({ task, first, today, pull, restMin
           </b>
         )}
         <span className="min-w-0 break-words">{title}</span>
-        <span className="text-small whitespace-nowrap text-ink-2">
-          {restMinutes
-            ? `${estimateText(restMinutes)} left`
-            : task.estimateMinutes
-              ? estimateText(task.estimateMinutes)
-              : ""}
-        </span>
+        <span className="text-small whitespace-nowrap text-ink-2">{lengthWords(task, restMinutes)}</span>
         {reasons.length > 0 && (
           <span className={`${pull === undefined ? "col-span-2" : "col-span-2 col-start-2"} text-small text-ink-2`}>
             {reasons.map((reason, at) => (
@@ -107,3 +101,10 @@ export const TrayRow = memo(function TrayRow({ task, first, today, pull, restMin
     </li>
   );
 });
+
+/** What is left of a task, where some of it was worked or has hours already; else its estimate. */
+function lengthWords({ estimateMinutes }: Task, restMinutes: number | undefined): string {
+  if (!estimateMinutes) return "";
+  if (restMinutes === undefined) return estimateText(estimateMinutes);
+  return restMinutes > 0 ? `${estimateText(restMinutes)} left` : "time used up";
+}
