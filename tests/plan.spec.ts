@@ -91,6 +91,35 @@ test("a long task is split over three sittings, and what is left stays in the tr
   await expect(item(page, "survey report")).toHaveCount(3);
 });
 
+test("a time box holds tasks, shows how full it is, and is worked off in order", async ({ page }) => {
+  await gather(page);
+  const from = await pointOn(page, "2026-11-25", 9 * 60);
+  await pull(page, from, { x: from.x, y: from.y + 2 * 51 });
+  const form = page.getByRole("form", { name: "What is this time for" });
+  await form.getByLabel("In a few words").fill("Small things");
+  await form.getByRole("button", { name: "Set aside" }).click();
+  const inside = await pointOn(page, "2026-11-25", 10 * 60);
+  await pull(page, await middle(trayRow(page, "order stakes")), inside);
+  await expect(notice(page)).toContainText("into “Small things”");
+  await pull(page, await middle(trayRow(page, "survey report")), inside);
+  await expect(item(page, "Small things")).toHaveAttribute("aria-label", /2 tasks, 2 h of 2 h filled/);
+  await expect(trayRow(page, "survey report")).toContainText("2 h 45 left");
+
+  await item(page, "Small things").focus();
+  await page.keyboard.press("Enter");
+  const tasks = page.getByRole("region", { name: "Tasks in this box" });
+  await expect(tasks.getByRole("listitem").first()).toContainText("order stakes");
+  await tasks.getByRole("button", { name: "survey report", exact: true }).focus();
+  await page.keyboard.press("Alt+ArrowUp");
+  await expect(tasks.getByRole("listitem").first()).toContainText("survey report");
+  await tasks.getByRole("checkbox", { name: "survey report, done" }).check();
+  await tasks.getByRole("button", { name: "order stakes", exact: true }).focus();
+  await page.keyboard.press("Delete");
+  await expect(tasks.getByRole("listitem")).toHaveCount(1);
+  await page.getByRole("button", { name: "Close the record" }).click();
+  await expect(trayRow(page, "order stakes")).toBeVisible();
+});
+
 test("a due date that does not fit is told early, with what could move", async ({ page }) => {
   await gather(page);
   await capture(page, "claim narrative 12 h due Wed");

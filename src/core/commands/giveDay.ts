@@ -1,5 +1,5 @@
 import { isUnfinished, type Id } from "../model";
-import { plainTitle } from "../page";
+import { letGo, plainTitle } from "../page";
 import { isPlaced, partsOf } from "../plan";
 import type { Block } from "../model";
 import type { Command } from "../store";
@@ -20,7 +20,10 @@ export const giveDay: Command<{ tasks: readonly Id[]; day: DateText | undefined 
       const before = task.doDay;
       if (day && before && before !== day && isPlaced(tx, task, tx.now))
         for (const block of tx.list("blocksByTask", task.id) as Block[])
-          if (dateOf(block.start) === before && block.start > tx.now) {
+          if (block.task !== task.id) {
+            // The box stays; it holds the task no more.
+            if (block.end > tx.now) letGo(tx, block, task.id);
+          } else if (dateOf(block.start) === before && block.start > tx.now) {
             const start = momentAt(day, minuteOf(block.start));
             tx.update(block.id, { start, end: addMinutes(start, minutesBetween(block.start, block.end)) });
           }

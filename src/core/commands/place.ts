@@ -12,7 +12,7 @@ import {
   type DateText,
   type MomentText,
 } from "../time";
-import { occurrenceRecord } from "../plan";
+import { occurrenceRecord, tasksIn } from "../plan";
 import { leaveOut, takenOut } from "./series";
 import { checkStretch, clock, nameOf, need } from "./shared";
 
@@ -54,9 +54,16 @@ export const addBlock: Command<{ start: MomentText; end: MomentText; title: stri
 };
 
 /** Adds an event. */
-export const addEvent: Command<{ start: MomentText; end: MomentText; title: string; theme?: Id; id?: Id }> = {
+export const addEvent: Command<{
+  start: MomentText;
+  end: MomentText;
+  title: string;
+  theme?: Id;
+  calendar?: string;
+  id?: Id;
+}> = {
   name: "addEvent",
-  run(tx, { start, end, title, theme, id }) {
+  run(tx, { start, end, title, theme, calendar, id }) {
     checkStretch(start, end);
     if (title.trim() === "") throw new Refusal("An event needs a title.");
     tx.put({
@@ -66,6 +73,7 @@ export const addEvent: Command<{ start: MomentText; end: MomentText; title: stri
       end,
       title: title.trim(),
       place: "",
+      ...(calendar ? { calendar } : {}),
       ...(theme ? { theme } : {}),
       people: [],
       text: "",
@@ -75,7 +83,7 @@ export const addEvent: Command<{ start: MomentText; end: MomentText; title: stri
   },
 };
 
-/** Moves or stretches a block or an event. A task's do day moves along when its block goes to another day. */
+/** Moves or stretches a block or an event. The do days of its tasks move along when a block goes to another day. */
 export const moveItem: Command<{ id: Id; start: MomentText; end: MomentText }> = {
   name: "moveItem",
   run(tx, { id, start, end }) {
@@ -86,7 +94,8 @@ export const moveItem: Command<{ id: Id; start: MomentText; end: MomentText }> =
     tx.update(id, { start, end });
     if (record.kind === "block" && dateOf(record.start) !== dateOf(start)) {
       const task = tx.find("task", record.task);
-      if (task && task.doDay === dateOf(record.start)) tx.update(task.id, { doDay: dateOf(start) });
+      for (const one of [task, ...tasksIn(tx, record).map((held) => held.task)])
+        if (one?.doDay === dateOf(record.start)) tx.update(one.id, { doDay: dateOf(start) });
     }
     return movedText(nameOf(record, tx), record, start, end);
   },
@@ -112,8 +121,8 @@ export const copyItem: Command<{ id: Id; start: MomentText; newId?: Id }> = {
     } = record;
     const copy = { ...rest, id: fresh, start, end, createdAt: tx.now };
     if (copy.kind === "block") {
-      // Its line is the other's; this one has none.
-      const { page: _page, ...own } = copy;
+      // Its line is the other's, and so is what it holds.
+      const { page: _page, holds: _holds, ...own } = copy;
       tx.put(own);
     } else tx.put(copy);
     return `Copied “${nameOf(record, tx)}” to ${dateOf(start)} ${clock(start)}`;

@@ -1,4 +1,5 @@
 import { Refusal, type Id, type PensumRecord } from "../model";
+import { dropHours } from "../page";
 import type { Command, Transaction } from "../store";
 import { leaveOut, takenOut } from "./series";
 import { counted, nameOf } from "./shared";
@@ -28,7 +29,7 @@ export const removeRecords: Command<readonly Id[]> = {
 
 function remove(tx: Transaction, record: PensumRecord) {
   if (record.kind === "task") {
-    for (const block of tx.list("blocksByTask", record.id)) tx.remove(block.id);
+    dropHours(tx, record.id);
     for (const part of tx.list("tasksByParent", record.id)) tx.update(part.id, { parent: undefined });
   }
   for (const one of tx.list("occurrencesOf", record.id)) tx.remove(one.id);

@@ -107,6 +107,18 @@ const IsPatternWeeks = rule(
   "does not give weeks their patterns",
   (value) => isTexts(value) && Object.keys(value as Shape).every(isDate),
 );
+const IsHeldTasks = rule("isHeldTasks", "is not a list of tasks with their minutes", (value) =>
+  isListOf(value, 100, ({ task, minutes }) => isText(task) && isMinute(minutes) && (minutes as number) > 0),
+);
+const isDye = (value: unknown) => (dyes as readonly unknown[]).includes(value);
+const IsCalendarDyes = rule(
+  "isCalendarDyes",
+  "does not give calendars their dyes",
+  (value) => isShape(value) && Object.values(value).every(isDye),
+);
+const IsLayers = rule("isLayers", "is not a list of lenses on the calendar", (value) =>
+  isListOf(value, 40, ({ lens, field, dye }) => isText(lens) && isText(field) && isDye(dye)),
+);
 const IsPullWeights = rule(
   "isPullWeights",
   "does not give every part of the pull a weight from 0 to 100",
@@ -244,8 +256,10 @@ class EventCheck extends ComesAgainCheck {
   @IsAfterStart() end!: string;
   @IsOptional() @IsZone() zone?: string;
   @IsString() place!: string;
+  @IsOptional() @IsString() @MaxLength(500) calendar?: string;
   @IsOptional() @IsId() theme?: string;
   @IsArray() @ArrayMaxSize(500) @IsIdList() people!: string[];
+  @IsOptional() @IsId() notes?: string;
   @IsMomentText() createdAt!: string;
 }
 class BlockCheck extends ComesAgainCheck {
@@ -254,6 +268,7 @@ class BlockCheck extends ComesAgainCheck {
   @IsOptional() @IsId() task?: string;
   @IsOptional() @IsId() theme?: string;
   @IsOptional() @IsId() page?: string;
+  @IsOptional() @IsHeldTasks() holds?: unknown;
   @IsMomentText() createdAt!: string;
 }
 class ThemeCheck extends TitledCheck {
@@ -380,6 +395,8 @@ class SettingsCheck extends RecordCheck {
   @IsOptional() @IsInt() @Min(0) @Max(240) bufferMinutes?: number;
   @IsOptional() @IsPullWeights() pullWeights?: unknown;
   @IsOptional() @IsId() me?: string;
+  @IsOptional() @IsCalendarDyes() calendarDyes?: unknown;
+  @IsOptional() @IsLayers() layers?: unknown;
 }
 
 const checks: Record<Kind, new () => RecordCheck> = {

@@ -95,8 +95,10 @@ export const fieldsOf: Record<KeptKind, readonly Field[]> = {
     { name: "repeat", label: "Repeat", type: "repeat" },
     { name: "zone", label: "Time zone", type: "zone" },
     { name: "place", label: "Place", type: "text", required: true },
+    { name: "calendar", label: "Calendar", type: "text" },
     theme,
     people,
+    { name: "notes", label: "Notes page", type: "link", target: "notes" },
     created,
   ],
   block: [

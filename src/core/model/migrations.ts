@@ -47,10 +47,15 @@ export const migrations: readonly Migration[] = [
     name: "tasks tell what they come after; buffers and the weights of the pull came; what was there stays as it is",
     up: (record) => record,
   },
+  {
+    to: 6,
+    name: "blocks hold tasks; events tell their calendar and their notes; lenses stand on the calendar; what was there stays as it is",
+    up: (record) => record,
+  },
 ];
 
 /** The version this Pensum writes. */
-export const modelVersion = 5;
+export const modelVersion = 6;
 
 /** Takes a record from the version `from` to `modelVersion`; undefined when a step no longer keeps it. */
 export function migrate(record: StoredRecord, from: number, steps = migrations): StoredRecord | undefined {

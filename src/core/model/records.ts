@@ -111,8 +111,12 @@ export interface Event extends Kept, ComesAgain {
   /** The IANA zone its times are told in; absent where the person's own is meant. */
   readonly zone?: string;
   readonly place: string;
+  /** The name of the calendar it stands in; absent for the person's own. */
+  readonly calendar?: string;
   readonly theme?: Id;
   readonly people: readonly Id[];
+  /** The page of what was said there. */
+  readonly notes?: Id;
   readonly text: string;
   readonly createdAt: MomentText;
 }
@@ -129,8 +133,16 @@ export interface Block extends Kept, ComesAgain {
   readonly title: string;
   /** The page that holds its line, for a block written as one. */
   readonly page?: Id;
+  /** Of a time box: the tasks that are put into it, in the order in which they are worked off. */
+  readonly holds?: readonly HeldTask[];
   readonly text: string;
   readonly createdAt: MomentText;
+}
+
+/** A task in a time box, and how many of its minutes are for it. */
+export interface HeldTask {
+  readonly task: Id;
+  readonly minutes: number;
 }
 
 /** A kind of work, with its dye and the hours a week it should get. */
@@ -385,6 +397,17 @@ export interface Settings {
   readonly pullWeights?: PullWeights;
   /** The record of the person themselves, where there is one. */
   readonly me?: Id;
+  /** The dyes of calendars, by their names. */
+  readonly calendarDyes?: Readonly<Record<string, Dye>>;
+  /** Lenses whose records stand on the calendar too. */
+  readonly layers?: readonly CalendarLayer[];
+}
+
+/** The records of a lens on the calendar, each on the day or at the moment that a field of it says. */
+export interface CalendarLayer {
+  readonly lens: Id;
+  readonly field: string;
+  readonly dye: Dye;
 }
 
 export type PensumRecord =

@@ -11,3 +11,4 @@ export * from "./references";
 export * from "./renameLinks";
 export * from "./timeRange";
 export * from "./linksTo";
+export * from "./taskHours";

@@ -5,6 +5,7 @@ import { applyEdits, type Edit } from "./edits";
 import { idEdit, stateOfLine } from "./lines";
 import type { BlockLine, Outline, TaskLine } from "./outline";
 import { mentionsIn, tagsIn } from "./references";
+import { dropHours, minutesFor } from "./taskHours";
 
 /**
  * Brings the records of a page's task lines and block lines to what the lines say: title, state and nesting of tasks,
@@ -173,7 +174,10 @@ export function stateFields(tx: Transaction, task: Task, state: Task["state"]): 
     };
   let took = 0;
   for (const block of tx.list("blocksByTask", task.id) as readonly Block[])
-    if (block.start < tx.now) took += minutesBetween(block.start, block.end < tx.now ? block.end : tx.now);
+    if (block.start < tx.now) {
+      const begun = minutesBetween(block.start, block.end < tx.now ? block.end : tx.now);
+      took += Math.min(begun, minutesFor(block, task.id));
+    }
   return {
     state,
     doneAt: tx.now,
@@ -224,6 +228,6 @@ function removeFollowed(tx: Transaction, page: Page, text: string, record: Pensu
   if (text.includes(`#${record.id}`)) return;
   const before = tx.before(record.id);
   if (!before || !("page" in before) || before.page !== page.id) return tx.update(record.id, { page: undefined });
-  if (record.kind === "task") for (const block of tx.list("blocksByTask", record.id)) tx.remove(block.id);
+  if (record.kind === "task") dropHours(tx, record.id);
   tx.remove(record.id);
 }

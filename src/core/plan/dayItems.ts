@@ -56,7 +56,7 @@ export function allDayEvents(store: Reads, date: DateText): Event[] {
   return [...(store.list("eventsByDay", date) as Event[]), ...again].filter((event) => isDate(event.start));
 }
 
-/** Tells whether time set aside is for work: for a task or a theme. Lunch, in plain text, is not. */
+/** Tells whether time set aside is for work: for a task or a theme. Lunch, in plain text, is not, unless it holds tasks. */
 export function isWork(record: PensumRecord): boolean {
-  return record.kind === "event" || (record.kind === "block" && Boolean(record.task ?? record.theme));
+  return record.kind === "event" || (record.kind === "block" && Boolean(record.task ?? record.theme ?? record.holds));
 }

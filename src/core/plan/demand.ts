@@ -2,6 +2,7 @@ import { isUnfinished, type Block, type Id, type PensumRecord, type Settings, ty
 import type { Store } from "../store";
 import { dateOf, daysBetween, minutesBetween, type DateText, type MomentText } from "../time";
 import { daysAhead, type FreeAhead } from "./freeAhead";
+import { minutesFor } from "../page";
 import { byPressing, isLate } from "./reasons";
 
 type Reads = Pick<Store, "list">;
@@ -33,7 +34,7 @@ export function openMinutes(reads: Reads, task: Task, now: MomentText, until?: D
   for (const block of reads.list("blocksByTask", task.id) as Block[]) {
     const from = block.start < now ? now : block.start;
     const to = end !== undefined && block.end > end ? end : block.end;
-    if (to > from) left -= minutesBetween(from, to);
+    if (to > from) left -= Math.min(minutesBetween(from, to), minutesFor(block, task.id));
   }
   for (const part of reads.list("tasksByParent", task.id) as Task[])
     if (part.id !== task.id && isUnfinished(part.state)) left -= part.estimateMinutes ?? 0;
@@ -122,7 +123,9 @@ export function movable(
   const tasks: Task[] = [];
   for (const task of reads.list("unfinishedTasks", "all") as Task[]) {
     if (task.due !== undefined && endOf(task.due) <= end) continue;
-    const blocks = (reads.list("blocksByTask", task.id) as Block[]).filter(({ start }) => start > now && start < end);
+    const blocks = (reads.list("blocksByTask", task.id) as Block[]).filter(
+      (block) => block.task === task.id && block.start > now && block.start < end,
+    );
     if (blocks.length === 0) continue;
     tasks.push(task);
     byTask.set(

@@ -1,3 +1,4 @@
+export * from "./box";
 export * from "./columns";
 export * from "./conflicts";
 export * from "./dayItems";

@@ -1,6 +1,7 @@
 import { isUnfinished, type Block, type Id, type Settings, type Task } from "../model";
+import { minutesFor } from "../page";
 import type { Store } from "../store";
-import { capacityMinutes, dateOf, minutesBetween, type DateText } from "../time";
+import { capacityMinutes, dateOf, type DateText } from "../time";
 import { dayItems, isWork } from "./dayItems";
 
 /** How full a day is. */
@@ -41,7 +42,7 @@ export function unplacedMinutes(store: Reads, task: Task, date: DateText): numbe
     return task.tookMinutes ?? task.estimateMinutes ?? 0;
   }
   let left = task.estimateMinutes ?? 0;
-  for (const block of blocks) if (dateOf(block.start) >= date) left -= minutesBetween(block.start, block.end);
+  for (const block of blocks) if (dateOf(block.start) >= date) left -= minutesFor(block, task.id);
   for (const part of unfinishedParts(store, task.id)) left -= part.estimateMinutes ?? 0;
   return Math.max(0, left);
 }

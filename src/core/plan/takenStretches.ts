@@ -1,4 +1,5 @@
 import type { Settings } from "../model";
+import { heldMinutes } from "./box";
 import type { DayItem } from "./dayItems";
 
 /** A stretch that an item takes of its day. */
@@ -17,5 +18,11 @@ export function takenStretches(items: readonly DayItem[], { bufferMinutes = 0 }:
     const waits = record.kind === "block" && record.task === undefined && record.theme !== undefined;
     return { startMinute: Math.max(0, startMinute - buffer), endMinute: Math.min(1440, endMinute + buffer), waits };
   });
-  return bufferMinutes > 0 ? taken.sort((a, b) => a.startMinute - b.startMinute) : taken;
+  const held = items.flatMap(({ record, startMinute, endMinute }): Taken[] => {
+    // What a box of a theme holds is no longer free; the rest of it waits.
+    const minutes = record.kind === "block" && record.task === undefined && record.theme ? heldMinutes(record) : 0;
+    return minutes > 0 ? [{ startMinute, endMinute: Math.min(endMinute, startMinute + minutes), waits: false }] : [];
+  });
+  const all = held.length > 0 ? [...taken, ...held] : taken;
+  return bufferMinutes > 0 || held.length > 0 ? all.sort((a, b) => a.startMinute - b.startMinute) : all;
 }

@@ -1,5 +1,6 @@
 import { isUnfinished, type Block, type Event, type Goal, type Id, type Project, type Task, type Work } from "../model";
 import type { Store } from "../store";
+import { stretchFor } from "./box";
 import { dateOf, dayNumber, isMoment, minuteOf, type DateText, type MomentText } from "../time";
 import { localSpan } from "./dayItems";
 import { openMinutes } from "./demand";
@@ -115,6 +116,7 @@ export function timelineRows(
 
 function taskBar(reads: Reads, task: Task): TimelineBar | undefined {
   const sittings = (reads.list("blocksByTask", task.id) as Block[])
+    .map((block) => stretchFor(block, task.id))
     .map(({ start, end }) => ({ start: minutesSince(start), end: minutesSince(end) }))
     .sort((a, b) => a.start - b.start);
   const worked = (reads.list("links", `task:${task.id}`) as Work[])

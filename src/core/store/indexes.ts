@@ -30,7 +30,19 @@ function eventDates(record: PensumRecord): readonly string[] {
   return [addDays(dates[0] as string, -1), ...dates, addDays(dates[dates.length - 1] as string, 1)];
 }
 
-const builtInLinks = ["theme", "goal", "project", "parent", "area", "task", "person", "people", "page", "after"];
+const builtInLinks = [
+  "theme",
+  "goal",
+  "project",
+  "parent",
+  "area",
+  "task",
+  "person",
+  "people",
+  "page",
+  "notes",
+  "after",
+];
 const idLength = 64;
 
 /** `field:id` for all that a record leads to. A choice of the person's own looks like a link, and does no harm. */
@@ -70,7 +82,13 @@ export const indexKeys = {
   tasksByDoneDay: (record) => (record.kind === "task" && record.doneAt ? [dateOf(record.doneAt)] : none),
   blocksByDay: (record) =>
     record.kind === "block" && !comesAgain(record) ? datesTouched(record.start, record.end) : none,
-  blocksByTask: (record) => (record.kind === "block" ? one(record.task) : none),
+  /** The hours of a task: its own blocks, and the boxes that hold it. */
+  blocksByTask: (record) =>
+    record.kind !== "block"
+      ? none
+      : record.holds
+        ? record.holds.map(({ task }) => task).concat(one(record.task))
+        : one(record.task),
   eventsByDay: eventDates,
   /** Tasks and blocks by the page that holds their line. */
   linesByPage: (record) => (record.kind === "task" || record.kind === "block" ? one(record.page) : none),

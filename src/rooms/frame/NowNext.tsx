@@ -2,7 +2,7 @@
 import { useCallback } from "react";
 import type { Block, Event } from "@/core/model";
 import { plainTitle } from "@/core/page";
-import { dayItems } from "@/core/plan";
+import { dayItems, isBox, nextIn } from "@/core/plan";
 import { clockText, dateText, durationText, estimateText, minuteOf, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { goTo, planAddress } from "@/ui/navigation";
@@ -24,9 +24,10 @@ export function NowNext({ today }: { today: DateText }) {
         store.find("theme", record.theme)?.title ||
         "Set aside",
     );
+  const turn = useComputed(useCallback((from) => (isBox(now?.record) ? nextIn(from, now.record) : undefined), [now]));
   const left = now ? estimateText(now.endMinute - minute) : "";
   const words = now
-    ? `${nameOf(now.record)}, ${left} left`
+    ? `${nameOf(now.record)}${turn ? `: ${plainTitle(turn.title)}` : ""}, ${left} left`
     : next
       ? `Next: ${nameOf(next.record)} at ${clockText(next.startMinute, style)}, in ${durationText(next.startMinute - minute)}`
       : dateText(today, "full", style);
@@ -40,7 +41,7 @@ export function NowNext({ today }: { today: DateText }) {
     >
       {now ? (
         <span className="flex justify-end gap-2.5">
-          <span className="min-w-0 truncate">{nameOf(now.record)}</span>
+          <span className="min-w-0 truncate">{turn ? plainTitle(turn.title) : nameOf(now.record)}</span>
           <span className="flex-none font-normal text-ink-2">{left} left</span>
         </span>
       ) : next ? (

@@ -8,9 +8,10 @@ import {
   seriesScopes,
   skipOccurrence,
   takeOff,
+  takeOutOfBox,
   type SeriesScope,
 } from "@/core/commands";
-import { isRepeating } from "@/core/plan";
+import { isBox, isRepeating, stretchFor } from "@/core/plan";
 import { gatherPage, looseTasks } from "@/core/commands/clarify";
 import {
   isPage,
@@ -23,7 +24,7 @@ import {
   type Task,
 } from "@/core/model";
 import { linkMentions } from "@/core/commands/linkMentions";
-import { lineAround, linksTo, mentionsWithoutLink, plainTitle } from "@/core/page";
+import { lineAround, linksTo, mentionsWithoutLink, minutesFor, plainTitle } from "@/core/page";
 import { fieldsOfRecord } from "@/core/register";
 import type { Store } from "@/core/store";
 import {
@@ -45,6 +46,7 @@ import { dayAddress, goTo, openRecord } from "@/ui/navigation";
 import { download } from "@/ui/download";
 import { spokenText } from "@/ui/notices";
 import { useAct, useList, useRecord, useSaving, useStore, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
+import { BoxTasks } from "./BoxTasks";
 import { FieldRow } from "./FieldRow";
 
 /** A record, open beside what one looks at: its fields, words, hours, what links to it, and what happened to it. */
@@ -98,6 +100,7 @@ export function RecordSheet({ id }: { id: Id }) {
               ))}
           </dl>
           {isOneOfSeries(record) && <OneOfSeries record={record} scope={scope} onScope={setScope} />}
+          {isBox(record) && <BoxTasks box={record} />}
           {record.kind === "day" ? (
             <p className="mb-4">
               <button
@@ -269,6 +272,10 @@ function Hours({ task }: { task: Task }) {
   const store = useStore();
   const act = useAct();
   const today = dateOf(store.clock.now());
+  const hoursText = (block: Block) => {
+    const { start, end } = stretchFor(block, task.id);
+    return rangeText(minuteOn(dateOf(block.start), start), minuteOn(dateOf(block.start), end), style);
+  };
   return (
     <section className="mb-5">
       <h4 className="mb-1 font-semibold text-ink-2">Hours</h4>
@@ -281,11 +288,18 @@ function Hours({ task }: { task: Task }) {
           .map((block) => (
             <li key={block.id} className="flex items-center justify-between gap-2 border-b border-hairline py-1">
               <button className="text-left" onClick={() => goTo(dayAddress(dateOf(block.start), today))}>
-                {relativeDateText(dateOf(block.start), today, style)},{" "}
-                {rangeText(minuteOf(block.start), minuteOn(dateOf(block.start), block.end), style)}
+                {relativeDateText(dateOf(block.start), today, style)}, {hoursText(block)}
+                {block.task !== task.id && <span className="text-ink-2"> in “{nameOf(block, store)}”</span>}
               </button>
-              <button className="button-quiet" onClick={() => act(takeOff, { block: block.id })}>
-                Take off
+              <button
+                className="button-quiet flex-none"
+                onClick={() =>
+                  block.task === task.id
+                    ? act(takeOff, { block: block.id })
+                    : act(takeOutOfBox, { box: block.id, task: task.id })
+                }
+              >
+                {block.task === task.id ? "Take off" : "Take out"}
               </button>
             </li>
           ))}
@@ -327,7 +341,7 @@ function Links({ record }: { record: PensumRecord }) {
       found?.filter(
         (one) =>
           !(one.kind === "task" && record.kind === "task" && one.parent === record.id) &&
-          !(one.kind === "block" && one.task === record.id),
+          !(one.kind === "block" && minutesFor(one, record.id) > 0),
       ),
     [found, record],
   );

@@ -240,7 +240,8 @@ export function TimelineView({ date, today }: { date: DateText; today: DateText 
     } else if (record?.kind === "goal" || record?.kind === "project") {
       if (record.due) act(editRecord, { id, fields: { due: addDays(record.due, days) } }, { group: `shift ${id}` });
     } else if (record?.kind === "task") {
-      const blocks = (store.list("blocksByTask", id) as Block[]).toSorted((a, b) => (a.start < b.start ? -1 : 1));
+      const own = (store.list("blocksByTask", id) as Block[]).filter(({ task }) => task === id);
+      const blocks = own.toSorted((a, b) => (a.start < b.start ? -1 : 1));
       const ahead = blocks.filter(({ end }) => end > now);
       if (edge) {
         const last = ahead[ahead.length - 1];

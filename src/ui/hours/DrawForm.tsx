@@ -1,9 +1,10 @@
 "use client";
-import { useEffect, useRef, useState, type FormEvent } from "react";
-import { addBlock, addEvent } from "@/core/commands";
-import type { Theme } from "@/core/model";
+import { useEffect, useId, useMemo, useRef, useState, type FormEvent } from "react";
+import { addBlock, addEvent, capture } from "@/core/commands";
+import type { Event, Theme } from "@/core/model";
 import { momentAt, rangeText, type DateText } from "@/core/time";
 import { useAct, useList, useTimeStyle } from "@/ui/workspaceContext";
+import { drawnKinds, rememberDrawn, useDrawnKind, type DrawnKind } from "./drawnKind";
 
 interface DrawFormProps {
   date: DateText;
@@ -18,36 +19,54 @@ interface DrawFormProps {
   onClose: () => void;
 }
 
-/** Asks what a drawn stretch is for: a few words, a theme, or both; a block or an event. */
-export function DrawForm({
-  date,
-  startMinute,
-  endMinute,
-  top,
-  height,
-  dayPixels,
-  toLeft = false,
-  onClose,
-}: DrawFormProps) {
+const formPixels = 214;
+const kindWords: Record<DrawnKind["kind"], string> = { task: "Task", block: "Block", event: "Event" };
+
+/** Asks what a drawn stretch is for: a few words, a theme, or both; a task, a block or an event. */
+export function DrawForm(props: DrawFormProps) {
+  const { date, startMinute, endMinute, top, height, dayPixels, toLeft = false, onClose } = props;
+  const remembered = useDrawnKind();
   const [title, setTitle] = useState("");
-  const [theme, setTheme] = useState("");
-  const [kind, setKind] = useState<"block" | "event">("block");
+  const [drawn, setDrawn] = useState(remembered);
+  const { kind, theme, calendar, fixed } = drawn;
   const themes = useList("kind", "theme") as readonly Theme[];
+  const events = useList("kind", "event") as readonly Event[];
+  const calendars = useMemo(() => [...new Set(events.flatMap((event) => event.calendar ?? []))].sort(), [events]);
   const style = useTimeStyle();
   const act = useAct();
   const form = useRef<HTMLFormElement>(null);
+  const listId = useId();
   useEffect(() => {
     void form.current?.scrollIntoView({ block: "nearest" });
   }, []);
+  const add = () => {
+    const themed = themes.some(({ id }) => id === theme) ? { theme } : {};
+    if (kind === "task")
+      return act(capture, [
+        {
+          kind: "task",
+          title: title.trim(),
+          day: date,
+          startMinute,
+          endMinute,
+          estimateMinutes: endMinute - startMinute,
+          ...themed,
+          tags: [],
+          people: [],
+          parts: [],
+          remarks: [],
+        },
+      ]);
+    const stretch = { start: momentAt(date, startMinute), end: momentAt(date, endMinute), title, ...themed };
+    if (kind === "block") return act(addBlock, stretch);
+    return act(addEvent, { ...stretch, ...(calendar.trim() ? { calendar: calendar.trim() } : {}) });
+  };
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    const stretch = {
-      start: momentAt(date, startMinute),
-      end: momentAt(date, endMinute),
-      title,
-      ...(theme ? { theme } : {}),
-    };
-    if (act(kind === "block" ? addBlock : addEvent, stretch) !== undefined) onClose();
+    if (add() === undefined) return;
+    // A choice for once does not change what is fixed.
+    if (fixed || !remembered.fixed) rememberDrawn(drawn);
+    onClose();
   };
   return (
     <>
@@ -56,7 +75,7 @@ export function DrawForm({
         ref={form}
         aria-label="What is this time for"
         className={`pointer-events-auto absolute z-30 grid w-[270px] gap-2 border border-ink-3 bg-sheet p-2.5 ${toLeft ? "right-0" : "left-0"}`}
-        style={{ top: Math.max(0, top + height + 170 > dayPixels ? top - 164 : top + height + 4) }}
+        style={{ top: Math.max(0, top + height + formPixels > dayPixels ? top - formPixels : top + height + 4) }}
         onSubmit={submit}
         onKeyDown={(event) => {
           if (event.key !== "Escape") return;
@@ -65,12 +84,27 @@ export function DrawForm({
           onClose();
         }}
       >
-        <p className="font-semibold">{rangeText(startMinute, endMinute, style)}</p>
+        <div className="flex items-baseline justify-between gap-2">
+          <p className="font-semibold">{rangeText(startMinute, endMinute, style)}</p>
+          <div role="group" aria-label="Kind" className="flex gap-2.5">
+            {drawnKinds.map((one) => (
+              <button
+                key={one}
+                type="button"
+                aria-pressed={kind === one}
+                className={`min-h-6 ${kind === one ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2"}`}
+                onClick={() => setDrawn({ ...drawn, kind: one })}
+              >
+                {kindWords[one]}
+              </button>
+            ))}
+          </div>
+        </div>
         <input
           autoFocus
           className="field"
           aria-label="In a few words"
-          placeholder="What for"
+          placeholder={kind === "task" ? "What is to be done" : "What for"}
           value={title}
           onChange={(event) => setTitle(event.target.value)}
         />
@@ -78,8 +112,8 @@ export function DrawForm({
           <select
             className="field min-w-0 flex-1"
             aria-label="Theme"
-            value={theme}
-            onChange={(event) => setTheme(event.target.value)}
+            value={themes.some(({ id }) => id === theme) ? theme : ""}
+            onChange={(event) => setDrawn({ ...drawn, theme: event.target.value })}
           >
             <option value="">No theme</option>
             {themes.map((one) => (
@@ -88,20 +122,36 @@ export function DrawForm({
               </option>
             ))}
           </select>
-          <div role="group" aria-label="Kind" className="flex gap-2">
-            {(["block", "event"] as const).map((one) => (
-              <button
-                key={one}
-                type="button"
-                aria-pressed={kind === one}
-                className={`min-h-6 ${kind === one ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2"}`}
-                onClick={() => setKind(one)}
-              >
-                {one === "block" ? "Block" : "Event"}
-              </button>
-            ))}
-          </div>
+          {kind === "event" && (
+            <>
+              <input
+                className="field min-w-0 flex-1"
+                aria-label="Calendar"
+                placeholder="My calendar"
+                list={listId}
+                value={calendar}
+                onChange={(event) => setDrawn({ ...drawn, calendar: event.target.value })}
+              />
+              <datalist id={listId}>
+                {calendars.map((name) => (
+                  <option key={name} value={name} />
+                ))}
+              </datalist>
+            </>
+          )}
         </div>
+        <label className="flex min-h-6 items-center gap-2 text-ink-2">
+          <input
+            type="checkbox"
+            className="size-4 accent-woad"
+            checked={fixed}
+            onChange={(event) => {
+              setDrawn({ ...drawn, fixed: event.target.checked });
+              if (!event.target.checked) rememberDrawn({ ...remembered, fixed: false });
+            }}
+          />
+          Always begin with this kind and theme
+        </label>
         <div className="flex gap-2">
           <button className="button-filled">Set aside</button>
           <button type="button" className="button" onClick={onClose}>

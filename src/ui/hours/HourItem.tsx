@@ -1,16 +1,17 @@
 "use client";
-import { memo, type KeyboardEvent, type PointerEvent as ReactPointerEvent, type RefObject } from "react";
-import { moveItem } from "@/core/commands";
-import { isUnfinished, type Dye } from "@/core/model";
+import { memo, useCallback, type KeyboardEvent, type PointerEvent as ReactPointerEvent, type RefObject } from "react";
+import { counted, moveItem } from "@/core/commands";
+import { isUnfinished, type Block, type Dye } from "@/core/model";
 import { plainTitle } from "@/core/page";
-import type { Column, DayItem } from "@/core/plan";
-import { addMinutes, estimateText, rangeText, type DateText } from "@/core/time";
+import { heldMinutes, isBox, tasksIn, type Column, type DayItem } from "@/core/plan";
+import type { Store } from "@/core/store";
+import { addMinutes, durationText, estimateText, minutesBetween, rangeText, type DateText } from "@/core/time";
 import type { Dragged } from "@/ui/drag";
 import { Repeat2 } from "lucide-react";
 import { openRecord } from "@/ui/navigation";
 import { trackPointer } from "@/ui/trackPointer";
 import type { Hands } from "./useHours";
-import { useAct, useRecord, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useComputed, useRecord, useTimeStyle } from "@/ui/workspaceContext";
 
 interface HourItemProps {
   item: DayItem;
@@ -56,6 +57,8 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
     done && task.tookMinutes !== undefined
       ? `${range.split(" to ")[0]}, took ${estimateText(task.tookMinutes)}`
       : undefined;
+  const box = isBox(record) && record.holds ? record : undefined;
+  const fill = box ? boxFillText(box) : "";
   const spill = item.beginsBefore ? " (since the day before)" : item.endsAfter ? " (into the next day)" : "";
   const cloth = record.kind === "event" ? "cloth-event" : done ? "cloth-done" : "cloth-planned";
 
@@ -119,8 +122,8 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
       tabIndex={0}
       data-item={record.id}
       data-dye={dye}
-      aria-label={`${title}, ${range}${place}${done ? ", done" : ""}${spill}${comesAgain ? ", comes again" : ""}${doubled ? ", double-booked" : ""}`}
-      className={`rail-item ${cloth} pointer-events-auto absolute touch-none overflow-hidden ${narrow ? "px-1.5" : "px-2"} font-[560] select-none ${narrow ? "text-[11.5px]" : "text-[12.5px]"} ${height < 30 ? "leading-[15px]" : narrow ? "py-0.5 leading-[15px]" : "py-[3px] leading-4"} ${doubled ? "is-doubled" : ""}`}
+      aria-label={`${title}, ${range}${place}${done ? ", done" : ""}${spill}${comesAgain ? ", comes again" : ""}${doubled ? ", double-booked" : ""}${box ? `, ${counted(box.holds!.length, "task")}, ${fill} filled` : ""}`}
+      className={`rail-item ${cloth} pointer-events-auto absolute touch-none overflow-hidden ${narrow ? "px-1.5" : "px-2"} font-[560] select-none ${narrow ? "text-[11.5px]" : "text-[12.5px]"} ${height < 30 ? "leading-[15px]" : narrow ? "py-0.5 leading-[15px]" : "py-[3px] leading-4"} ${doubled ? "is-doubled" : ""} ${box ? "is-box" : ""}`}
       style={{
         top: startMinute * minutePixels + 1,
         height,
@@ -137,7 +140,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
         className="absolute inset-x-0 top-0 h-1.5 cursor-ns-resize"
         onPointerDown={stretch("start")}
       />
-      <span className={rows < 2 ? "block truncate" : titleRows[Math.min(rows, 4)]}>
+      <span className={rows < 2 || box ? "block truncate" : titleRows[Math.min(rows, 4)]}>
         {comesAgain && <Repeat2 size={11} className="mr-1 inline-block text-ink-2" aria-hidden />}
         {title}
         {rows < 2 && column.of === 1 && (
@@ -145,8 +148,11 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
         )}
       </span>
       {rows >= 2 && (
-        <span className="block truncate text-small font-[450] text-ink-2">{took ?? `${range}${place}${spill}`}</span>
+        <span className="block truncate text-small font-[450] text-ink-2">
+          {took ?? (fill ? `${narrow ? "" : `${range}, `}${fill}` : `${range}${place}${spill}`)}
+        </span>
       )}
+      {box && <HeldTasks box={box} rows={rows - 2} />}
       <span
         data-edge="end"
         aria-hidden
@@ -156,3 +162,44 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
     </div>
   );
 });
+
+/** "1 h 15 of 3 h": how much of a time box its tasks take. */
+function boxFillText(box: Block): string {
+  return `${durationText(heldMinutes(box))} of ${durationText(minutesBetween(box.start, box.end))}`;
+}
+
+interface HeldTasksProps {
+  box: Block;
+  /** For so many lines there is room. */
+  rows: number;
+}
+
+/** What a time box holds: as a fill along its edge, and by name as far as there is room. */
+function HeldTasks({ box, rows }: HeldTasksProps) {
+  const held = useComputed(useCallback((from: Store) => tasksIn(from, box), [box]));
+  const length = minutesBetween(box.start, box.end);
+  const filled = heldMinutes(box);
+  const shown = held.length <= rows ? held : held.slice(0, Math.max(0, rows - 1));
+  return (
+    <>
+      <span
+        aria-hidden
+        className={`absolute top-0 left-0 w-[5px] ${filled > length ? "bg-madder" : "bg-(--dye)"}`}
+        style={{ height: `${Math.min(100, (filled / length) * 100)}%` }}
+      />
+      {shown.map(({ task }) => (
+        <span
+          key={task.id}
+          className={`block truncate text-small leading-4 font-[450] ${isUnfinished(task.state) ? "" : "text-ink-2 line-through"}`}
+        >
+          {plainTitle(task.title)}
+        </span>
+      ))}
+      {rows > 0 && shown.length < held.length && (
+        <span className="block truncate text-small leading-4 font-[450] text-ink-2">
+          {shown.length > 0 ? `and ${held.length - shown.length} more` : `${held.length} tasks`}
+        </span>
+      )}
+    </>
+  );
+}

@@ -31,6 +31,7 @@ import { becomesText } from "@/ui/LoadBar";
 import { notify } from "@/ui/notices";
 import { trackPointer } from "@/ui/trackPointer";
 import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useBoxes } from "./useBoxes";
 import { GhostHolder, type Ghost } from "./hourParts";
 import { useKeyboardPlacing } from "./useKeyboardPlacing";
 
@@ -100,6 +101,8 @@ export function useHours(setting: HoursSetting) {
     [cutToGap, store, zone],
   );
 
+  const { boxUnder, boxAtPoint, boxGhost, putInto } = useBoxes();
+
   /** What a drop of `dragged` from `startMinute` of a date on would do. */
   const preview = useCallback(
     (
@@ -163,13 +166,21 @@ export function useHours(setting: HoursSetting) {
       over(dragged, x, y, copying) {
         const from = startOf(dragged, y);
         const isCopy = copying && dragged.kind === "item";
-        const next = preview(dragged, dateAt(x), from, sitting(dragged, dateAt(x), from), isCopy);
+        const date = dateAt(x);
+        const box = boxAtPoint(dragged, date, x, y);
+        const next = box
+          ? boxGhost(dragged, date, box)
+          : preview(dragged, date, from, sitting(dragged, date, from), isCopy);
         setGhost(next);
         return next.text;
       },
-      drop: (dragged, x, y, copying) => put(dragged, dateAt(x), startOf(dragged, y), copying),
+      drop(dragged, x, y, copying) {
+        const box = boxAtPoint(dragged, dateAt(x), x, y);
+        if (box) putInto(dragged, box);
+        else put(dragged, dateAt(x), startOf(dragged, y), copying);
+      },
     });
-  }, [scroller, minuteAt, minutePixels, dateAt, preview, sitting, put, setGhost]);
+  }, [scroller, minuteAt, minutePixels, dateAt, preview, sitting, put, setGhost, boxAtPoint, boxGhost, putInto]);
 
   const firstFree = useCallback(
     (date: DateText, minutes: number) => {
@@ -178,7 +189,24 @@ export function useHours(setting: HoursSetting) {
     },
     [store, settings, zone, today, nowMinute, snap],
   );
-  useKeyboardPlacing({ dates, today, snap, firstFree, preview, put, show: setGhost, scroller, minutePixels });
+  useKeyboardPlacing({
+    dates,
+    today,
+    snap,
+    firstFree,
+    preview: (dragged, date, startMinute) => {
+      const box = boxUnder(dragged, date, startMinute);
+      return box ? boxGhost(dragged, date, box) : preview(dragged, date, startMinute);
+    },
+    put: (dragged, date, startMinute) => {
+      const box = boxUnder(dragged, date, startMinute);
+      if (box) putInto(dragged, box);
+      else put(dragged, date, startMinute);
+    },
+    show: setGhost,
+    scroller,
+    minutePixels,
+  });
 
   /** Draws a stretch on empty hours of a date, from a press to where it is let go. */
   const draw = (event: ReactPointerEvent, date: DateText) => {

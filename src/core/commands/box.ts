@@ -1,0 +1,67 @@
+import { Refusal, type Block, type Id } from "../model";
+import { letGo, plainTitle } from "../page";
+import { isBox, minutesInBox, openMinutes } from "../plan";
+import type { Command, Transaction } from "../store";
+import { dateOf } from "../time";
+import { usualBlockMinutes } from "./place";
+import { takenOut } from "./series";
+import { clock, nameOf, need } from "./shared";
+
+/** So many tasks fit into one box. */
+export const mostInBox = 100;
+
+/** The box of an id, taken out of its series where it is one of several. @throws Refusal where it is none */
+function needBox(tx: Transaction, id: Id): Block {
+  const box = takenOut(tx, id);
+  if (!isBox(box)) throw new Refusal("These hours hold no tasks. Hours of a theme or of a few words do.");
+  return box;
+}
+
+/**
+ * Puts a task into a time box, behind those that are there or before one of them, with what is left of it, as far as
+ * there is room. One that is in the box already changes its place only. Its do day becomes that of the box.
+ */
+export const putInBox: Command<{ box: Id; task: Id; before?: Id | undefined }> = {
+  name: "putInBox",
+  run(tx, { box: id, task: taskId, before }) {
+    const task = need(tx, "task", taskId);
+    const box = needBox(tx, id);
+    const holds = box.holds ?? [];
+    const held = holds.find((one) => one.task === task.id);
+    if (!held && holds.length >= mostInBox)
+      throw new Refusal(`A box holds up to ${mostInBox} tasks. Nothing was changed.`);
+    const wanted = openMinutes(tx, task, tx.now) || (task.estimateMinutes ? 5 : usualBlockMinutes);
+    const others = holds.filter((one) => one !== held);
+    const at = before === undefined ? -1 : others.findIndex((one) => one.task === before);
+    const one = held ?? { task: task.id, minutes: minutesInBox(box, wanted) };
+    tx.update(box.id, { holds: others.toSpliced(at < 0 ? others.length : at, 0, one) });
+    tx.update(task.id, { doDay: dateOf(box.start), restUntil: undefined });
+    return held
+      ? `Moved “${plainTitle(task.title)}” in “${nameOf(box, tx)}”`
+      : `Put “${plainTitle(task.title)}” into “${nameOf(box, tx)}” at ${clock(box.start)}`;
+  },
+};
+
+/** Takes a task out of a time box; it keeps its do day and waits for other hours. */
+export const takeOutOfBox: Command<{ box: Id; task: Id }> = {
+  name: "takeOutOfBox",
+  run(tx, { box: id, task }) {
+    const box = needBox(tx, id);
+    letGo(tx, box, task);
+    const record = tx.find("task", task);
+    return `Took “${plainTitle(record?.title ?? "a task")}” out of “${nameOf(box, tx)}”`;
+  },
+};
+
+/** Sets how long a task may take in its box. */
+export const setBoxMinutes: Command<{ box: Id; task: Id; minutes: number }> = {
+  name: "setBoxMinutes",
+  run(tx, { box: id, task, minutes }) {
+    if (!Number.isInteger(minutes) || minutes < 1 || minutes > 1440)
+      throw new Refusal("A task in a box takes between a minute and a day. Nothing was changed.");
+    const box = needBox(tx, id);
+    const holds = (box.holds ?? []).map((one) => (one.task === task ? { ...one, minutes } : one));
+    tx.update(box.id, { holds });
+    return `Gave “${plainTitle(tx.find("task", task)?.title ?? "a task")}” ${minutes} minutes`;
+  },
+};
