@@ -10,7 +10,17 @@ import {
   type Task,
 } from "@/core/model";
 import { writeTaskLine } from "@/core/page";
-import { addDays, addMinutes, dateOf, minuteOf, momentAt, weekday, type DateText, type MomentText } from "@/core/time";
+import {
+  addDays,
+  addMinutes,
+  addMonths,
+  dateOf,
+  minuteOf,
+  momentAt,
+  weekday,
+  type DateText,
+  type MomentText,
+} from "@/core/time";
 import { addStructure, structureSize } from "./structure";
 import { idealWeeks, notes, openWork, people, themes, toCome, usualWork } from "./world";
 
@@ -64,6 +74,7 @@ class World {
     }
     this.records[0] = {
       ...defaultSettings,
+      calendarDyes: { Crew: "walnut", Holidays: "ochre", Private: "weld" },
       patterns: idealWeeks.map(([title, hours], at) => ({
         id: `pattern${at + 1}`,
         title,
@@ -162,6 +173,8 @@ class World {
       this.#task(title, theme, minutes, undefined, fields);
     }
     for (const [date, all] of lines) this.#page(date, ["## Planned", "", ...all]);
+    this.#addSeries();
+    this.#addBox();
     for (let days = -365; days <= 90; days++) this.#addEventsOf(addDays(this.#today, days), days);
     this.#event(
       "Board call with the coast trust",
@@ -170,7 +183,7 @@ class World {
       "People",
       "",
       ["Odile"],
-      "America/Halifax",
+      { zone: "America/Halifax" },
     );
     this.#event("Permit hearing, preparation", momentAt(addDays(this.#today, 8), 855), 60, "People", "town hall", [
       "Odile",
@@ -178,17 +191,45 @@ class World {
   }
 
   #addEventsOf(date: DateText, days: number) {
-    const day = weekday(date);
     const week = Math.floor((days + 400) / 7);
-    const weeksToCome = Math.floor(days / 7);
-    if (day === 1) this.#event("Crew call", momentAt(date, 540), 45, "People", "", ["Ines", "Tam"]);
-    if (day === 3 && weeksToCome % 2 === 0)
-      this.#event("Board liaison", momentAt(date, 780), 90, "People", "river house", ["Odile"]);
-    if (day === 6 && week % 5 === 0)
-      this.#event("Planting day", momentAt(date, 540), 240, "Fieldwork", "mill yard", ["Ines"]);
-    if (days === 4) this.#wholeDay("Choir, out all day", date, "Home");
-    if (days === 12) this.#wholeDay("Ines’s birthday", date, "People");
-    if (date.endsWith("-12-25")) this.#wholeDay("Christmas Day", date, undefined);
+    if (weekday(date) === 6 && week % 5 === 0)
+      this.#event("Planting day", momentAt(date, 540), 240, "Fieldwork", "mill yard", ["Ines"], { calendar: "Crew" });
+    if (days === 4) this.#wholeDay("Choir, out all day", date, "Home", "Private");
+    if (days === 12) this.#wholeDay("Ines’s birthday", date, "People", "Private");
+    if (date.endsWith("-12-25")) this.#wholeDay("Christmas Day", date, undefined, "Holidays");
+  }
+
+  /** What comes again: the crew call, the board, and a task of the end of each month. */
+  #addSeries() {
+    const next = (from: DateText, day: number) => addDays(from, (day - weekday(from) + 7) % 7);
+    const monday = next(addDays(this.#today, -364), 1);
+    this.#event("Crew call", momentAt(monday, 540), 45, "People", "", ["Ines", "Tam"], {
+      calendar: "Crew",
+      repeat: "RRULE:FREQ=WEEKLY",
+    });
+    const wednesday = addDays(next(this.#today, 3), -364);
+    this.#event("Board liaison", momentAt(wednesday, 780), 90, "People", "river house", ["Odile"], {
+      repeat: "RRULE:FREQ=WEEKLY;INTERVAL=2",
+    });
+    const month = `${this.#today.slice(0, 7)}-01`;
+    const lastFriday = (of: DateText) => next(addDays(addMonths(of, 1), -7), 5);
+    const friday = lastFriday(month) >= this.#today ? lastFriday(month) : lastFriday(addMonths(month, 1));
+    this.#task("Hours of the month to Odile", "Desk", 20, friday, { repeat: "RRULE:FREQ=MONTHLY;BYDAY=-1FR" });
+  }
+
+  /** A time box with small things in it. */
+  #addBox() {
+    const held = this.records.filter(
+      (record): record is Task =>
+        record.kind === "task" &&
+        ["Renew the sensor SIM cards", "Book the notice in the parish sheet"].includes(record.title),
+    );
+    const day = addDays(this.#today, 2);
+    for (const task of held) this.#set(task, { doDay: day });
+    this.#block(momentAt(day, 945), 105, {
+      theme: this.#themeIds.get("Desk") as Id,
+      holds: held.map((task) => ({ task: task.id, minutes: task.estimateMinutes ?? 30 })),
+    });
   }
 
   /** Adds the past, day by day back from yesterday, until there are about `size` records. */
@@ -336,7 +377,7 @@ class World {
     theme: string,
     place: string,
     names: string[],
-    zone?: string,
+    fields: Partial<Event> = {},
   ) {
     const event: Event = {
       id: this.#id(),
@@ -344,17 +385,17 @@ class World {
       title,
       start,
       end: addMinutes(start, minutes),
-      ...(zone ? { zone } : {}),
       place,
       theme: this.#themeIds.get(theme) as Id,
       people: names.map((name) => this.#personIds.get(name) as Id),
       text: "",
       createdAt: momentAt(addDays(this.#today, -365), 600),
+      ...fields,
     };
     this.records.push(event);
   }
 
-  #wholeDay(title: string, date: DateText, theme: string | undefined) {
+  #wholeDay(title: string, date: DateText, theme: string | undefined, calendar: string) {
     const themeId = theme && this.#themeIds.get(theme);
     this.records.push({
       id: this.#id(),
@@ -363,6 +404,7 @@ class World {
       start: date,
       end: date,
       place: "",
+      calendar,
       ...(themeId ? { theme: themeId } : {}),
       people: [],
       text: "",

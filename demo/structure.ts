@@ -2,6 +2,7 @@ import {
   newId,
   seededRandom,
   type Block,
+  type Dye,
   type FieldRecord,
   type GoalSpan,
   type Habit,
@@ -11,6 +12,7 @@ import {
   type PensumRecord,
   type Project,
   type Row,
+  type Settings,
   type StandingOrder,
   type State,
   type Task,
@@ -204,6 +206,7 @@ class Structure {
       ["Next", "formula", { formula: 'last paid + duration("P" + string(every n months) + "M")' }],
       ["Cost a year", "formula", { formula: "decimal(cost * 12 / every n months, 2)", unit: "€", decimals: 2 }],
     ]);
+    this.#onCalendar("Renewals ahead", renewal.id, renewal.names[3] as string, "ochre");
     for (const [title, paidAgo, months, cost] of renewals)
       this.#row(renewal, title, [addDays(this.#today, -paidAgo), months, cost]);
 
@@ -216,6 +219,7 @@ class Structure {
       ["Project", "link", { target: "projects" }],
       ["Days left", "formula", { formula: "(statutory date - today()).days" }],
     ]);
+    this.#onCalendar("Statutory dates", permit.id, permit.names[2] as string, "heather");
     for (const [title, stage, authority, dateIn, person, project] of permits)
       this.#row(permit, title, [
         stages[stage]?.id,
@@ -243,6 +247,30 @@ class Structure {
         Math.round(level * level * 90) / 10,
       ]);
     }
+  }
+
+  /** A lens over a register, and a place on the calendar for it. */
+  #onCalendar(title: string, register: Id, field: string, dye: Dye) {
+    const { records } = this.#ground;
+    const id = this.#id();
+    const lens: Lens = {
+      id,
+      kind: "lens",
+      title,
+      registers: [register],
+      where: { all: [] },
+      done: "no",
+      groups: [],
+      sorts: [{ field }, { field: "title" }],
+      shown: ["title", field].map((name) => ({ field: name, width: 180 })),
+      look: "table",
+      folded: [],
+      order: records.filter((record) => record.kind === "lens").length,
+      text: "",
+    };
+    records.push(lens);
+    const settings = records[0] as Settings;
+    records[0] = { ...settings, layers: [...(settings.layers ?? []), { lens: id, field, dye }] };
   }
 
   addLenses() {

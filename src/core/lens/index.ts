@@ -4,6 +4,7 @@ export * from "./defaults";
 export * from "./entries";
 export * from "./fieldNamed";
 export * from "./givenValues";
+export * from "./layerItems";
 export * from "./lensView";
 export * from "./order";
 export * from "./totals";

@@ -17,6 +17,7 @@ export type FieldType =
   | "dates"
   | "dye"
   | "repeat"
+  | "held"
   | "count";
 
 export interface Field {
@@ -108,6 +109,7 @@ export const fieldsOf: Record<KeptKind, readonly Field[]> = {
     { name: "repeat", label: "Repeat", type: "repeat" },
     { name: "task", label: "Task", type: "task", target: "tasks" },
     theme,
+    { name: "holds", label: "Holds", type: "held", kept: true, hidden: true },
   ],
   theme: [
     title,

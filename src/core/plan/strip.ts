@@ -1,4 +1,13 @@
-import { isUnfinished, type Block, type Event, type Goal, type Id, type Project, type Task } from "../model";
+import {
+  isUnfinished,
+  type Block,
+  type Dye,
+  type Goal,
+  type Id,
+  type PensumRecord,
+  type Project,
+  type Task,
+} from "../model";
 import type { Store } from "../store";
 import { addDays, dateOf, daysBetween, type DateText, type MomentText } from "../time";
 import { allDayEvents } from "./dayItems";
@@ -9,14 +18,17 @@ type Reads = Pick<Store, "list" | "find">;
 /** Something that has a day and no hour, as it lies above the hours. */
 export interface StripItem {
   readonly id: Id;
-  readonly what: "event" | "task" | "due";
-  readonly record: Event | Task | Goal | Project;
+  /** `layer` for what a lens puts there. */
+  readonly what: "event" | "task" | "due" | "layer";
+  readonly record: PensumRecord;
   /** Its first and last day among those shown, from 0. */
   readonly first: number;
   readonly last: number;
   /** Whether it goes on before or after the days shown. */
   readonly beginsBefore: boolean;
   readonly endsAfter: boolean;
+  /** The dye of its lens. */
+  readonly dye?: Dye;
 }
 
 /** A strip item with the row it stands in, from 0. */
@@ -69,7 +81,7 @@ function hasHours(reads: Reads, task: Task, date: DateText, now: MomentText): bo
 
 /** Puts strip items into as few rows as they need, longer ones first, so that none covers another. */
 export function stripRows(items: readonly StripItem[]): StripPlace[] {
-  const order = { event: 0, due: 1, task: 2 };
+  const order = { event: 0, due: 1, layer: 2, task: 3 };
   const sorted = items.toSorted(
     (a, b) =>
       a.first - b.first ||

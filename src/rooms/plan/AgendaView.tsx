@@ -1,11 +1,12 @@
 "use client";
 import { useMemo } from "react";
-import { type PensumRecord } from "@/core/model";
+import type { Dye, PensumRecord } from "@/core/model";
 import { daysFrom } from "@/core/plan";
-import { dateText, durationText, estimateText, rangeText, type DateText } from "@/core/time";
+import { clockText, dateText, durationText, estimateText, rangeText, type DateText } from "@/core/time";
 import { dayAddress, openRecord } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";
+import { layerKey } from "./layers";
 import { useDayThings, useEntry, type What } from "./dayThings";
 
 const agendaDays = 14;
@@ -25,7 +26,7 @@ export function AgendaView({ date, today }: { date: DateText; today: DateText })
 
 function AgendaDay({ date, today }: { date: DateText; today: DateText }) {
   const style = useTimeStyle();
-  const { load, isOver: over, whole, items } = useDayThings(date);
+  const { load, isOver: over, whole, items, layered } = useDayThings(date);
   const loadWords =
     load.plannedMinutes === 0 && load.capacityMinutes === 0
       ? "free"
@@ -49,7 +50,7 @@ function AgendaDay({ date, today }: { date: DateText; today: DateText }) {
         </PlaceLink>
         <span className={`text-small font-normal ${over ? "font-[650] text-madder" : "text-ink-2"}`}>{loadWords}</span>
       </h2>
-      {whole.length + items.length === 0 ? (
+      {whole.length + items.length + layered.length === 0 ? (
         <p className="self-center text-ink-3">Nothing</p>
       ) : (
         <ul>
@@ -58,6 +59,15 @@ function AgendaDay({ date, today }: { date: DateText; today: DateText }) {
           ))}
           {items.map(({ record, startMinute, endMinute }) => (
             <AgendaLine key={record.id} record={record} what="item" hours={rangeText(startMinute, endMinute, style)} />
+          ))}
+          {layered.map(({ record, layer, startMinute }) => (
+            <AgendaLine
+              key={`${layerKey(layer)} ${record.id}`}
+              record={record}
+              what="layer"
+              hours={startMinute === undefined ? "" : clockText(startMinute, style)}
+              dye={layer.dye}
+            />
           ))}
         </ul>
       )}
@@ -69,10 +79,12 @@ interface AgendaLineProps {
   record: PensumRecord;
   what: What;
   hours: string;
+  /** The dye of the lens that puts it there. */
+  dye?: Dye;
 }
 
-function AgendaLine({ record, what, hours }: AgendaLineProps) {
-  const { task, title, dye, done, late } = useEntry(record, what);
+function AgendaLine({ record, what, hours, dye: layerDye }: AgendaLineProps) {
+  const { task, title, dye, done, late } = useEntry(record, what, layerDye);
   const side =
     what === "due"
       ? late

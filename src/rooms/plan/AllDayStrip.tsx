@@ -1,7 +1,15 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { giveDay, setEventTime, takeOff, usualBlockMinutes } from "@/core/commands";
-import { loadOf, recordOrOccurrence, stripItems, type StripPlace, stripRows, unplacedMinutes } from "@/core/plan";
+import {
+  loadOf,
+  recordOrOccurrence,
+  stripItems,
+  type StripItem,
+  type StripPlace,
+  stripRows,
+  unplacedMinutes,
+} from "@/core/plan";
 import { addDays, dateText, estimateText, isDate, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
@@ -9,7 +17,8 @@ import { usePlacing } from "@/ui/hours/placing";
 import { becomesText } from "@/ui/LoadBar";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
-import { thingOf, useEntry } from "./dayThings";
+import { isShownIn, useEntry } from "./dayThings";
+import { layerKey, useLayersOver } from "./layers";
 import { usePlanView } from "./planView";
 
 const rowPixels = 25;
@@ -31,11 +40,23 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
   const [open, setOpen] = useState(false);
   const [target, setTarget] = useState<DateText>();
   const element = useRef<HTMLDivElement>(null);
+  const layered = useLayersOver(dates);
   const items = useComputed(useCallback((from) => stripItems(from, dates, now), [dates, now]));
   const places = useMemo(() => {
-    const isShown = ({ what }: (typeof items)[number]) => !view.hidden.includes(thingOf(what));
-    return stripRows(items.filter(isShown));
-  }, [items, view.hidden]);
+    const isShown = isShownIn(view);
+    const own = items.filter(({ record, what }) => isShown(record, what));
+    const others = layered.map(({ item: { record, layer, first: from, last: to }, first, last }): StripItem => ({
+      id: `${layerKey(layer)} ${record.id}`,
+      what: "layer",
+      record,
+      first,
+      last,
+      beginsBefore: from < dates[0]!,
+      endsAfter: to > dates[dates.length - 1]!,
+      dye: layer.dye,
+    }));
+    return stripRows([...own, ...others]);
+  }, [items, layered, view, dates]);
   const rows = places.reduce((most, { row }) => Math.max(most, row + 1), 1);
   const shownRows = open ? rows : Math.min(rows, rowsAtFirst);
   const hiddenOn = (day: number) =>
@@ -131,27 +152,37 @@ interface StripChipProps {
 }
 
 function StripChip({
-  place: { record, what, first, last, row, beginsBefore, endsAfter },
+  place: { record, what, first, last, row, beginsBefore, endsAfter, dye: layerDye },
   dates,
   gutters,
 }: StripChipProps) {
   const act = useAct();
   const style = useTimeStyle();
   const { place } = usePlacing();
-  const { task, title, dye, late } = useEntry(record, what);
+  const { task, title, dye, late } = useEntry(record, what, layerDye);
   const words = what === "due" ? `${title} due` : title;
-  const cloth = what === "event" ? "cloth-event" : what === "due" ? "cloth-due" : "cloth-planned";
-  const dragged: Dragged | undefined = task
-    ? { kind: "task", task: task.id, title, minutes: task.estimateMinutes || usualBlockMinutes }
-    : record.kind === "event"
-      ? { kind: "item", id: record.id, title, minutes: 60, grabMinutes: 0 }
-      : undefined;
+  const cloth =
+    what === "event"
+      ? "cloth-event"
+      : what === "due"
+        ? "cloth-due"
+        : what === "layer"
+          ? "cloth-layer"
+          : "cloth-planned";
+  const dragged: Dragged | undefined =
+    what === "layer"
+      ? undefined
+      : task
+        ? { kind: "task", task: task.id, title, minutes: task.estimateMinutes || usualBlockMinutes }
+        : record.kind === "event"
+          ? { kind: "item", id: record.id, title, minutes: 60, grabMinutes: 0 }
+          : undefined;
   const press = (event: KeyboardEvent) => {
     if (event.altKey || event.ctrlKey || event.metaKey) return;
     const side = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
     const date = dates[first] as DateText;
     if (side !== undefined && what === "task" && task) act(giveDay, { tasks: [task.id], day: addDays(date, side) });
-    else if (side !== undefined && record.kind === "event" && isDate(record.start))
+    else if (side !== undefined && what === "event" && record.kind === "event" && isDate(record.start))
       act(setEventTime, { id: record.id, start: addDays(record.start, side) });
     else if (event.code === "KeyH" && dragged?.kind === "task") place(dragged);
     else if ((event.key === "Delete" || event.key === "Backspace") && what === "task" && task)

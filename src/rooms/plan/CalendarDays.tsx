@@ -138,7 +138,7 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
             <span className="flex items-end justify-around pb-1 text-[10.5px] text-ink-3">
               {[...view.zones, ...(view.zones.length > 0 ? [store.clock.zone] : [])].map((zone) => (
                 <span key={zone} className="truncate" title={zone}>
-                  {zone.replace(/^.*\//, "").replace(/_/g, " ").slice(0, 6)}
+                  {zone.replace(/^.*\//, "").replace(/_/g, " ")}
                 </span>
               ))}
             </span>

@@ -2,14 +2,17 @@
 import { memo, useCallback, useMemo, type RefObject } from "react";
 import type { PatternHours } from "@/core/model";
 import { usualBlockMinutes } from "@/core/commands";
-import { columns, dayItems, doubleBookings, patternHours, patternOf } from "@/core/plan";
+import { columns, type Column, dayItems, type DayItem, doubleBookings, patternHours, patternOf } from "@/core/plan";
 import { clockText, rangeText, workingDay, type DateText } from "@/core/time";
 import { DrawForm } from "@/ui/hours/DrawForm";
 import { GhostBlock, NowLine, Outside } from "@/ui/hours/hourParts";
 import { HourItem } from "@/ui/hours/HourItem";
 import type { Drawn, Hands } from "@/ui/hours/useHours";
 import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { isShownIn } from "./dayThings";
 import { useDyeOf } from "./dyes";
+import { LayerMark } from "./LayerMark";
+import { layerKey, useLayerItems } from "./layers";
 import { usePlanView } from "./planView";
 import { useTrayTheme } from "./trayTheme";
 
@@ -60,6 +63,15 @@ function PatternBand({ hours, minutePixels }: PatternBandProps) {
   );
 }
 
+/** The minutes that an item or a record of a lens takes on its day. */
+const stretchOf = ({
+  startMinute = 0,
+  endMinute = startMinute,
+}: Partial<Pick<DayItem, "startMinute" | "endMinute">>) => ({
+  startMinute,
+  endMinute,
+});
+
 /** The least height, in pixels, at which an item can be read and grabbed. */
 const leastPixels = 19;
 
@@ -73,14 +85,18 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
   const dyeOf = useDyeOf(view.dyeBy);
   const { zone } = store.clock;
   const all = useComputed(useCallback((from) => dayItems(from, date, zone), [date, zone]));
-  const items = useMemo(
-    () => all.filter(({ record }) => !view.hidden.includes(record.kind === "event" ? "events" : "blocks")),
-    [all, view.hidden],
-  );
+  const items = useMemo(() => all.filter(({ record }) => isShownIn(view)(record, "item")), [all, view]);
+  const onDay = useLayerItems(date);
+  const layered = useMemo(() => onDay.filter(({ startMinute }) => startMinute !== undefined), [onDay]);
   const minutePixels = hourPixels / 60;
   const pattern = useMemo(() => patternHours(patternOf(settings, date), date), [settings, date]);
   const leastMinutes = leastPixels / minutePixels;
-  const layout = useMemo(() => columns(items, leastMinutes), [items, leastMinutes]);
+  const layout = useMemo(() => {
+    const stretches = [...items, ...layered].map((one) => ({ one, ...stretchOf(one) }));
+    stretches.sort((a, b) => a.startMinute - b.startMinute || b.endMinute - a.endMinute);
+    const placed = columns(stretches, leastMinutes);
+    return new Map<unknown, Column>(stretches.map(({ one }, at) => [one, placed[at] as Column]));
+  }, [items, layered, leastMinutes]);
   const doubled = useMemo(() => {
     const themeOf = (record: (typeof items)[number]["record"]) =>
       record.theme ?? (record.kind === "block" ? store.find("task", record.task)?.theme : undefined);
@@ -112,7 +128,7 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
       </div>
       {view.pattern && pattern.map((hours, at) => <PatternBand key={at} hours={hours} minutePixels={minutePixels} />)}
       <div className="pointer-events-none absolute inset-y-0 right-1.5 left-[3px]">
-        {items.map((item, at) => (
+        {items.map((item) => (
           <HourItem
             key={item.record.id}
             item={item}
@@ -120,11 +136,22 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
             dye={dyeOf(item.record)}
             narrow
             doubled={doubled.has(item.record.id)}
-            column={layout[at]!}
+            column={layout.get(item)!}
+            fields={view.itemFields}
+            icons={view.icons}
             minutePixels={minutePixels}
             leastMinutes={leastMinutes}
             hands={hands}
             scroller={scroller}
+          />
+        ))}
+        {layered.map((item) => (
+          <LayerMark
+            key={`${layerKey(item.layer)} ${item.record.id}`}
+            item={item}
+            column={layout.get(item)!}
+            minutePixels={minutePixels}
+            leastMinutes={leastMinutes}
           />
         ))}
         <GhostBlock holder={ghost} date={date} minutePixels={minutePixels} />

@@ -1,7 +1,7 @@
 "use client";
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { giveDay, moveItem, setEventTime } from "@/core/commands";
-import { type PensumRecord } from "@/core/model";
+import type { Dye, PensumRecord } from "@/core/model";
 import { loadOf, recordOrOccurrence, unplacedMinutes, weeksOfMonth } from "@/core/plan";
 import {
   addDays,
@@ -154,12 +154,20 @@ interface MonthDayProps {
 
 const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget, tabbable, first }: MonthDayProps) {
   const style = useTimeStyle();
-  const { load, isOver: over, whole, items } = useDayThings(date);
+  const { load, isOver: over, whole, items, layered } = useDayThings(date);
+  const withLayer = layered.map(({ record, layer, startMinute }) => ({
+    record,
+    what: "layer" as const,
+    minute: startMinute,
+    dye: layer.dye,
+  }));
   const all = [
-    ...whole.map(({ record, what }) => ({ record, what, minute: undefined })),
+    ...whole.map(({ record, what }) => ({ record, what, minute: undefined, dye: undefined })),
+    ...withLayer.filter(({ minute }) => minute === undefined),
     ...items
       .filter(({ beginsBefore }) => !beginsBefore)
-      .map(({ record, startMinute }) => ({ record, what: "item" as const, minute: startMinute })),
+      .map(({ record, startMinute }) => ({ record, what: "item" as const, minute: startMinute, dye: undefined })),
+    ...withLayer.filter(({ minute }) => minute !== undefined),
   ];
   const shown = all.length > lines ? all.slice(0, Math.max(0, lines - 1)) : all;
   const words = load.plannedMinutes > 0 ? durationText(load.plannedMinutes) : "";
@@ -189,7 +197,7 @@ const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget,
       </div>
       <ul className="min-h-0 px-1">
         {shown.map((entry) => (
-          <MonthEntry key={`${entry.what} ${entry.record.id}`} date={date} {...entry} />
+          <MonthEntry key={`${entry.what} ${entry.dye ?? ""} ${entry.record.id}`} date={date} {...entry} />
         ))}
         {all.length > shown.length && (
           <li>
@@ -213,19 +221,21 @@ interface MonthEntryProps {
   record: PensumRecord;
   what: What;
   minute: number | undefined;
+  /** The dye of the lens that puts it there. */
+  dye: Dye | undefined;
 }
 
-function MonthEntry({ date, record, what, minute }: MonthEntryProps) {
+function MonthEntry({ date, record, what, minute, dye: layerDye }: MonthEntryProps) {
   const act = useAct();
   const style = useTimeStyle();
-  const { task, title, dye: ownDye, done, late } = useEntry(record, what);
+  const { task, title, dye: ownDye, done, late } = useEntry(record, what, layerDye);
   const dye = late ? "madder" : ownDye;
   const clock = minute === undefined ? "" : clockText(minute, style);
   const words = what === "due" ? `${title} due` : title;
   const dragged: Dragged | undefined =
     what === "task" && task
       ? { kind: "task", task: task.id, title, minutes: task.estimateMinutes ?? 0 }
-      : record.kind === "event" || record.kind === "block"
+      : what !== "layer" && (record.kind === "event" || record.kind === "block")
         ? {
             kind: "item",
             id: record.id,
@@ -250,7 +260,15 @@ function MonthEntry({ date, record, what, minute }: MonthEntryProps) {
     focusSoon(() => document.querySelector<HTMLElement>(`[data-month-day="${to}"] [data-entry="${record.id}"]`));
   };
   const cloth =
-    what === "due" ? "cloth-due" : record.kind === "event" ? "cloth-event" : done ? "cloth-done" : "cloth-planned";
+    what === "layer"
+      ? "cloth-layer"
+      : what === "due"
+        ? "cloth-due"
+        : record.kind === "event"
+          ? "cloth-event"
+          : done
+            ? "cloth-done"
+            : "cloth-planned";
   return (
     <li>
       <button

@@ -1,7 +1,7 @@
 "use client";
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import { lazy, Suspense, useCallback, useMemo, useState } from "react";
-import type { Id } from "@/core/model";
+import type { CalendarLayer, FieldRecord, Id } from "@/core/model";
 import { daysFrom, timelineWays } from "@/core/plan";
 import { dateText, type DateText, type TimeStyle } from "@/core/time";
 import { DayPicker } from "@/ui/DayPicker";
@@ -10,18 +10,23 @@ import { goTo, planAddress, planLooks, stepOf, type Place, type PlanSpan } from 
 import { PhoneTabs } from "@/ui/PhoneTabs";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { PickList, SentencePart } from "@/ui/SentencePart";
-import { useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";
+import { useFirstWeekday, useList, useSettings, useTimeStyle } from "@/ui/workspaceContext";
 import { CalendarDays } from "./CalendarDays";
 import { PatternPart } from "./PatternPart";
 import { PlanTray } from "./PlanTray";
 import { TrayThemeContext } from "./trayTheme";
-import { dyeWays, shownThings, usePlanView, type ShownThing } from "./planView";
+import { layerKey, LayersContext, noLayers } from "./layers";
+import { dyeWays, shownThings, thingWords, usePlanView, type DyeWay } from "./planView";
 
 const MonthView = lazy(() => import("./MonthView").then((view) => ({ default: view.MonthView })));
 const YearView = lazy(() => import("./YearView").then((view) => ({ default: view.YearView })));
 const MatrixView = lazy(() => import("./MatrixView").then((view) => ({ default: view.MatrixView })));
 const TimelineView = lazy(() => import("./TimelineView").then((view) => ({ default: view.TimelineView })));
 const AgendaView = lazy(() => import("./AgendaView").then((view) => ({ default: view.AgendaView })));
+
+const LayerReader = lazy(() => import("./LayerReader").then((reader) => ({ default: reader.LayerReader })));
+const ShowPart = lazy(() => import("./ShowPart").then((part) => ({ default: part.ShowPart })));
+const noneOfThem: readonly CalendarLayer[] = [];
 
 type PlanPlace = Extract<Place, { room: "plan" }>;
 
@@ -45,27 +50,41 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
   const [theme, show] = useState<Id>();
   const trayTheme = useMemo(() => ({ theme, show }), [theme]);
   const isCalendar = place.look === "calendar";
+  const { layers: all = noneOfThem } = useSettings();
+  const [{ hiddenLayers }] = usePlanView();
+  const shownLayers = useMemo(
+    () => all.filter((layer) => !hiddenLayers.includes(layerKey(layer))),
+    [all, hiddenLayers],
+  );
+  const [layers, setLayers] = useState(noLayers);
   return (
     <PlacingContext.Provider value={{ placing, place: begin }}>
-      <TrayThemeContext.Provider value={trayTheme}>
-        <div className="today plan flex min-w-0 flex-1" data-phone-pane={pane}>
-          <PhoneTabs label="Parts of the plan" panes={panes} shown={pane} onShow={setPane} />
-          <main data-pane="plan" className="plan-main flex min-w-0 flex-1 flex-col bg-sheet">
-            <PlanHead place={place} date={date} today={today} />
-            <Suspense fallback={<div className="flex-1" aria-busy="true" />}>
-              {place.look === "timeline" && <TimelineView date={date} today={today} />}
-              {place.look === "matrix" && <MatrixView today={today} sideOpen={sideOpen} />}
-              {isCalendar && typeof place.span === "number" && (
-                <CalendarDays date={date} days={place.span} today={today} />
-              )}
-              {isCalendar && place.span === "month" && <MonthView date={date} today={today} />}
-              {isCalendar && place.span === "year" && <YearView date={date} today={today} />}
-              {isCalendar && place.span === "agenda" && <AgendaView date={date} today={today} />}
+      <LayersContext.Provider value={layers}>
+        <TrayThemeContext.Provider value={trayTheme}>
+          {isCalendar && shownLayers.length > 0 && (
+            <Suspense>
+              <LayerReader layers={shownLayers} onRead={setLayers} />
             </Suspense>
-          </main>
-          {isCalendar && <PlanTray today={today} hidden={sideOpen} />}
-        </div>
-      </TrayThemeContext.Provider>
+          )}
+          <div className="today plan flex min-w-0 flex-1" data-phone-pane={pane}>
+            <PhoneTabs label="Parts of the plan" panes={panes} shown={pane} onShow={setPane} />
+            <main data-pane="plan" className="plan-main flex min-w-0 flex-1 flex-col bg-sheet">
+              <PlanHead place={place} date={date} today={today} />
+              <Suspense fallback={<div className="flex-1" aria-busy="true" />}>
+                {place.look === "timeline" && <TimelineView date={date} today={today} />}
+                {place.look === "matrix" && <MatrixView today={today} sideOpen={sideOpen} />}
+                {isCalendar && typeof place.span === "number" && (
+                  <CalendarDays date={date} days={place.span} today={today} />
+                )}
+                {isCalendar && place.span === "month" && <MonthView date={date} today={today} />}
+                {isCalendar && place.span === "year" && <YearView date={date} today={today} />}
+                {isCalendar && place.span === "agenda" && <AgendaView date={date} today={today} />}
+              </Suspense>
+            </main>
+            {isCalendar && <PlanTray today={today} hidden={sideOpen} />}
+          </div>
+        </TrayThemeContext.Provider>
+      </LayersContext.Provider>
     </PlacingContext.Provider>
   );
 }
@@ -231,6 +250,10 @@ function OnePart<T extends string>({ label, value, options, onPick }: OnePartPro
 function CalendarParts({ place, date, today }: RangeProps) {
   const [view, change] = usePlanView();
   const { look, span } = place;
+  const choices = (useList("kind", "field") as readonly FieldRecord[]).filter(
+    ({ type, register, removed }) =>
+      !removed && (type === "choice" || type === "level") && (register === "tasks" || register === "events"),
+  );
   const shown = shownThings.filter((thing) => !view.hidden.includes(thing));
   return (
     <>
@@ -265,7 +288,10 @@ function CalendarParts({ place, date, today }: RangeProps) {
         <OnePart
           label="Dye by"
           value={view.dyeBy}
-          options={dyeWays.map((way) => [way, way] as const)}
+          options={[
+            ...dyeWays.map((way) => [way, way] as const),
+            ...choices.map(({ name, title: words }) => [name as DyeWay, words.toLowerCase()] as const),
+          ]}
           onPick={(dyeBy) => change({ dyeBy })}
         />
       </span>
@@ -274,37 +300,24 @@ function CalendarParts({ place, date, today }: RangeProps) {
         Show{" "}
         <SentencePart
           words={
-            shown.length === shownThings.length ? "all" : shown.map((one) => thingWords[one]).join(", ") || "nothing"
+            shown.length < shownThings.length
+              ? shown.map((one) => thingWords[one]).join(", ") || "nothing"
+              : view.hiddenCalendars.length + view.hiddenLayers.length > 0
+                ? "some"
+                : "all"
           }
           label="What is shown"
         >
           {() => (
-            <PickList
-              many
-              options={shownThings.map((thing) => [thing, thingWords[thing]] as const)}
-              chosen={shown}
-              onPick={(id) => {
-                const thing = id as ShownThing;
-                change({
-                  hidden: view.hidden.includes(thing)
-                    ? view.hidden.filter((one) => one !== thing)
-                    : [...view.hidden, thing],
-                });
-              }}
-            />
+            <Suspense fallback={<p className="text-ink-2">One moment</p>}>
+              <ShowPart />
+            </Suspense>
           )}
         </SentencePart>
       </span>
     </>
   );
 }
-
-const thingWords: Record<ShownThing, string> = {
-  events: "events",
-  blocks: "blocks",
-  tasks: "tasks of a day",
-  dues: "due dates",
-};
 
 const spans: readonly PlanSpan[] = [1, 2, 3, 4, 5, 7, 10, 14, 21, 31, "month", "year", "agenda"];
 

@@ -1,5 +1,6 @@
 "use client";
 import { useCallback } from "react";
+import type { LayerItem } from "@/core/lens";
 import { isUnfinished, type Dye, type PensumRecord, type Task, type Theme } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { dayItems, isLate, loadOf, stripItems, type DayItem, type Load, type StripItem } from "@/core/plan";
@@ -7,10 +8,11 @@ import type { DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
 import { useDyeOf } from "./dyes";
-import { usePlanView } from "./planView";
+import { useLayerItems } from "./layers";
+import { usePlanView, type PlanView } from "./planView";
 
 /** How something stands on its day: without an hour in one of three ways, or with hours. */
-export type What = StripItem["what"] | "item";
+export type What = StripItem["what"] | "item" | "layer";
 
 /** How full a day is, and what of it is to be shown: without an hour, and with hours. */
 export function useDayThings(date: DateText): {
@@ -18,11 +20,14 @@ export function useDayThings(date: DateText): {
   isOver: boolean;
   whole: readonly StripItem[];
   items: readonly DayItem[];
+  layered: readonly LayerItem[];
 } {
   const store = useStore();
   const settings = useSettings();
   const now = useNow(store.clock);
-  const [{ hidden }] = usePlanView();
+  const [view] = usePlanView();
+  const isShown = isShownIn(view);
+  const layered = useLayerItems(date);
   const { zone } = store.clock;
   const load = useComputed(useCallback((from) => loadOf(from, date, settings, zone), [date, settings, zone]));
   const whole = useComputed(useCallback((from) => stripItems(from, [date], now), [date, now]));
@@ -30,18 +35,25 @@ export function useDayThings(date: DateText): {
   return {
     load,
     isOver: load.capacityMinutes > 0 && load.plannedMinutes > load.capacityMinutes,
-    whole: whole.filter(({ what }) => !hidden.includes(thingOf(what))),
-    items: items.filter(({ record }) => !hidden.includes(record.kind === "event" ? "events" : "blocks")),
+    whole: whole.filter(({ record, what }) => isShown(record, what)),
+    items: items.filter(({ record }) => isShown(record, "item")),
+    layered,
   };
 }
 
-/** Under which name what has no hour is switched on and off. */
-export function thingOf(what: StripItem["what"]): "events" | "tasks" | "dues" {
-  return what === "event" ? "events" : what === "task" ? "tasks" : "dues";
+/** Tells whether something is shown: its kind is, and of an event its calendar. */
+export function isShownIn({
+  hidden,
+  hiddenCalendars,
+}: Pick<PlanView, "hidden" | "hiddenCalendars">): (record: PensumRecord, what: What) => boolean {
+  return (record, what) => {
+    if (record.kind === "event") return !hidden.includes("events") && !hiddenCalendars.includes(record.calendar ?? "");
+    return !hidden.includes(what === "item" ? "blocks" : what === "task" ? "tasks" : "dues");
+  };
 }
 
 /** What an entry of a day is called and how it is drawn. */
-export function useEntry(record: PensumRecord, what: What) {
+export function useEntry(record: PensumRecord, what: What, layerDye?: Dye) {
   const store = useStore();
   const [view] = usePlanView();
   const dyeOf = useDyeOf(view.dyeBy);
@@ -52,7 +64,7 @@ export function useEntry(record: PensumRecord, what: What) {
   return {
     task,
     title: plainTitle(task?.title ?? ("title" in record ? record.title : "")) || theme?.title || "Untitled",
-    dye: dyeOf(record) ?? theme?.dye ?? usual,
+    dye: layerDye ?? dyeOf(record) ?? theme?.dye ?? usual,
     done: task !== undefined && !isUnfinished(task.state),
     late:
       what === "due" && "due" in record && record.due !== undefined && isLate({ due: record.due }, store.clock.now()),

@@ -1,10 +1,13 @@
 "use client";
 import { useSyncExternalStore } from "react";
+import { iconWays, type IconWay } from "@/ui/hours/iconWays";
+import { isZone } from "@/core/time";
 import { timelineWays, type TimelineWay } from "@/core/plan";
 
 /** By what the things on the calendar are dyed. */
-export const dyeWays = ["theme", "priority", "goal", "state"] as const;
-export type DyeWay = (typeof dyeWays)[number];
+export const dyeWays = ["theme", "priority", "calendar", "goal", "state"] as const;
+/** One of these, or the name of a choice that the person made. */
+export type DyeWay = (typeof dyeWays)[number] | `f_${string}`;
 
 /** By what the tray is divided. */
 export const trayWays = ["goal", "project", "theme", "none"] as const;
@@ -13,6 +16,24 @@ export type TrayWay = (typeof trayWays)[number];
 /** What can be shown on the calendar, each switched on and off. */
 export const shownThings = ["events", "blocks", "tasks", "dues"] as const;
 export type ShownThing = (typeof shownThings)[number];
+
+export const thingWords: Record<ShownThing, string> = {
+  events: "events",
+  blocks: "blocks",
+  tasks: "tasks of a day",
+  dues: "due dates",
+};
+
+/** The fields that can stand on an item, beside those a person made. */
+export const itemFields = [
+  ["place", "place"],
+  ["people", "people"],
+  ["priority", "priority"],
+  ["due", "due"],
+  ["goal", "goal"],
+  ["project", "project"],
+  ["calendar", "calendar"],
+] as const;
 
 /** What runs across the matrix. */
 export const acrossWays = ["slack", "due", "doDay"] as const;
@@ -29,6 +50,13 @@ export interface PlanView {
   readonly trayBy: TrayWay;
   readonly order: "pull" | "newest" | "warmUp";
   readonly hidden: readonly ShownThing[];
+  /** Calendars that are not shown, by their names; the person's own has none. */
+  readonly hiddenCalendars: readonly string[];
+  /** Lenses on the calendar that are not shown. */
+  readonly hiddenLayers: readonly string[];
+  /** The fields that stand on each item. */
+  readonly itemFields: readonly string[];
+  readonly icons: IconWay;
   /** Whether the pattern stands behind the hours. */
   readonly pattern: boolean;
   /** Other time zones whose hours stand beside the hours. */
@@ -52,6 +80,10 @@ const usual: PlanView = {
   trayBy: "goal",
   order: "pull",
   hidden: [],
+  hiddenCalendars: [],
+  hiddenLayers: [],
+  itemFields: [],
+  icons: "none",
   pattern: true,
   zones: [],
   across: "slack",
@@ -79,6 +111,8 @@ function read(): PlanView {
   return known;
 }
 
+const textsIn = (value: unknown): string[] =>
+  Array.isArray(value) ? value.filter((one): one is string => typeof one === "string") : [];
 const isShape = (value: unknown): value is Partial<PlanView> => typeof value === "object" && value !== null;
 
 /** What was stored, with the usual in place of whatever is not as it should be. */
@@ -86,19 +120,23 @@ function sound(view: PlanView): PlanView {
   const height = Number(view.hourPixels);
   return {
     hourPixels: height >= leastHourPixels && height <= mostHourPixels ? height : usual.hourPixels,
-    dyeBy: dyeWays.includes(view.dyeBy) ? view.dyeBy : usual.dyeBy,
+    dyeBy: (dyeWays as readonly string[]).includes(view.dyeBy) || /^f_/.test(view.dyeBy) ? view.dyeBy : usual.dyeBy,
     trayBy: trayWays.includes(view.trayBy) ? view.trayBy : usual.trayBy,
     order: ["pull", "newest", "warmUp"].includes(view.order) ? view.order : usual.order,
     hidden: Array.isArray(view.hidden) ? view.hidden.filter((one) => shownThings.includes(one)) : [],
+    hiddenCalendars: textsIn(view.hiddenCalendars),
+    hiddenLayers: textsIn(view.hiddenLayers),
+    itemFields: textsIn(view.itemFields),
+    icons: iconWays.includes(view.icons) ? view.icons : usual.icons,
     across: acrossWays.includes(view.across) ? view.across : usual.across,
     urgentDays: view.urgentDays >= 0 && view.urgentDays <= 21 ? view.urgentDays : usual.urgentDays,
     matrixTasks: matrixTasks.includes(view.matrixTasks) ? view.matrixTasks : usual.matrixTasks,
     pattern: view.pattern !== false,
     asList: view.asList === true,
     rowsBy: timelineWays.includes(view.rowsBy) ? view.rowsBy : usual.rowsBy,
-    foldedRows: Array.isArray(view.foldedRows) ? view.foldedRows.filter((one) => typeof one === "string") : [],
+    foldedRows: textsIn(view.foldedRows),
     threads: view.threads !== false,
-    zones: Array.isArray(view.zones) ? view.zones.filter((zone) => typeof zone === "string").slice(0, 2) : [],
+    zones: textsIn(view.zones).filter(isZone).slice(0, 2),
   };
 }
 

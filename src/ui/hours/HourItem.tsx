@@ -1,5 +1,13 @@
 "use client";
-import { memo, useCallback, type KeyboardEvent, type PointerEvent as ReactPointerEvent, type RefObject } from "react";
+import {
+  lazy,
+  memo,
+  Suspense,
+  useCallback,
+  type KeyboardEvent,
+  type PointerEvent as ReactPointerEvent,
+  type RefObject,
+} from "react";
 import { counted, moveItem } from "@/core/commands";
 import { isUnfinished, type Block, type Dye } from "@/core/model";
 import { plainTitle } from "@/core/page";
@@ -10,6 +18,7 @@ import type { Dragged } from "@/ui/drag";
 import { Repeat2 } from "lucide-react";
 import { openRecord } from "@/ui/navigation";
 import { trackPointer } from "@/ui/trackPointer";
+import type { IconWay } from "./iconWays";
 import type { Hands } from "./useHours";
 import { useAct, useComputed, useRecord, useTimeStyle } from "@/ui/workspaceContext";
 
@@ -23,6 +32,9 @@ interface HourItemProps {
   doubled?: boolean;
   /** Its dye, where that is not its theme’s. */
   dye?: Dye | undefined;
+  /** The fields that stand on it, by their names, and of what its icon is. */
+  fields?: readonly string[];
+  icons?: IconWay;
   column: Column;
   minutePixels: number;
   leastMinutes: number;
@@ -31,6 +43,9 @@ interface HourItemProps {
   scroller: RefObject<HTMLElement | null>;
 }
 
+const ItemIcon = lazy(() => import("./ItemDetails").then((details) => ({ default: details.ItemIcon })));
+const ItemFields = lazy(() => import("./ItemDetails").then((details) => ({ default: details.ItemFields })));
+
 /** How many rows a title may take in an item of so many rows: the last is for the hours. */
 const titleRows = ["", "", "line-clamp-1", "line-clamp-2", "line-clamp-3"];
 
@@ -38,7 +53,7 @@ const titleRows = ["", "", "line-clamp-1", "line-clamp-2", "line-clamp-3"];
 export const HourItem = memo(function HourItem(props: HourItemProps) {
   const { item, date, column, minutePixels, leastMinutes, hands, scroller } = props;
   const { snap, ghost, preview, minuteAt, grab: grabItem, keyMove, takeItemOff } = hands;
-  const { narrow = false, doubled = false } = props;
+  const { narrow = false, doubled = false, fields = [], icons = "none" } = props;
   const { record, startMinute, endMinute } = item;
   const style = useTimeStyle();
   const act = useAct();
@@ -123,7 +138,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
       data-item={record.id}
       data-dye={dye}
       aria-label={`${title}, ${range}${place}${done ? ", done" : ""}${spill}${comesAgain ? ", comes again" : ""}${doubled ? ", double-booked" : ""}${box ? `, ${counted(box.holds!.length, "task")}, ${fill} filled` : ""}`}
-      className={`rail-item ${cloth} pointer-events-auto absolute touch-none overflow-hidden ${narrow ? "px-1.5" : "px-2"} font-[560] select-none ${narrow ? "text-[11.5px]" : "text-[12.5px]"} ${height < 30 ? "leading-[15px]" : narrow ? "py-0.5 leading-[15px]" : "py-[3px] leading-4"} ${doubled ? "is-doubled" : ""} ${box ? "is-box" : ""}`}
+      className={`rail-item ${cloth} pointer-events-auto absolute touch-none overflow-hidden ${box ? "pr-1.5 pl-[11px]" : narrow ? "px-1.5" : "px-2"} font-[560] select-none ${narrow ? "text-[11.5px]" : "text-[12.5px]"} ${height < 30 ? "leading-[15px]" : narrow ? "py-0.5 leading-[15px]" : "py-[3px] leading-4"} ${doubled ? "is-doubled" : ""}`}
       style={{
         top: startMinute * minutePixels + 1,
         height,
@@ -141,6 +156,11 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
         onPointerDown={stretch("start")}
       />
       <span className={rows < 2 || box ? "block truncate" : titleRows[Math.min(rows, 4)]}>
+        {icons !== "none" && (
+          <Suspense>
+            <ItemIcon record={record} way={icons} />
+          </Suspense>
+        )}
         {comesAgain && <Repeat2 size={11} className="mr-1 inline-block text-ink-2" aria-hidden />}
         {title}
         {rows < 2 && column.of === 1 && (
@@ -151,6 +171,11 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
         <span className="block truncate text-small font-[450] text-ink-2">
           {took ?? (fill ? `${narrow ? "" : `${range}, `}${fill}` : `${range}${place}${spill}`)}
         </span>
+      )}
+      {fields.length > 0 && rows >= 3 && (
+        <Suspense>
+          <ItemFields record={record} names={fields} />
+        </Suspense>
       )}
       {box && <HeldTasks box={box} rows={rows - 2} />}
       <span

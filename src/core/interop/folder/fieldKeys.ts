@@ -1,4 +1,4 @@
-import { fieldsOf, type Field, type Id, type PensumRecord } from "../../model";
+import { fieldsOf, type Field, type HeldTask, type Id, type PensumRecord } from "../../model";
 import { fieldsOfRecord, findRegister, isComputed, optionsOf, registerOf, titleOf } from "../../register";
 import type { Store } from "../../store";
 
@@ -102,6 +102,8 @@ export class References {
 
 /** A field's value for front matter: links and choices by their titles, all else as it is. */
 export function written(store: Store, references: References, field: Field, value: unknown): unknown {
+  if (field.type === "held")
+    return (value as readonly HeldTask[]).map(({ task, minutes }) => `${references.write(task)} ${minutes}`);
   if (field.target) {
     return Array.isArray(value) ? value.map((id) => references.write(id as Id)) : references.write(value as Id);
   }
@@ -132,6 +134,10 @@ export function meant(store: Store, references: References, field: Field, said: 
     return names.includes(undefined) ? undefined : names;
   }
   switch (field.type) {
+    case "held": {
+      const held = (Array.isArray(said) ? said : [said]).map((one) => heldMeant(references, one));
+      return held.includes(undefined) ? undefined : held;
+    }
     case "choice":
     case "level":
     case "priority":
@@ -164,6 +170,13 @@ export function meant(store: Store, references: References, field: Field, said: 
   }
 }
 
+/** A task in a time box and its minutes: `[[Order stakes]] 45`. */
+function heldMeant(references: References, said: unknown): HeldTask | undefined {
+  const [, name, minutes] = (typeof said === "string" && /^(.*\S)\s+(\d{1,4})$/.exec(said)) || [];
+  const task = name === undefined ? undefined : references.read("tasks", name);
+  return task === undefined ? undefined : { task, minutes: Number(minutes) };
+}
+
 function optionMeant(store: Store, field: Field, said: string): string | undefined {
   if (said.startsWith("#")) return said.slice(1);
   const options = optionsOf(field, store.find("settings", "settings")?.priorities ?? []);
@@ -175,5 +188,5 @@ function optionMeant(store: Store, field: Field, said: string): string | undefin
 
 /** Types whose values are lists. */
 export function isListType(field: Field): boolean {
-  return field.many === true || ["tags", "people", "choices", "dates", "range", "files"].includes(field.type);
+  return field.many === true || ["tags", "people", "choices", "dates", "range", "files", "held"].includes(field.type);
 }

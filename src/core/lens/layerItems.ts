@@ -1,0 +1,59 @@
+import { isRange, type CalendarLayer, type PensumRecord } from "../model";
+import { dateOf, isDate, isMoment, minuteOf, minutesBetween, minutesPerDay, type DateText } from "../time";
+import type { LensView } from "./lensView";
+
+/** A record of a lens where it stands on the calendar. */
+export interface LayerItem {
+  readonly record: PensumRecord;
+  readonly layer: CalendarLayer;
+  /** Its first and last day. */
+  readonly first: DateText;
+  readonly last: DateText;
+  /** Minutes since midnight of its first day; absent for what has a day and no hour. */
+  readonly startMinute?: number;
+  /** Where it ends on that day; the same as its start for what is a moment only. */
+  readonly endMinute?: number;
+}
+
+/**
+ * What a lens shows, by the day on which a date of each record lies: a field with a date, a moment or a range, computed
+ * ones too. A moment in the field `start` lasts until the `end` of its record. Records without that date are left out.
+ */
+export function layerItems(view: LensView, layer: CalendarLayer): LayerItem[] {
+  const field = view.fields.find(({ name }) => name === layer.field);
+  if (!field) return [];
+  const seen = new Set<string>();
+  const items: LayerItem[] = [];
+  for (const { record } of view.entries) {
+    if (seen.has(record.id)) continue;
+    seen.add(record.id);
+    const place = placeOf(field.read(record), layer.field === "start" && "end" in record ? record.end : undefined);
+    if (place) items.push({ record, layer, ...place });
+  }
+  return items;
+}
+
+function placeOf(cell: unknown, end: unknown): Omit<LayerItem, "record" | "layer"> | undefined {
+  if (isRange(cell)) return { first: dateOf(cell[0] as string), last: dateOf(cell[1] as string) };
+  if (typeof cell !== "string") return undefined;
+  const [isWhole, isTimed] = [isDate(cell), isMoment(cell)];
+  if (isWhole) return { first: cell, last: isDate(end) && end > cell ? end : cell };
+  if (!isTimed) return undefined;
+  const first = dateOf(cell);
+  const startMinute = minuteOf(cell);
+  const length = isMoment(end) && end > cell ? minutesBetween(cell, end) : 0;
+  return { first, last: first, startMinute, endMinute: Math.min(minutesPerDay, startMinute + length) };
+}
+
+/** Layer items by each of their days, those without an hour first. */
+export function layerDays(items: readonly LayerItem[]): ReadonlyMap<DateText, readonly LayerItem[]> {
+  const days = new Map<DateText, LayerItem[]>();
+  for (const item of items) {
+    const list = days.get(item.first);
+    if (list) list.push(item);
+    else days.set(item.first, [item]);
+  }
+  for (const list of days.values())
+    list.sort((a, b) => (a.startMinute ?? -1) - (b.startMinute ?? -1) || (a.record.id < b.record.id ? -1 : 1));
+  return days;
+}

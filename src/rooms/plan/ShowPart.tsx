@@ -1,0 +1,288 @@
+"use client";
+import { X } from "lucide-react";
+import { useMemo, useState, type ReactNode } from "react";
+import { saveSettings } from "@/core/commands";
+import { dyes, type CalendarLayer, type Dye, type Event, type Field, type Lens } from "@/core/model";
+import { cellType, fieldsIn, findRegister } from "@/core/register";
+import { isZone } from "@/core/time";
+import { PickList } from "@/ui/SentencePart";
+import { useAct, useList, useSettings, useStore } from "@/ui/workspaceContext";
+import { calendarDye } from "./dyes";
+import { layerKey } from "./layers";
+import { itemFields, shownThings, thingWords, usePlanView } from "./planView";
+import { iconWays } from "@/ui/hours/iconWays";
+
+/** What is shown on the calendar: kinds of things, calendars, lenses, what stands on each item, and other zones. */
+export function ShowPart() {
+  return (
+    <div className="grid gap-3">
+      <Things />
+      <Calendars />
+      <LensLayers />
+      <OnItems />
+      <Zones />
+    </div>
+  );
+}
+
+/** A set with one thing more, or without it where it had it. */
+const toggled = <T,>(all: readonly T[], one: T): T[] =>
+  all.includes(one) ? all.filter((other) => other !== one) : [...all, one];
+
+function Part({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section aria-label={title}>
+      <h3 className="mb-0.5 font-semibold text-ink-2">{title}</h3>
+      {children}
+    </section>
+  );
+}
+
+function Things() {
+  const [view, change] = usePlanView();
+  return (
+    <PickList
+      many
+      options={shownThings.map((thing) => [thing, thingWords[thing]] as const)}
+      chosen={shownThings.filter((thing) => !view.hidden.includes(thing))}
+      onPick={(id) => change({ hidden: toggled(view.hidden, id as (typeof shownThings)[number]) })}
+    />
+  );
+}
+
+interface SwitchedProps {
+  title: string;
+  note?: string | undefined;
+  on: boolean;
+  dye: Dye;
+  onSwitch: () => void;
+  onDye: (dye: Dye) => void;
+  onRemove?: () => void;
+}
+
+/** A calendar or a lens: shown or not, in its dye. */
+function Switched({ title, note, on, dye, onSwitch, onDye, onRemove }: SwitchedProps) {
+  return (
+    <li className="grid min-h-7 grid-cols-[minmax(0,1fr)_auto_24px] items-center gap-2">
+      <label className="flex min-h-6 min-w-0 items-center gap-2">
+        <input type="checkbox" className="size-4 flex-none accent-woad" checked={on} onChange={onSwitch} />
+        <i className="diamond flex-none" data-dye={dye} />
+        <span className="min-w-0 truncate">
+          {title}
+          {note && <span className="text-small text-ink-2"> {note}</span>}
+        </span>
+      </label>
+      <select
+        className="field h-6 py-0 text-small"
+        aria-label={`Dye of ${title}`}
+        value={dye}
+        onChange={({ target }) => onDye(target.value as Dye)}
+      >
+        {dyes.map((one) => (
+          <option key={one} value={one}>
+            {one}
+          </option>
+        ))}
+      </select>
+      {onRemove ? (
+        <button
+          className="button-quiet grid size-6 place-items-center"
+          aria-label={`Take ${title} off`}
+          onClick={onRemove}
+        >
+          <X size={13} aria-hidden />
+        </button>
+      ) : (
+        <span />
+      )}
+    </li>
+  );
+}
+
+function Calendars() {
+  const settings = useSettings();
+  const act = useAct();
+  const [view, change] = usePlanView();
+  const events = useList("kind", "event") as readonly Event[];
+  const names = useMemo(() => [...new Set(events.map(({ calendar = "" }) => calendar))].sort(), [events]);
+  if (names.length === 0 || (names.length === 1 && names[0] === "")) return null;
+  return (
+    <Part title="Calendars">
+      <ul>
+        {names.map((name) => (
+          <Switched
+            key={name}
+            title={name || "My calendar"}
+            on={!view.hiddenCalendars.includes(name)}
+            dye={calendarDye(settings, name)}
+            onSwitch={() => change({ hiddenCalendars: toggled(view.hiddenCalendars, name) })}
+            onDye={(dye) => act(saveSettings, { calendarDyes: { ...settings.calendarDyes, [name]: dye } })}
+          />
+        ))}
+      </ul>
+    </Part>
+  );
+}
+
+/** The fields of a lens by which its records can stand on a calendar. */
+function useDateFields(): (lens: Lens) => readonly Field[] {
+  const store = useStore();
+  return (lens) =>
+    lens.registers.flatMap((id) => {
+      const register = findRegister(store, id);
+      const isDated = (field: Field) =>
+        field.type === "formula" || field.type === "summary" || ["date", "range"].includes(cellType(field));
+      return register ? fieldsIn(store, register).filter((field) => !field.hidden && isDated(field)) : [];
+    });
+}
+
+function LensLayers() {
+  const { layers = [] } = useSettings();
+  const act = useAct();
+  const [view, change] = usePlanView();
+  const lenses = useList("kind", "lens") as readonly Lens[];
+  const dateFields = useDateFields();
+  const [adding, setAdding] = useState("");
+  const lens = lenses.find(({ id }) => id === adding);
+  const set = (next: readonly CalendarLayer[]) => act(saveSettings, { layers: next });
+  const usable = lenses.filter((one) => dateFields(one).length > 0);
+  return (
+    <Part title="Lenses">
+      <ul>
+        {layers.map((layer) => {
+          const own = lenses.find(({ id }) => id === layer.lens);
+          const field = own && dateFields(own).find(({ name }) => name === layer.field);
+          return (
+            <Switched
+              key={layerKey(layer)}
+              title={own?.title ?? "A lens that is gone"}
+              note={field && `by ${field.label.toLowerCase()}`}
+              on={!view.hiddenLayers.includes(layerKey(layer))}
+              dye={layer.dye}
+              onSwitch={() => change({ hiddenLayers: toggled(view.hiddenLayers, layerKey(layer)) })}
+              onDye={(dye) => set(layers.map((one) => (one === layer ? { ...one, dye } : one)))}
+              onRemove={() => set(layers.filter((one) => one !== layer))}
+            />
+          );
+        })}
+      </ul>
+      {usable.length === 0 ? (
+        <p className="text-small text-ink-2">A lens with a date can stand here too: keep one in its register.</p>
+      ) : (
+        <select
+          className="field mt-1 w-full"
+          aria-label="Add a lens to the calendar"
+          value={adding}
+          onChange={({ target }) => setAdding(target.value)}
+        >
+          <option value="">Add a lens</option>
+          {usable.map(({ id, title }) => (
+            <option key={id} value={id}>
+              {title}
+            </option>
+          ))}
+        </select>
+      )}
+      {lens && (
+        <select
+          autoFocus
+          className="field mt-1 w-full"
+          aria-label="By which date"
+          value=""
+          onChange={({ target }) => {
+            const taken = layers.length + 4;
+            if (set([...layers, { lens: lens.id, field: target.value, dye: dyes[taken % dyes.length] as Dye }]))
+              setAdding("");
+          }}
+        >
+          <option value="">By which date</option>
+          {dateFields(lens)
+            .filter(({ name }) => !layers.some((one) => one.lens === lens.id && one.field === name))
+            .map(({ name, label }) => (
+              <option key={name} value={name}>
+                {label}
+              </option>
+            ))}
+        </select>
+      )}
+    </Part>
+  );
+}
+
+function OnItems() {
+  const store = useStore();
+  const [view, change] = usePlanView();
+  const own = ["tasks", "events"].flatMap((id) => {
+    const register = findRegister(store, id);
+    return register ? fieldsIn(store, register).filter(({ own: isOwn, hidden }) => isOwn && !hidden) : [];
+  });
+  const options = [
+    ...itemFields.map(([name, label]) => [name, label] as const),
+    ...own.map((field) => [field.name, field.label] as const),
+  ];
+  return (
+    <Part title="On each item">
+      <PickList
+        many
+        options={options}
+        chosen={view.itemFields}
+        onPick={(id) => change({ itemFields: toggled(view.itemFields, id) })}
+      />
+      <div role="radiogroup" aria-label="Icon" className="mt-1 flex min-h-6 gap-3 px-1">
+        <span className="text-ink-2">Icon</span>
+        {iconWays.map((way) => (
+          <button
+            key={way}
+            role="radio"
+            aria-checked={view.icons === way}
+            className={`min-h-6 ${view.icons === way ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2 hover:text-ink"}`}
+            onClick={() => change({ icons: way })}
+          >
+            {way === "none" ? "none" : `of its ${way}`}
+          </button>
+        ))}
+      </div>
+    </Part>
+  );
+}
+
+function Zones() {
+  const { clock } = useStore();
+  const [view, change] = usePlanView();
+  const all = useMemo(() => Intl.supportedValuesOf("timeZone"), []);
+  return (
+    <Part title="Hours of other zones">
+      <ul>
+        {view.zones.map((zone) => (
+          <li key={zone} className="flex min-h-7 items-center justify-between gap-2">
+            {zone.replace(/_/g, " ")}
+            <button
+              className="button-quiet grid size-6 place-items-center"
+              aria-label={`Hours of ${zone} no more`}
+              onClick={() => change({ zones: view.zones.filter((one) => one !== zone) })}
+            >
+              <X size={13} aria-hidden />
+            </button>
+          </li>
+        ))}
+      </ul>
+      {view.zones.length < 2 && (
+        <select
+          className="field w-full"
+          aria-label="Add the hours of a zone"
+          value=""
+          onChange={({ target }) => isZone(target.value) && change({ zones: [...view.zones, target.value] })}
+        >
+          <option value="">Add a zone beside {clock.zone.replace(/^.*\//, "").replace(/_/g, " ")}</option>
+          {all
+            .filter((zone) => zone !== clock.zone && !view.zones.includes(zone))
+            .map((zone) => (
+              <option key={zone} value={zone}>
+                {zone.replace(/_/g, " ")}
+              </option>
+            ))}
+        </select>
+      )}
+    </Part>
+  );
+}
