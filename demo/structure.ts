@@ -206,7 +206,7 @@ class Structure {
       ["Next", "formula", { formula: 'last paid + duration("P" + string(every n months) + "M")' }],
       ["Cost a year", "formula", { formula: "decimal(cost * 12 / every n months, 2)", unit: "€", decimals: 2 }],
     ]);
-    this.#onCalendar("Renewals ahead", renewal.id, renewal.names[3] as string, "ochre");
+    this.#onCalendar("Renewals ahead", renewal, 3, "ochre");
     for (const [title, paidAgo, months, cost] of renewals)
       this.#row(renewal, title, [addDays(this.#today, -paidAgo), months, cost]);
 
@@ -219,7 +219,7 @@ class Structure {
       ["Project", "link", { target: "projects" }],
       ["Days left", "formula", { formula: "(statutory date - today()).days" }],
     ]);
-    this.#onCalendar("Statutory dates", permit.id, permit.names[2] as string, "heather");
+    this.#onCalendar("Statutory dates", permit, 2, "heather");
     for (const [title, stage, authority, dateIn, person, project] of permits)
       this.#row(permit, title, [
         stages[stage]?.id,
@@ -250,19 +250,20 @@ class Structure {
   }
 
   /** A lens over a register, and a place on the calendar for it. */
-  #onCalendar(title: string, register: Id, field: string, dye: Dye) {
+  #onCalendar(title: string, register: { id: Id; names: readonly string[] }, by: number, dye: Dye) {
+    const field = register.names[by] as string;
     const { records } = this.#ground;
     const id = this.#id();
     const lens: Lens = {
       id,
       kind: "lens",
       title,
-      registers: [register],
+      registers: [register.id],
       where: { all: [] },
       done: "no",
       groups: [],
       sorts: [{ field }, { field: "title" }],
-      shown: ["title", field].map((name) => ({ field: name, width: 180 })),
+      shown: ["title", ...register.names].map((name, at) => ({ field: name, width: at === 0 ? 240 : 120 })),
       look: "table",
       folded: [],
       order: records.filter((record) => record.kind === "lens").length,

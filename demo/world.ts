@@ -104,6 +104,7 @@ export const openWork: readonly (readonly [string, string, number, number | null
   ["Airspace chapter 3", "Learning", 45, null, null, 1],
   ["Draft the landowner letter for [[Reach 5]]", "People", 60, 8, "vital", 2],
   ["Renew the sensor SIM cards", "Desk", 10, 10, "low", 0],
+  ["Maps and tables of the gravel survey", "Reporting", 240, 1, "high", 1],
   ["Timesheets for the crew", "Reporting", 60, 3, "high", 0],
   ["Narrative, 2 pages", "Reporting", 60, -1, "high", 1],
   ["Map the access track", "Fieldwork", 50, 10, null, 0],

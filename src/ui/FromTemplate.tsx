@@ -8,25 +8,32 @@ import { useAct, useList } from "./workspaceContext";
 interface FromTemplateProps {
   /** The register whose templates are offered. */
   register: string;
+  /** What is known of its places before anybody is asked. */
+  known?: (template: Template) => Readonly<Record<string, string>>;
+  /** Makes it, where more is to be done than that; tells whether it was made. */
+  make?: (template: Id, fills: Readonly<Record<string, string>>, id: Id) => boolean;
   onClose: () => void;
   /** Called with what was made; a day's lines make no record. */
   onMade: (id: Id) => void;
 }
 
 /** A template is chosen, its places are filled, and something is made from it. */
-export function FromTemplate({ register, onClose, onMade }: FromTemplateProps) {
+export function FromTemplate({ register, known, make, onClose, onMade }: FromTemplateProps) {
   const templates = (useList("kind", "template") as readonly Template[])
     .filter((one) => one.register === register)
     .toSorted((a, b) => a.order - b.order);
   const [chosen, setChosen] = useState<Template | undefined>(templates.length === 1 ? templates[0] : undefined);
-  const [fills, setFills] = useState<Readonly<Record<string, string>>>({});
+  const [filled, setFills] = useState<Readonly<Record<string, string>>>({});
+  const fills = chosen && known ? { ...known(chosen), ...filled } : filled;
   const act = useAct();
   const places = chosen ? askedPlaces(chosen) : [];
-  const make = () => {
+  const makeIt = () => {
     if (!chosen) return;
     const id = newId();
-    if (act(makeFromTemplate, { template: chosen.id, fills, id }) === undefined) return;
-    onMade(id);
+    const isMade = make
+      ? make(chosen.id, fills, id)
+      : act(makeFromTemplate, { template: chosen.id, fills, id }) !== undefined;
+    if (isMade) onMade(id);
   };
   return (
     <Dialog title={chosen ? `From “${chosen.title}”` : "From a template"} onClose={onClose}>
@@ -46,7 +53,7 @@ export function FromTemplate({ register, onClose, onMade }: FromTemplateProps) {
           className="grid gap-3"
           onSubmit={(event) => {
             event.preventDefault();
-            make();
+            makeIt();
           }}
         >
           {places.length === 0 && <p className="text-ink-2">It has no places to fill.</p>}
@@ -57,7 +64,7 @@ export function FromTemplate({ register, onClose, onMade }: FromTemplateProps) {
                 className="field"
                 autoFocus={at === 0}
                 value={fills[place] ?? ""}
-                onChange={({ target }) => setFills({ ...fills, [place]: target.value })}
+                onChange={({ target }) => setFills({ ...filled, [place]: target.value })}
               />
             </label>
           ))}

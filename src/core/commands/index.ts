@@ -12,5 +12,5 @@ export * from "./rest";
 export * from "./saveSettings";
 export { changeOccurrence, rollOn, seriesScopes, skipOccurrence, type SeriesScope } from "./series";
 export * from "./setState";
-export { appendToDay, counted, dayPage, nameOf } from "./shared";
+export { appendToDay, counted, dayPage, nameOf, need } from "./shared";
 export * from "./writePage";

@@ -393,6 +393,7 @@ class SettingsCheck extends RecordCheck {
   @IsOptional() @IsPatterns() patterns?: unknown;
   @IsOptional() @IsPatternWeeks() patternWeeks?: unknown;
   @IsOptional() @IsInt() @Min(0) @Max(240) bufferMinutes?: number;
+  @IsOptional() @IsInt() @Min(0) @Max(1440) longestRunMinutes?: number;
   @IsOptional() @IsPullWeights() pullWeights?: unknown;
   @IsOptional() @IsId() me?: string;
   @IsOptional() @IsCalendarDyes() calendarDyes?: unknown;

@@ -393,6 +393,8 @@ export interface Settings {
   readonly patternWeeks?: Readonly<Record<DateText, string>>;
   /** Minutes before and after each event that are not free for work; none where absent. */
   readonly bufferMinutes?: number;
+  /** So many minutes may be worked without a pause before the plan warns; 0 for never, the usual where absent. */
+  readonly longestRunMinutes?: number;
   /** How much each part of the pull of a task counts; the usual weights where absent. */
   readonly pullWeights?: PullWeights;
   /** The record of the person themselves, where there is one. */

@@ -19,3 +19,4 @@ export * from "./strip";
 export * from "./takenStretches";
 export * from "./timeline";
 export * from "./tray";
+export * from "./warnings";

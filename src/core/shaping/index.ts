@@ -4,3 +4,4 @@ export * from "./lenses";
 export * from "./ownFields";
 export * from "./importTable";
 export * from "./templates";
+export * from "./eventNotes";

@@ -47,6 +47,7 @@ import { download } from "@/ui/download";
 import { spokenText } from "@/ui/notices";
 import { useAct, useList, useRecord, useSaving, useStore, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
 import { BoxTasks } from "./BoxTasks";
+import { EventNotes } from "./EventNotes";
 import { FieldRow } from "./FieldRow";
 
 /** A record, open beside what one looks at: its fields, words, hours, what links to it, and what happened to it. */
@@ -100,6 +101,7 @@ export function RecordSheet({ id }: { id: Id }) {
               ))}
           </dl>
           {isOneOfSeries(record) && <OneOfSeries record={record} scope={scope} onScope={setScope} />}
+          {record.kind === "event" && <EventNotes event={record} />}
           {isBox(record) && <BoxTasks box={record} />}
           {record.kind === "day" ? (
             <p className="mb-4">

@@ -2,7 +2,16 @@
 import { memo, useCallback, useMemo, type RefObject } from "react";
 import type { PatternHours } from "@/core/model";
 import { usualBlockMinutes } from "@/core/commands";
-import { columns, type Column, dayItems, type DayItem, doubleBookings, patternHours, patternOf } from "@/core/plan";
+import {
+  columns,
+  type Column,
+  dayItems,
+  type DayItem,
+  doubleBookings,
+  patternHours,
+  patternOf,
+  themeReader,
+} from "@/core/plan";
 import { clockText, rangeText, workingDay, type DateText } from "@/core/time";
 import { DrawForm } from "@/ui/hours/DrawForm";
 import { GhostBlock, NowLine, Outside } from "@/ui/hours/hourParts";
@@ -98,11 +107,8 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
     return new Map<unknown, Column>(stretches.map(({ one }, at) => [one, placed[at] as Column]));
   }, [items, layered, leastMinutes]);
   const doubled = useMemo(() => {
-    const themeOf = (record: (typeof items)[number]["record"]) =>
-      record.theme ?? (record.kind === "block" ? store.find("task", record.task)?.theme : undefined);
-    return new Set(
-      doubleBookings(items, themeOf as never).flatMap(({ first, second }) => [first.record.id, second.record.id]),
-    );
+    const pairs = doubleBookings(items, themeReader(store));
+    return new Set(pairs.flatMap(({ first, second }) => [first.record.id, second.record.id]));
   }, [items, store]);
   const { ghost, minuteAt, draw, setDrawn } = hands;
   return (

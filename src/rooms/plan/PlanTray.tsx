@@ -28,6 +28,7 @@ import { usePull, useShortages } from "@/ui/planning";
 import { PickList, SentencePart } from "@/ui/SentencePart";
 import { useAct, useComputed, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { useTrayTheme } from "./trayTheme";
+import { Warnings } from "./Warnings";
 import { trayWays, usePlanView, type PlanView, type TrayWay } from "./planView";
 
 const shownAtFirst = 60;
@@ -73,6 +74,7 @@ export function PlanTray({ today, hidden }: { today: DateText; hidden: boolean }
       className={`side-column w-[252px] flex-none flex-col border-l border-rule ${hidden ? "is-beside-sheet" : ""}`}
     >
       <Shortages today={today} />
+      <Warnings today={today} />
       <div className="flex flex-none flex-wrap items-baseline gap-x-3 px-3.5 pt-2.5 pb-1 text-ink-2">
         <span>
           By{" "}

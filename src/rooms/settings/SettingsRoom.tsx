@@ -19,6 +19,8 @@ import { Backup } from "./Backup";
 import { CalendarFiles } from "./CalendarFiles";
 import { Choices } from "./Choices";
 import { MarkdownFolder } from "./MarkdownFolder";
+import { Planning } from "./Planning";
+import { PullWeights } from "./PullWeights";
 import { Section } from "./Section";
 import { Themes } from "./Themes";
 import { WorkspaceChoice } from "./WorkspaceChoice";
@@ -34,8 +36,10 @@ export function SettingsRoom() {
         <h1 className="mb-5 font-words text-[27px] leading-[33px] font-semibold tracking-[-0.01em]">Settings</h1>
         <WorkingWeek />
         <TimeWriting />
+        <Planning />
         <Themes />
         <Priorities />
+        <PullWeights />
         <You />
         <Appearance />
         <Backup />

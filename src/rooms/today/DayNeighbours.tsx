@@ -2,10 +2,11 @@
 import { useCallback } from "react";
 import { dayPageId, type DayPage } from "@/core/model";
 import { plainTitle } from "@/core/page";
-import { dateText, isDate, type DateText } from "@/core/time";
+import { eventNotesOf } from "@/core/shaping/eventNotes";
+import { clockText, dateText, isDate, isMoment, minuteOf, type DateText } from "@/core/time";
 import type { Store } from "@/core/store";
 import { dayAddress, goTo } from "@/ui/navigation";
-import { useComputed, useTimeStyle } from "@/ui/workspaceContext";
+import { useComputed, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 const yearsBack = 30;
 
@@ -46,11 +47,28 @@ function beginning(text: string): string {
 export function DayNeighbours({ date, today }: { date: DateText; today: DateText }) {
   const style = useTimeStyle();
   const { before, after, earlier } = useComputed(useCallback((store: Store) => neighboursOf(store, date), [date]));
-  if (!before && !after && earlier.length === 0) return null;
+  const { zone } = useStore().clock;
+  const notes = useComputed(useCallback((store: Store) => eventNotesOf(store, date, zone), [date, zone]));
+  if (!before && !after && earlier.length === 0 && notes.length === 0) return null;
   const go = (day: DateText) => () => goTo(dayAddress(day, today));
   const named = (day: DateText) => dateText(day, day.slice(0, 4) === date.slice(0, 4) ? "short" : "full", style);
   return (
     <footer className="mt-10 border-t border-hairline pt-3 text-ink-2">
+      {notes.length > 0 && (
+        <section className="mb-3" aria-label="Notes of this day’s events">
+          <h2 className="font-semibold">Notes of this day’s events</h2>
+          <ul>
+            {notes.map(({ event, notes: page }) => (
+              <li key={event.id} className="grid grid-cols-[48px_1fr] gap-2 border-b border-hairline py-1">
+                <span>{isMoment(event.start) ? clockText(minuteOf(event.start), style) : "day"}</span>
+                <button className="link truncate text-left" onClick={() => goTo(`/notes/${page.id}`)}>
+                  {page.title}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <nav aria-label="Pages beside this one" className="flex flex-wrap justify-between gap-3">
         {before ? (
           <button className="link" onClick={go(before)}>

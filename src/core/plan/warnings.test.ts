@@ -1,0 +1,66 @@
+import fc from "fast-check";
+import { expect, test } from "vitest";
+import type { Block, Event, PensumRecord } from "../model";
+import { Store } from "../store";
+import { leastPauseMinutes, runsWithoutPause, warningsAhead } from ".";
+
+const item = (startMinute: number, endMinute: number, task: string | undefined = "t") => ({
+  record: { kind: "block", ...(task ? { task } : {}) } as Block,
+  startMinute,
+  endMinute,
+});
+
+test("a run goes on until somebody could breathe, minute by minute", () => {
+  const items = fc.array(fc.tuple(fc.nat(1300), fc.integer({ min: 5, max: 140 }), fc.boolean()), { maxLength: 14 });
+  fc.assert(
+    fc.property(items, fc.integer({ min: 30, max: 240 }), (all, longest) => {
+      const sorted = all
+        .map(([start, length, work]) => item(start, Math.min(1440, start + length), work ? "t" : ""))
+        .sort((a, b) => a.startMinute - b.startMinute || b.endMinute - a.endMinute);
+      const isTaken = Array.from({ length: 1441 }, (_, minute) =>
+        sorted.some(({ record, startMinute, endMinute }) => record.task && startMinute <= minute && minute < endMinute),
+      );
+      const expected: { startMinute: number; endMinute: number }[] = [];
+      let start = -1;
+      let free = 0;
+      for (let minute = 0; minute <= 1440; minute++) {
+        if (isTaken[minute]) {
+          if (start < 0) start = minute;
+          free = 0;
+        } else if (start >= 0) free++;
+        if (start >= 0 && (free === leastPauseMinutes || minute === 1440)) {
+          const end = minute - free + 1;
+          if (end - start > longest) expected.push({ startMinute: start, endMinute: end });
+          start = -1;
+          free = 0;
+        }
+      }
+      expect(runsWithoutPause(sorted, longest)).toEqual(expected);
+    }),
+  );
+});
+
+test("days ahead tell their double bookings and what leaves no pause; days that hold are left out", () => {
+  const event = (id: string, start: string, end: string): Event => ({
+    id,
+    kind: "event",
+    title: id,
+    start,
+    end,
+    place: "",
+    people: [],
+    text: "",
+    createdAt: "2026-11-01T08:00",
+  });
+  const records: PensumRecord[] = [
+    event("a", "2026-11-25T09:00", "2026-11-25T11:00"),
+    event("b", "2026-11-25T10:30", "2026-11-25T12:30"),
+    event("c", "2026-11-26T09:00", "2026-11-26T11:00"),
+  ];
+  const store = new Store(new Map(records.map((record) => [record.id, record])));
+  const found = warningsAhead(store, "2026-11-24", 7, {}, "Europe/Berlin");
+  expect(found.map(({ date }) => date)).toEqual(["2026-11-25"]);
+  expect(found[0]!.doubles).toMatchObject([{ startMinute: 630, endMinute: 660 }]);
+  expect(found[0]!.runs).toEqual([{ startMinute: 540, endMinute: 750 }]);
+  expect(warningsAhead(store, "2026-11-24", 7, { longestRunMinutes: 0 }, "Europe/Berlin")[0]!.runs).toEqual([]);
+});

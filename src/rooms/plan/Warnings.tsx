@@ -1,0 +1,126 @@
+"use client";
+import { useCallback, useState } from "react";
+import { moveItem, nameOf } from "@/core/commands";
+import type { Block, Event } from "@/core/model";
+import { firstFit, freeTime, warningsAhead, type DayWarnings, type DoubleBooking } from "@/core/plan";
+import {
+  addMinutes,
+  clockText,
+  dateOf,
+  dateText,
+  durationText,
+  isMoment,
+  minuteOf,
+  minutesBetween,
+  momentAt,
+  moveZone,
+  rangeText,
+  type DateText,
+} from "@/core/time";
+import { useNow } from "@/ui/clock";
+import { goTo, openRecord, planAddress } from "@/ui/navigation";
+import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+
+const daysLooked = 14;
+
+/** What of the next two weeks may not hold: double bookings, and work without a pause. */
+export function Warnings({ today }: { today: DateText }) {
+  const settings = useSettings();
+  const { zone } = useStore().clock;
+  const [open, setOpen] = useState(false);
+  const found = useComputed(
+    useCallback((from) => warningsAhead(from, today, daysLooked, settings, zone), [today, settings, zone]),
+  );
+  const doubles = found.reduce((sum, day) => sum + day.doubles.length, 0);
+  const runs = found.reduce((sum, day) => sum + day.runs.length, 0);
+  if (doubles + runs === 0) return null;
+  const words = [
+    doubles > 0 ? `${doubles} double ${doubles === 1 ? "booking" : "bookings"}` : "",
+    runs > 0 ? `${runs} ${runs === 1 ? "stretch" : "stretches"} without a pause` : "",
+  ].filter(Boolean);
+  return (
+    <section
+      aria-label="What may not hold"
+      className="mx-3 mt-2 max-h-[40%] flex-none overflow-y-auto border-t border-rule pt-1 [scrollbar-width:thin]"
+    >
+      <button className="link min-h-6 text-left text-small" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {words.join(", ")} ahead
+      </button>
+      {open && found.map((day) => <Day key={day.date} {...day} />)}
+    </section>
+  );
+}
+
+function Day({ date, doubles, runs }: DayWarnings) {
+  const style = useTimeStyle();
+  return (
+    <div className="py-1">
+      <h3 className="text-small font-semibold">
+        <button className="hover:underline" onClick={() => goTo(planAddress("calendar", 1, date))}>
+          {dateText(date, "short", style)}
+        </button>
+      </h3>
+      <ul className="text-small">
+        {doubles.map((pair) => (
+          <Double key={`${pair.first.record.id} ${pair.second.record.id}`} date={date} pair={pair} />
+        ))}
+        {runs.map(({ startMinute, endMinute }) => (
+          <li key={startMinute} className="border-t border-hairline py-1 text-ink-2">
+            {rangeText(startMinute, endMinute, style)}: {durationText(endMinute - startMinute)} without a pause.
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** Two things at once, each of which may go to the next free time of its day. */
+function Double({ date, pair }: { date: DateText; pair: DoubleBooking }) {
+  const store = useStore();
+  const settings = useSettings();
+  const style = useTimeStyle();
+  const act = useAct();
+  const { zone } = store.clock;
+  const [first, second] = [pair.first.record, pair.second.record];
+  const present = useNow(store.clock);
+  /** Where a thing would go on this day; undefined where there is no room for it. */
+  const freeFor = (record: Block | Event): number | undefined => {
+    if (!isMoment(record.start)) return undefined;
+    const length = minutesBetween(record.start, record.end);
+    const from = date === dateOf(present) ? minuteOf(present) : 0;
+    const gaps = freeTime(store, date, settings, zone, from);
+    const at = firstFit(gaps, length);
+    return at !== undefined && gaps.some((gap) => gap.startMinute === at && gap.endMinute - at >= length)
+      ? at
+      : undefined;
+  };
+  const move = (record: Block | Event, at: number) => {
+    const start = momentAt(date, at);
+    const own = record.kind === "event" && record.zone ? moveZone(start, zone, record.zone) : start;
+    act(moveItem, { id: record.id, start: own, end: addMinutes(own, minutesBetween(record.start, record.end)) });
+  };
+  const name = (record: Block | Event) => (
+    <button className="link font-semibold" onClick={() => openRecord(record.id)}>
+      {nameOf(record, store)}
+    </button>
+  );
+  const blocks = [first, second].filter((record): record is Block => record.kind === "block");
+  return (
+    <li className="border-t border-hairline py-1">
+      {name(first)} and {name(second)}, {rangeText(pair.startMinute, pair.endMinute, style)}
+      {blocks.map((record) => {
+        const at = freeFor(record);
+        return (
+          at !== undefined && (
+            <span key={record.id}>
+              {". "}
+              <button className="link" onClick={() => move(record, at)}>
+                Move {nameOf(record, store)} to {clockText(at, style)}
+              </button>
+            </span>
+          )
+        );
+      })}
+    </li>
+  );
+}

@@ -1,0 +1,125 @@
+"use client";
+import { useCallback, useMemo, useState } from "react";
+import { saveSettings } from "@/core/commands";
+import { pullParts, type PullPart, type PullWeights as Weights, type Task } from "@/core/model";
+import { plainTitle } from "@/core/page";
+import { inNextOrder, isVague, pullOf, usualWeights } from "@/core/plan";
+import { dateOf } from "@/core/time";
+import { useNow } from "@/ui/clock";
+import { useFreeAhead } from "@/ui/planning";
+import { openRecord } from "@/ui/navigation";
+import { useAct, useComputed, useSettings, useStore } from "@/ui/workspaceContext";
+import { Section } from "./Section";
+
+const partWords: Record<PullPart, string> = {
+  priority: "Priority",
+  slack: "Little time before it is due",
+  carried: "Carried often",
+  goal: "Its goal is behind",
+  age: "Waiting for long",
+  awaited: "Something waits on it",
+  length: "Short",
+};
+
+const previewed = 10;
+
+/** How much each part of the pull counts, with what that does to the order of the open tasks as one turns it. */
+export function PullWeights() {
+  const store = useStore();
+  const settings = useSettings();
+  const act = useAct();
+  const now = useNow(store.clock);
+  const free = useFreeAhead();
+  const kept = settings.pullWeights ?? usualWeights;
+  const [turned, setTurned] = useState<Weights>();
+  const weights = turned ?? kept;
+  const sum = pullParts.reduce((all, part) => all + weights[part], 0);
+  const tasks = useComputed(
+    useCallback((from) => (from.list("unfinishedTasks", "all") as Task[]).filter((task) => !isVague(task)), []),
+  );
+  const orderBy = useCallback(
+    (by: Weights) => {
+      const pull = pullOf({ reads: store, settings, now, free, weights: by });
+      return inNextOrder(tasks, "pull", pull, dateOf(now)).map((task) => ({ task, points: pull(task).points }));
+    },
+    [store, settings, now, free, tasks],
+  );
+  const before = useMemo(() => new Map(orderBy(kept).map(({ task }, at) => [task.id, at])), [orderBy, kept]);
+  const order = useMemo(() => orderBy(weights).slice(0, previewed), [orderBy, weights]);
+  const isTurned = turned !== undefined && pullParts.some((part) => turned[part] !== kept[part]);
+  const isUsual = pullParts.every((part) => weights[part] === usualWeights[part]);
+  return (
+    <Section
+      title="Pull"
+      note="How strongly a task asks to be next, from 0 to 100, is made of these parts. Turn them and see the order change."
+    >
+      <div className="grid gap-x-8 gap-y-4 sm:grid-cols-[minmax(0,340px)_minmax(0,1fr)]">
+        <div>
+          {pullParts.map((part) => (
+            <label key={part} className="grid min-h-8 grid-cols-[150px_1fr_38px] items-center gap-2">
+              <span className="text-ink-2">{partWords[part]}</span>
+              <input
+                type="range"
+                min={0}
+                max={50}
+                className="min-w-0 accent-woad"
+                aria-label={partWords[part]}
+                aria-valuetext={`${shareOf(weights[part], sum)} of 100`}
+                value={weights[part]}
+                onChange={({ target }) => setTurned({ ...weights, [part]: Number(target.value) })}
+              />
+              <b className="text-right font-semibold">{shareOf(weights[part], sum)}</b>
+            </label>
+          ))}
+          <div className="mt-2 flex flex-wrap gap-3">
+            <button
+              className="button"
+              disabled={!isTurned || sum === 0}
+              onClick={() => act(saveSettings, { pullWeights: weights }) && setTurned(undefined)}
+            >
+              Keep these
+            </button>
+            <button
+              className="button"
+              disabled={!isTurned && isUsual}
+              onClick={() => {
+                if (isTurned) setTurned(undefined);
+                else act(saveSettings, { pullWeights: undefined });
+              }}
+            >
+              {isTurned ? "Leave them as they were" : "Back to the usual"}
+            </button>
+          </div>
+          {sum === 0 && <p className="mt-2 text-madder">At least one part must count.</p>}
+        </div>
+        <div>
+          <h3 className="font-semibold text-ink-2">{isTurned ? "The order would be" : "The order is"}</h3>
+          {order.length === 0 && <p className="text-ink-2">No task is open.</p>}
+          <ol>
+            {order.map(({ task, points }, at) => (
+              <li
+                key={task.id}
+                className="grid min-h-7 grid-cols-[26px_minmax(0,1fr)_64px] items-center gap-2 border-b border-hairline"
+              >
+                <b className="font-words text-woad">{points}</b>
+                <button className="min-h-6 truncate text-left hover:underline" onClick={() => openRecord(task.id)}>
+                  {plainTitle(task.title)}
+                </button>
+                <span className="text-right text-small text-ink-2">{moveText((before.get(task.id) ?? at) - at)}</span>
+              </li>
+            ))}
+          </ol>
+        </div>
+      </div>
+    </Section>
+  );
+}
+
+function shareOf(weight: number, sum: number): number {
+  return sum === 0 ? 0 : Math.round((weight * 100) / sum);
+}
+
+/** "up 3", "down 1"; nothing for what stays. */
+function moveText(places: number): string {
+  return places === 0 ? "" : places > 0 ? `up ${places}` : `down ${-places}`;
+}
