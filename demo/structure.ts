@@ -317,6 +317,14 @@ class Structure {
       where: { all: [{ field: "carried", is: "atLeast", value: 3 }] },
       sorts: [{ field: "carried", descending: true }],
     });
+    lens("Priority against due", { look: "matrix", axes: { across: "due", up: "priority" } });
+    lens("Goals over the year", {
+      registers: ["goals"],
+      look: "timeline",
+      groups: [{ field: "area" }],
+      axes: { from: "createdAt", to: "due" },
+      shown: ["title", "due"].map((field) => ({ field, width: 160 })),
+    });
     lens("The week as a board", {
       look: "board",
       done: "week",

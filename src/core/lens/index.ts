@@ -1,3 +1,4 @@
+export * from "./axes";
 export * from "./comparisons";
 export * from "./conditions";
 export * from "./defaults";

@@ -107,6 +107,11 @@ const IsPatternWeeks = rule(
   "does not give weeks their patterns",
   (value) => isTexts(value) && Object.keys(value as Shape).every(isDate),
 );
+const IsAxes = rule(
+  "isAxes",
+  "does not name the fields of axes",
+  (value) => isTexts(value) && Object.keys(value as Shape).every((key) => ["across", "up", "from", "to"].includes(key)),
+);
 const IsHeldTasks = rule("isHeldTasks", "is not a list of tasks with their minutes", (value) =>
   isListOf(value, 100, ({ task, minutes }) => isText(task) && isMinute(minutes) && (minutes as number) > 0),
 );
@@ -357,6 +362,7 @@ class LensCheck extends TitledCheck {
   @IsSorts() sorts!: unknown;
   @IsShown() shown!: unknown;
   @IsIn(lensLooks) look!: string;
+  @IsOptional() @IsAxes() axes?: unknown;
   @IsArray() @IsString({ each: true }) folded!: string[];
   @IsOptional() @IsNumbers() limits?: unknown;
   @IsOptional() @IsNumbers() byHand?: unknown;

@@ -65,8 +65,16 @@ export interface ShownField {
   readonly total?: TotalWay;
 }
 
-export const lensLooks = ["table", "list", "board"] as const;
+export const lensLooks = ["table", "list", "board", "matrix", "timeline"] as const;
 export type LensLook = (typeof lensLooks)[number];
+
+/** The fields that a matrix or a timeline is drawn by, by their names. */
+export interface LensAxes {
+  readonly across?: string;
+  readonly up?: string;
+  readonly from?: string;
+  readonly to?: string;
+}
 
 /** Whether tasks, goals and projects that are done or dropped are shown. */
 export const doneShown = ["no", "today", "week", "all"] as const;
@@ -84,6 +92,8 @@ export interface Lens {
   readonly sorts: readonly Sorting[];
   readonly shown: readonly ShownField[];
   readonly look: LensLook;
+  /** Of a matrix: the fields that run across and up; of a timeline: those that say from when to when. */
+  readonly axes?: LensAxes;
   /** Groups that are folded, by their keys. */
   readonly folded: readonly string[];
   /** Of a board: how many cards a column may hold, by its key. */

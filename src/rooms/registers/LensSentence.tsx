@@ -1,9 +1,10 @@
 "use client";
 import type { Condition, DatePeriod, DoneShown, Field, Grouping, LensLook, Sorting } from "@/core/model";
 import { datePeriods, doneShown, lensLooks } from "@/core/model";
-import type { LensDraft } from "@/core/lens";
+import type { LensDraft, LensView } from "@/core/lens";
 import { builtInRegisters, fieldsIn, findRegister, ownRegisters, recordsIn, type Register } from "@/core/register";
 import type { Writing } from "@/ui/cells";
+import { AxesPart } from "./AxesPart";
 import { AddCondition, ConditionParts } from "./ConditionParts";
 import { doneWords, lookWords, periodWords, registersWords } from "./lensWords";
 import { PickList, SentencePart } from "@/ui/SentencePart";
@@ -12,11 +13,13 @@ interface LensSentenceProps {
   writing: Writing;
   lens: LensDraft;
   register: Register;
+  /** What it shows, where that says which fields it may be drawn by. */
+  view?: LensView;
   onChange: (setting: Partial<LensDraft>) => void;
 }
 
 /** A lens, read and changed as a sentence. */
-export function LensSentence({ writing, lens, register, onChange }: LensSentenceProps) {
+export function LensSentence({ writing, lens, register, view, onChange }: LensSentenceProps) {
   const conditions = "all" in lens.where ? lens.where.all : [lens.where];
   const setConditions = (all: readonly Condition[]) => onChange({ where: { all } });
   const hasState = lens.registers.some((id) =>
@@ -66,6 +69,9 @@ export function LensSentence({ writing, lens, register, onChange }: LensSentence
           />
         )}
       </SentencePart>
+      {view && (lens.look === "matrix" || lens.look === "timeline") && (
+        <AxesPart lens={lens} view={view} onChange={onChange} />
+      )}
       {"\u2060."}
     </p>
   );
@@ -79,7 +85,7 @@ function boardGroups(fields: readonly Field[]): Grouping[] {
   return field ? [{ field: field.name }] : [];
 }
 
-function RegistersPart({ writing, lens, onChange }: Omit<LensSentenceProps, "register">) {
+function RegistersPart({ writing, lens, onChange }: Omit<LensSentenceProps, "register" | "view">) {
   const all = [...builtInRegisters, ...ownRegisters(writing.values.store)];
   return (
     <SentencePart label="Registers" words={registersWords(writing, lens.registers)}>

@@ -1,5 +1,5 @@
 "use client";
-import { useCallback, useMemo, useState } from "react";
+import { lazy, Suspense, useCallback, useMemo, useState } from "react";
 import { addLens, addRegister, addToRegister, editLens, removeLens } from "@/core/shaping";
 import { isUnfinished, newId, type Id, type Lens } from "@/core/model";
 import { firstLens, givenValues, type Group, type LensDraft } from "@/core/lens";
@@ -23,6 +23,9 @@ import { RegisterTable } from "./RegisterTable";
 import { SelectionBar } from "./SelectionBar";
 import { TemplatesView } from "./TemplatesView";
 import { useFieldValues, useLensView } from "./useLens";
+
+const LensMatrix = lazy(() => import("./LensMatrix").then((matrix) => ({ default: matrix.LensMatrix })));
+const LensTimeline = lazy(() => import("./LensTimeline").then((timeline) => ({ default: timeline.LensTimeline })));
 
 interface RegistersRoomProps {
   register: string | undefined;
@@ -196,7 +199,7 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
           if (act(removeLens, { id }) !== undefined) goTo(`/registers/${register.id}`);
         }}
       />
-      <LensSentence writing={writing} lens={lens} register={register} onChange={change} />
+      <LensSentence writing={writing} lens={lens} register={register} view={view} onChange={change} />
       <div className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
         <input
           type="search"
@@ -225,6 +228,10 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
       )}
       {lens.look === "list" && <ListView {...shared} />}
       {lens.look === "board" && <BoardView {...shared} chosen={chosen} />}
+      <Suspense>
+        {lens.look === "matrix" && <LensMatrix {...shared} chosen={chosen} />}
+        {lens.look === "timeline" && <LensTimeline {...shared} />}
+      </Suspense>
       {fieldOpen && (
         <FieldDialog
           writing={writing}

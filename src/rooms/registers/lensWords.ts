@@ -106,7 +106,13 @@ export const periodWords: Record<DatePeriod, string> = {
   year: "year",
 };
 
-export const lookWords: Record<LensLook, string> = { table: "table", list: "list", board: "board" };
+export const lookWords: Record<LensLook, string> = {
+  table: "table",
+  list: "list",
+  board: "board",
+  matrix: "matrix",
+  timeline: "timeline",
+};
 
 export const totalWords: Record<TotalWay, string> = {
   count: "count",

@@ -39,6 +39,7 @@ export interface TimelineScene {
   readonly headPixels: number;
   readonly lanePixels: number;
   readonly spanPixels: number;
+  /** How high the load along the foot is; 0 where none stands there. */
   readonly loadPixels: number;
 }
 
@@ -118,7 +119,7 @@ export function drawTimeline(canvas: HTMLCanvasElement, scene: TimelineScene): D
   const bars = drawRows(to, scene, colours);
   to.restore();
   drawHead(to, scene, colours);
-  drawLoad(to, scene, colours, footTop);
+  if (scene.loadPixels > 0) drawLoad(to, scene, colours, footTop);
   drawNow(to, scene, colours, footTop);
   return bars;
 }

@@ -1,0 +1,119 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { editRecord } from "../commands";
+import type { Lens, PensumRecord } from "../model";
+import { lensTimeline, usualTimes } from "../plan/lensTimeline";
+import { fieldValues } from "../register";
+import { addField, addRegister, addToRegister } from "../shaping";
+import { Store } from "../store";
+import { standingClock } from "../time";
+import { axisFields, axisOf, extentOf, usualAxes, type Axis } from "./axes";
+import { LensView } from "./lensView";
+
+const today = "2026-11-24";
+
+function world() {
+  const store = new Store(new Map(), [], standingClock(`${today}T11:07`));
+  store.act(addRegister, { title: "Permits", id: "permits" });
+  const levels = ["Granted", "Heard", "Draft"].map((title) => ({ id: title.toLowerCase(), title }));
+  const add = (id: string, type: "level" | "date" | "number" | "range" | "moment" | "formula", setting = {}) =>
+    store.act(addField, { register: "permits", type, id, setting: { title: id, ...setting } });
+  add("xstage", "level", { options: levels });
+  add("xdate", "date");
+  add("xcost", "number", { decimals: 1 });
+  add("xcall", "moment");
+  add("xspan", "range");
+  add("xdays", "formula", { formula: "xcost * 2" });
+  const fields = {
+    a: {
+      f_xstage: "heard",
+      f_xdate: "2026-12-01",
+      f_xcost: 3.5,
+      f_xcall: "2026-11-30T14:15",
+      f_xspan: ["2026-11-20", "2026-11-27"],
+    },
+    b: { f_xdate: "2026-11-24" },
+  };
+  for (const [id, own] of Object.entries(fields))
+    store.act(addToRegister, { register: "permits", id, fields: { title: id, ...own } });
+  const values = fieldValues(store);
+  const view = (groups: Lens["groups"] = []) =>
+    new LensView(
+      values,
+      { registers: ["permits"], where: { all: [] }, done: "all", groups, sorts: [], shown: [] },
+      { firstWeekday: 1 },
+    );
+  const record = (id: string) => store.get(id) as PensumRecord;
+  return { store, values, view, record };
+}
+
+describe("the axes of a matrix", () => {
+  const { store, values, view, record } = world();
+  const axis = (name: string) => axisOf(values, view(), name, today) as Axis;
+
+  test("read levels from the least, dates in days from today, numbers as they are; empty fields stand nowhere", () => {
+    expect(axis("f_xstage").levels).toEqual(["Draft", "Heard", "Granted"]);
+    expect(axis("f_xstage").valueOf(record("a"))).toBe(1);
+    expect(axis("f_xdate").valueOf(record("a"))).toBe(7);
+    expect(axis("f_xdays").valueOf(record("a"))).toBe(7);
+    for (const name of ["f_xstage", "f_xcost", "f_xdays"]) expect(axis(name).valueOf(record("b"))).toBeUndefined();
+  });
+
+  test("tell what cannot be set, and are not made of fields without an order", () => {
+    expect(axis("f_xdays").settable).toBe(false);
+    expect(axis("f_xcost").settable).toBe(true);
+    expect(axisOf(values, view(), "title", today)).toBeUndefined();
+    expect(axisFields(view()).map(({ name }) => name)).not.toContain("f_xspan");
+    expect(usualAxes(view())).toEqual({ across: "f_xdate", up: "f_xstage" });
+  });
+
+  test("give back what puts a record just there", () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom("f_xstage", "f_xdate", "f_xcost", "f_xcall"),
+        fc.integer({ min: -40, max: 400 }),
+        (name, at) => {
+          const of = axis(name);
+          const wanted = of.kind === "level" ? Math.abs(at) % of.levels.length : at / (of.kind === "number" ? 10 : 1);
+          store.act(editRecord, { id: "a", fields: { [name]: of.cellAt(wanted, record("a")) } });
+          expect(of.valueOf(record("a"))).toBeCloseTo(wanted, 5);
+        },
+      ),
+      { numRuns: 60 },
+    );
+    expect(String((record("a") as { f_xcall?: string }).f_xcall).slice(10)).toBe("T14:15");
+  });
+
+  test("reach from the least to the most", () => {
+    expect(extentOf([3, undefined, -2])).toEqual([-2, 3]);
+    expect(extentOf([4, 4])).toEqual([3, 5]);
+    expect(extentOf([undefined])).toBeUndefined();
+  });
+});
+
+describe("a lens as a timeline", () => {
+  const { view } = world();
+  const days = (name: string, to?: string) =>
+    lensTimeline(view(), { from: name, ...(to ? { to } : {}) })[0]!.bars.map(({ id, start, end }) => [
+      id,
+      (end - start) / 60,
+    ]);
+
+  test("has bars from a date to another, over a range, or for a day", () => {
+    expect(usualTimes(view())).toEqual({ from: "f_xspan" });
+    expect(days("f_xspan")).toEqual([["a", 8 * 24]]);
+    expect(days("f_xdate")).toEqual([
+      ["a", 24],
+      ["b", 24],
+    ]);
+    expect(days("f_xcall", "f_xdate")[0]).toEqual(["a", 24 + 9.75]);
+  });
+
+  test("has a row for each group, records without one in a row of their own", () => {
+    const rows = lensTimeline(view([{ field: "f_xstage" }]), { from: "f_xdate" });
+    expect(rows.map(({ key, bars }) => [key, bars.map(({ id }) => id)])).toEqual([
+      ["heard", ["a"]],
+      ["", ["b"]],
+    ]);
+  });
+});

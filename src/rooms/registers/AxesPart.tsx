@@ -1,0 +1,56 @@
+"use client";
+import { axisFields, usualAxes, type LensDraft, type LensView } from "@/core/lens";
+import type { LensAxes } from "@/core/model";
+import { timeFields, usualTimes } from "@/core/plan/lensTimeline";
+import { PickList, SentencePart } from "@/ui/SentencePart";
+
+interface AxesPartProps {
+  lens: LensDraft;
+  view: LensView;
+  onChange: (setting: Partial<LensDraft>) => void;
+}
+
+/** By which fields a matrix or a timeline is drawn: the end of the sentence of such a lens. */
+export function AxesPart({ lens, view, onChange }: AxesPartProps) {
+  const isMatrix = lens.look === "matrix";
+  const fields = isMatrix ? axisFields(view) : timeFields(view);
+  const usual: LensAxes = isMatrix ? usualAxes(view) : usualTimes(view);
+  const axes = isMatrix || lens.axes?.from === undefined ? { ...usual, ...lens.axes } : lens.axes;
+  const part = (key: keyof LensAxes, label: string, none?: string) => {
+    const chosen = axes[key];
+    const words = fields.find(({ name }) => name === chosen)?.field.label.toLowerCase() ?? none ?? "nothing";
+    return (
+      <SentencePart label={label} words={words} faint={chosen === undefined}>
+        {(close) => (
+          <PickList
+            options={[
+              ...fields.map(({ name, field }) => [name, field.label] as const),
+              ...(none === undefined ? [] : [["", none] as const]),
+            ]}
+            chosen={[chosen ?? ""]}
+            onPick={(name) => {
+              const { [key]: _before, ...others } = axes;
+              onChange({ axes: name === "" ? others : { ...others, [key]: name } });
+              close();
+            }}
+          />
+        )}
+      </SentencePart>
+    );
+  };
+  return isMatrix ? (
+    <>
+      {" of "}
+      {part("up", "What runs up")}
+      {" against "}
+      {part("across", "What runs across")}
+    </>
+  ) : (
+    <>
+      {" from "}
+      {part("from", "Where bars begin")}
+      {" to "}
+      {part("to", "Where bars end", "a day later")}
+    </>
+  );
+}
