@@ -145,7 +145,7 @@ class Structure {
   }
 
   addHabits() {
-    for (const [title, timesAWeek, theme, area, chance] of habits) {
+    for (const [title, timesAWeek, theme, area, chance, repeat] of habits) {
       const marks: DateText[] = [];
       for (let back = 120; back >= 1; back--) if (this.#random() < chance) marks.push(addDays(this.#today, -back));
       this.#ground.records.push({
@@ -153,6 +153,7 @@ class Structure {
         kind: "habit",
         title,
         timesAWeek,
+        ...(repeat ? { repeat } : {}),
         theme: this.#ground.themeIds.get(theme) as Id,
         area: this.#named(area),
         marks,

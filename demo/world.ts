@@ -242,10 +242,10 @@ export const projects: readonly (readonly [
   ["House and garden", null, "Home", 30, 12, null, ["loppers", "trailer hitch", "Hedge"]],
 ];
 
-/** Habits: title, times a week, theme, area, how likely it was done on a day. */
-export const habits: readonly (readonly [string, number, string, string, number])[] = [
+/** Habits: title, times a week, theme, area, how likely it was done on a day, and on which days it is meant. */
+export const habits: readonly (readonly [string, number, string, string, number, string?])[] = [
   ["Level walk", 7, "Fieldwork", "Work", 0.78],
-  ["Practice scales", 5, "Home", "Home", 0.55],
+  ["Practice scales", 3, "Home", "Home", 0.55, "RRULE:FREQ=WEEKLY;BYDAY=MO,WE,FR"],
   ["Stretch", 7, "Body", "Body", 0.62],
   ["Journal line", 7, "Learning", "Learning", 0.85],
 ];

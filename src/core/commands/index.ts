@@ -5,6 +5,8 @@ export * from "./carry";
 export { editFields, editRecord, editRecords } from "./editRecord";
 export * from "./giveDay";
 export * from "./layPattern";
+export * from "./layRepeating";
+export * from "./markHabit";
 export * from "./place";
 export * from "./placeLine";
 export * from "./removeRecord";

@@ -315,6 +315,7 @@ class ProjectCheck extends TitledCheck {
 }
 class HabitCheck extends TitledCheck {
   @IsNumber() @Min(0) @Max(100) timesAWeek!: number;
+  @IsOptional() @IsRepeat() repeat?: string;
   @IsOptional() @IsId() theme?: string;
   @IsOptional() @IsId() area?: string;
   @IsDates() marks!: string[];

@@ -171,6 +171,7 @@ export const fieldsOf: Record<KeptKind, readonly Field[]> = {
   habit: [
     title,
     { name: "timesAWeek", label: "Times a week", type: "number", required: true, decimals: 0 },
+    { name: "repeat", label: "Repeat", type: "repeat" },
     theme,
     area,
     { name: "marks", label: "Done on", type: "dates", kept: true },

@@ -227,6 +227,8 @@ export interface Habit extends Kept {
   readonly kind: "habit";
   readonly title: string;
   readonly timesAWeek: number;
+  /** On which days it is meant, as a rule of RFC 5545 that counts from the day it was made; absent where any day will do. */
+  readonly repeat?: string;
   readonly theme?: Id;
   readonly area?: Id;
   /** The days on which it was done. */

@@ -5,6 +5,7 @@ export * from "./dayItems";
 export * from "./demand";
 export * from "./freeAhead";
 export * from "./freeTime";
+export * from "./habits";
 export * from "./leftOver";
 export * from "./load";
 export * from "./matrix";

@@ -1,4 +1,4 @@
-import type { Block, Event, Id, PensumRecord, Task } from "../model";
+import type { Block, Event, Habit, Id, PensumRecord, Task } from "../model";
 import { datesTouched, type Store } from "../store";
 import {
   addDays,
@@ -32,8 +32,9 @@ export function hasRareRules(reads: Reads): boolean {
   return reads.list("repeating", "all").some((record) => isRepeating(record) && repeatOf(record.repeat)?.rule?.isRare);
 }
 
-/** Where a series starts: an event or block at its start, a task on its do day or else when it is due. */
-export function seriesStart(record: Repeating): string | undefined {
+/** Where a series starts: an event or block at its start, a task on its do day or else when it is due, a habit when it was made. */
+export function seriesStart(record: Repeating | Habit): string | undefined {
+  if (record.kind === "habit") return dateOf(record.createdAt);
   return record.kind === "task" ? (record.doDay ?? record.due) : record.start;
 }
 

@@ -11,6 +11,7 @@ import {
 import type { Store } from "../store";
 import { addDays, dateOf, daysBetween, type DateText, type MomentText } from "../time";
 import { allDayEvents } from "./dayItems";
+import { habitsOn } from "./habits";
 import { occurrencesOn } from "./series";
 
 type Reads = Pick<Store, "list" | "find">;
@@ -19,7 +20,7 @@ type Reads = Pick<Store, "list" | "find">;
 export interface StripItem {
   readonly id: Id;
   /** `layer` for what a lens puts there. */
-  readonly what: "event" | "task" | "due" | "layer";
+  readonly what: "event" | "task" | "due" | "habit" | "layer";
   readonly record: PensumRecord;
   /** Its first and last day among those shown, from 0. */
   readonly first: number;
@@ -59,12 +60,13 @@ export function stripItems(reads: Reads, dates: readonly DateText[], now: Moment
         endsAfter: end > last,
       });
     }
-    const one = (what: "task" | "due", record: Task | Goal | Project) => {
+    const one = (what: "task" | "due" | "habit", record: PensumRecord) => {
       items.push({ id: record.id, what, record, first: day, last: day, beginsBefore: false, endsAfter: false });
     };
     for (const task of reads.list("tasksByDoDay", date) as Task[])
       if (isUnfinished(task.state) && !hasHours(reads, task, date, now)) one("task", task);
     for (const task of occurrencesOn(reads, date)) if (task.kind === "task") one("task", task);
+    for (const { habit } of habitsOn(reads, date)) one("habit", habit);
     for (const due of reads.list("openByDueDay", date) as (Task | Goal | Project)[])
       // A task that stands there already says itself that it is due.
       if (!(due.kind === "task" && due.doDay === date && !hasHours(reads, due, date, now))) one("due", due);
@@ -81,7 +83,7 @@ function hasHours(reads: Reads, task: Task, date: DateText, now: MomentText): bo
 
 /** Puts strip items into as few rows as they need, longer ones first, so that none covers another. */
 export function stripRows(items: readonly StripItem[]): StripPlace[] {
-  const order = { event: 0, due: 1, layer: 2, task: 3 };
+  const order = { event: 0, due: 1, layer: 2, task: 3, habit: 4 };
   const sorted = items.toSorted(
     (a, b) =>
       a.first - b.first ||

@@ -20,7 +20,8 @@ export function datesTouched(start: string, end: string): string[] {
 }
 
 /** What comes again stands under no day itself: its occurrences are worked out from its rule. */
-const comesAgain = (record: PensumRecord) => "repeat" in record && record.repeat !== undefined;
+const comesAgain = (record: PensumRecord) =>
+  "repeat" in record && record.repeat !== undefined && record.kind !== "habit";
 
 /** An event told in another zone may touch the day before or after; it stands under those too, and is looked at. */
 function eventDates(record: PensumRecord): readonly string[] {

@@ -1,5 +1,6 @@
 "use client";
 import { useState } from "react";
+import type { Habit } from "@/core/model";
 import { seriesStart, type Repeating } from "@/core/plan";
 import {
   dateOf,
@@ -18,7 +19,7 @@ import {
 import { useTimeStyle } from "@/ui/workspaceContext";
 
 interface RepeatFieldProps {
-  record: Repeating;
+  record: Repeating | Habit;
   value: string | undefined;
   labelledBy: string;
   set: (next: string | undefined) => boolean;

@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
-import { giveDay, setEventTime, takeOff, usualBlockMinutes } from "@/core/commands";
+import { giveDay, markHabit, setEventTime, takeOff, usualBlockMinutes } from "@/core/commands";
 import {
   loadOf,
   recordOrOccurrence,
@@ -160,9 +160,13 @@ function StripChip({
   const style = useTimeStyle();
   const { place } = usePlacing();
   const { task, title, dye, late } = useEntry(record, what, layerDye);
+  const date = dates[first] as DateText;
+  const isMarked = record.kind === "habit" && record.marks.includes(date);
+  const mark = () => record.kind === "habit" && act(markHabit, { habit: record.id, date, done: !isMarked });
   const words = what === "due" ? `${title} due` : title;
-  const cloth =
-    what === "event"
+  const cloth = isMarked
+    ? "cloth-done"
+    : what === "event"
       ? "cloth-event"
       : what === "due"
         ? "cloth-due"
@@ -180,8 +184,9 @@ function StripChip({
   const press = (event: KeyboardEvent) => {
     if (event.altKey || event.ctrlKey || event.metaKey) return;
     const side = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
-    const date = dates[first] as DateText;
-    if (side !== undefined && what === "task" && task) act(giveDay, { tasks: [task.id], day: addDays(date, side) });
+    if (what === "habit" && event.key === " ") mark();
+    else if (side !== undefined && what === "task" && task)
+      act(giveDay, { tasks: [task.id], day: addDays(date, side) });
     else if (side !== undefined && what === "event" && record.kind === "event" && isDate(record.start))
       act(setEventTime, { id: record.id, start: addDays(record.start, side) });
     else if (event.code === "KeyH" && dragged?.kind === "task") place(dragged);
@@ -198,7 +203,7 @@ function StripChip({
     <button
       data-dye={late ? "madder" : dye}
       data-strip={record.id}
-      aria-label={`${words}, ${range}${estimate}${late ? ", late" : ""}`}
+      aria-label={`${words}, ${range}${estimate}${late ? ", late" : ""}${what === "habit" ? (isMarked ? ", done" : ", not done. Space marks it") : ""}`}
       className={`${cloth} absolute h-[21px] touch-none truncate px-1.5 text-left text-[11.5px] leading-[19px] font-[560] select-none ${late ? "text-madder" : ""}`}
       style={{
         top: row * rowPixels + 3,
@@ -209,6 +214,17 @@ function StripChip({
       onClick={() => openRecord(record.id)}
       onKeyDown={press}
     >
+      {what === "habit" && (
+        <span
+          aria-hidden
+          className={`mr-1.5 inline-block size-3 translate-y-[2px] border border-(--dye) ${isMarked ? "bg-(--dye)" : "bg-sheet"}`}
+          onPointerDown={(event) => event.stopPropagation()}
+          onClick={(event) => {
+            event.stopPropagation();
+            mark();
+          }}
+        />
+      )}
       {words}
     </button>
   );

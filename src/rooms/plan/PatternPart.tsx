@@ -1,29 +1,33 @@
 "use client";
 import { lazy, Suspense, useMemo, useState } from "react";
-import { layPattern, saveSettings } from "@/core/commands";
-import { daysFrom, patternOf } from "@/core/plan";
+import { layPattern, layRepeating, saveSettings } from "@/core/commands";
+import { patternOf } from "@/core/plan";
 import { startOfWeek, type DateText } from "@/core/time";
 import { PickList, SentencePart } from "@/ui/SentencePart";
-import { useAct, useFirstWeekday, useSettings, useStore } from "@/ui/workspaceContext";
+import { useAct, useSettings, useStore } from "@/ui/workspaceContext";
 import { usePlanView } from "./planView";
 
 const PatternEditor = lazy(() => import("./PatternEditor").then((editor) => ({ default: editor.PatternEditor })));
 
 /** Which ideal week stands behind the plan, and what can be done with it. */
-export function PatternPart({ date, days, today }: { date: DateText; days: number; today: DateText }) {
+export function PatternPart({
+  date,
+  dates: all,
+  today,
+}: {
+  date: DateText;
+  dates: readonly DateText[];
+  today: DateText;
+}) {
   const settings = useSettings();
   const { clock } = useStore();
   const act = useAct();
-  const firstWeekday = useFirstWeekday();
   const [view, change] = usePlanView();
   const [editing, setEditing] = useState(false);
   const pattern = patternOf(settings, date);
   const patterns = settings.patterns ?? [];
   const monday = startOfWeek(date, 1);
-  const dates = useMemo(
-    () => daysFrom(date, days, firstWeekday).dates.filter((day) => day >= today),
-    [date, days, firstWeekday, today],
-  );
+  const dates = useMemo(() => all.filter((day) => day >= today), [all, today]);
   const words = !pattern ? "none" : view.pattern ? "shown" : "hidden";
   const choose = (id: string) =>
     act(saveSettings, { patternWeeks: { ...settings.patternWeeks, [monday]: id } }, { quiet: true });
@@ -59,6 +63,17 @@ export function PatternPart({ date, days, today }: { date: DateText; days: numbe
                   }}
                 >
                   Lay it into these days as blocks
+                </button>
+              )}
+              {dates.length > 0 && (
+                <button
+                  className="link min-h-6 text-left"
+                  onClick={() => {
+                    act(layRepeating, { dates, zone: clock.zone });
+                    close();
+                  }}
+                >
+                  Give the repeating tasks of these days their hours
                 </button>
               )}
               <button

@@ -2,7 +2,7 @@
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import { lazy, Suspense, useCallback, useMemo, useState } from "react";
 import type { CalendarLayer, FieldRecord, Id } from "@/core/model";
-import { daysFrom, timelineWays } from "@/core/plan";
+import { daysFrom, timelineWays, weeksOfMonth } from "@/core/plan";
 import { dateText, type DateText, type TimeStyle } from "@/core/time";
 import { DayPicker } from "@/ui/DayPicker";
 import { PlacingContext, type Placing } from "@/ui/hours/placing";
@@ -250,6 +250,14 @@ function OnePart<T extends string>({ label, value, options, onPick }: OnePartPro
 function CalendarParts({ place, date, today }: RangeProps) {
   const [view, change] = usePlanView();
   const { look, span } = place;
+  const firstWeekday = useFirstWeekday();
+  const dates = useMemo(
+    () =>
+      typeof span === "number"
+        ? daysFrom(date, span, firstWeekday).dates
+        : weeksOfMonth(date, firstWeekday).dates.filter((day) => day.slice(0, 7) === date.slice(0, 7)),
+    [span, date, firstWeekday],
+  );
   const choices = (useList("kind", "field") as readonly FieldRecord[]).filter(
     ({ type, register, removed }) =>
       !removed && (type === "choice" || type === "level") && (register === "tasks" || register === "events"),
@@ -295,7 +303,7 @@ function CalendarParts({ place, date, today }: RangeProps) {
           onPick={(dyeBy) => change({ dyeBy })}
         />
       </span>
-      {typeof span === "number" && <PatternPart date={date} days={span} today={today} />}
+      {(typeof span === "number" || span === "month") && <PatternPart date={date} dates={dates} today={today} />}
       <span className="text-ink-2">
         Show{" "}
         <SentencePart

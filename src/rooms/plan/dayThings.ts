@@ -48,7 +48,9 @@ export function isShownIn({
 }: Pick<PlanView, "hidden" | "hiddenCalendars">): (record: PensumRecord, what: What) => boolean {
   return (record, what) => {
     if (record.kind === "event") return !hidden.includes("events") && !hiddenCalendars.includes(record.calendar ?? "");
-    return !hidden.includes(what === "item" ? "blocks" : what === "task" ? "tasks" : "dues");
+    return !hidden.includes(
+      what === "item" ? "blocks" : what === "task" ? "tasks" : what === "habit" ? "habits" : "dues",
+    );
   };
 }
 

@@ -14,7 +14,7 @@ export const trayWays = ["goal", "project", "theme", "none"] as const;
 export type TrayWay = (typeof trayWays)[number];
 
 /** What can be shown on the calendar, each switched on and off. */
-export const shownThings = ["events", "blocks", "tasks", "dues"] as const;
+export const shownThings = ["events", "blocks", "tasks", "dues", "habits"] as const;
 export type ShownThing = (typeof shownThings)[number];
 
 export const thingWords: Record<ShownThing, string> = {
@@ -22,6 +22,7 @@ export const thingWords: Record<ShownThing, string> = {
   blocks: "blocks",
   tasks: "tasks of a day",
   dues: "due dates",
+  habits: "habits",
 };
 
 /** The fields that can stand on an item, beside those a person made. */

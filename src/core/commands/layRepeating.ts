@@ -1,0 +1,54 @@
+import { defaultSettings, isUnfinished, Refusal, type Id, type Settings, type Task } from "../model";
+import { firstFit, freeTime, isPlaced, occurrencesOn } from "../plan";
+import type { Command, Transaction } from "../store";
+import { dateOf, minuteOf, momentAt, type DateText } from "../time";
+import { place, usualBlockMinutes } from "./place";
+import { takenOut } from "./series";
+import { counted } from "./shared";
+
+/** The tasks that come again on a date and have no hours yet: the next one itself, and those that follow its rule. */
+function repeatingOn(tx: Transaction, date: DateText): Task[] {
+  const own = (tx.list("tasksByDoDay", date) as Task[]).filter(
+    (task) => (task.repeat !== undefined || task.series !== undefined) && isUnfinished(task.state),
+  );
+  const ahead = occurrencesOn(tx, date).filter((one): one is Task => one.kind === "task");
+  return [...own, ...ahead].filter((task) => !isPlaced(tx, task, tx.now));
+}
+
+/**
+ * Gives the repeating tasks of days hours, each on its day where it first fits, the longest first; they are records of
+ * their own from then on and can be moved one by one. What fits nowhere on its day stays without hours.
+ */
+export const layRepeating: Command<{ dates: readonly DateText[]; zone: string }> = {
+  name: "layRepeating",
+  run(tx, { dates, zone }) {
+    const settings: Settings = tx.find("settings", "settings") ?? defaultSettings;
+    const today = dateOf(tx.now);
+    let [laid, left] = [0, 0];
+    for (const date of dates.filter((day) => day >= today)) {
+      const minutesOf = (task: Task) => task.estimateMinutes ?? usualBlockMinutes;
+      const tasks = repeatingOn(tx, date).sort((a, b) => minutesOf(b) - minutesOf(a) || (a.id < b.id ? -1 : 1));
+      for (const task of tasks) {
+        const from = date === today ? Math.ceil(minuteOf(tx.now) / 5) * 5 : 0;
+        const gaps = freeTime(tx, date, settings, zone, from);
+        const at = firstFit(gaps, minutesOf(task));
+        const fits = gaps.some((gap) => gap.startMinute === at && gap.endMinute - gap.startMinute >= minutesOf(task));
+        if (at === undefined || !fits) left++;
+        else {
+          const id: Id | undefined = takenOut(tx, task.id)?.id;
+          if (id === undefined) continue;
+          place.run(tx, { task: id, start: momentAt(date, at) });
+          laid++;
+        }
+      }
+    }
+    if (laid === 0)
+      throw new Refusal(
+        left > 0
+          ? `${left === 1 ? "One task that comes again finds" : `${left} tasks that come again find`} no room on ${left === 1 ? "its day" : "their days"}. Nothing was changed.`
+          : "No task that comes again waits for hours on these days. Nothing was changed.",
+      );
+    const rest = left > 0 ? `; ${counted(left, "task")} found no room` : "";
+    return `Laid out ${counted(laid, "repeating task")}${rest}`;
+  },
+};
