@@ -1,6 +1,17 @@
 import type { DateText, MomentText } from "../time";
 
-export const partKinds = ["kind", "day", "time", "length", "due", "priority", "theme", "tag", "person"] as const;
+export const partKinds = [
+  "kind",
+  "day",
+  "time",
+  "length",
+  "repeat",
+  "due",
+  "priority",
+  "theme",
+  "tag",
+  "person",
+] as const;
 export type PartKind = (typeof partKinds)[number];
 
 /** A stretch of a typed line that was understood. */
@@ -26,6 +37,8 @@ export interface Draft {
   readonly endMinute?: number;
   readonly due?: DateText | MomentText;
   readonly estimateMinutes?: number;
+  /** How it comes again: a rule of RFC 5545, from its day on. */
+  readonly repeat?: string;
   readonly priority?: string;
   readonly theme?: string;
   readonly tags: readonly string[];

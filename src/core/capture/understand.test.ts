@@ -19,6 +19,33 @@ const context: CaptureContext = {
 };
 const read = (line: string, refused?: Set<string>) => understand(line, context, refused);
 
+describe("what comes again", () => {
+  test.each([
+    ["crew call every Monday 9:00", "RRULE:FREQ=WEEKLY;BYDAY=MO", "2026-11-30", "crew call"],
+    ["stretch every day", "RRULE:FREQ=DAILY", "2026-11-24", "stretch"],
+    ["read the gauges every weekday 10 min", "RRULE:FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR", "2026-11-24", "read the gauges"],
+    ["figures every 2 weeks", "RRULE:FREQ=WEEKLY;INTERVAL=2", "2026-11-24", "figures"],
+    ["board every other Wednesday", "RRULE:FREQ=WEEKLY;INTERVAL=2;BYDAY=WE", "2026-11-25", "board"],
+    ["level walk every Tue, Thu and Sat", "RRULE:FREQ=WEEKLY;BYDAY=TU,TH,SA", "2026-11-24", "level walk"],
+    ["hours to Odile every last Friday of the month", "RRULE:FREQ=MONTHLY;BYDAY=-1FR", "2026-11-27", "hours to Odile"],
+    ["rent every month on the 3rd", "RRULE:FREQ=MONTHLY;BYMONTHDAY=3", "2026-12-03", "rent"],
+    ["check the van every 6 months", "RRULE:FREQ=MONTHLY;INTERVAL=6", "2026-11-24", "check the van"],
+  ])("is read from “%s”", (line, repeat, day, title) => {
+    expect(read(line)).toMatchObject({ repeat, day, title });
+  });
+
+  test.each(["every so often", "ask everybody", "everyday words", "every month on the 40th"])(
+    "is not read from “%s”",
+    (line) => expect(read(line).repeat?.includes("MONTHDAY")).toBeFalsy(),
+  );
+
+  test("keeps the day that is said, and words that were refused", () => {
+    expect(read("figures every month 27 Nov")).toMatchObject({ repeat: "RRULE:FREQ=MONTHLY", day: "2026-11-27" });
+    const refused = new Set(["repeat every monday"]);
+    expect(read("call every Monday", refused)).not.toHaveProperty("repeat");
+  });
+});
+
 describe("a typed line", () => {
   test("with a day, a clock time and a length is a task with hours", () => {
     expect(read("call the ecologist Thu 9:30 for 20 min")).toMatchObject({

@@ -38,6 +38,7 @@ function addTask(tx: Transaction, draft: Draft, lines: Map<DateText, string[]>) 
     ...(draft.day || !draft.due ? { doDay: day } : {}),
     ...(draft.due ? { due: draft.due } : {}),
     ...(draft.estimateMinutes ? { estimateMinutes: draft.estimateMinutes } : {}),
+    ...(draft.repeat ? { repeat: draft.repeat } : {}),
     ...(draft.priority ? { priority: draft.priority } : {}),
     ...(draft.theme ? { theme: draft.theme } : {}),
     tags: draft.tags,
@@ -58,7 +59,15 @@ function addTask(tx: Transaction, draft: Draft, lines: Map<DateText, string[]>) 
 
 /** Whether nothing was said of it but its words: then it is clarified later, in the room for that. */
 function isBare(draft: Draft): boolean {
-  return !draft.day && !draft.due && !draft.theme && !draft.priority && !draft.estimateMinutes && !draft.startMinute;
+  return (
+    !draft.day &&
+    !draft.due &&
+    !draft.theme &&
+    !draft.priority &&
+    !draft.estimateMinutes &&
+    !draft.startMinute &&
+    !draft.repeat
+  );
 }
 
 function addEvent(tx: Transaction, draft: Draft) {
@@ -74,6 +83,7 @@ function addEvent(tx: Transaction, draft: Draft) {
     start,
     end,
     place: "",
+    ...(draft.repeat ? { repeat: draft.repeat } : {}),
     ...(draft.theme ? { theme: draft.theme } : {}),
     people: peopleOf(tx, draft),
     text: draft.text ?? "",

@@ -18,6 +18,7 @@ export * from "./series";
 export * from "./sittings";
 export * from "./strip";
 export * from "./takenStretches";
+export * from "./themedHours";
 export * from "./timeline";
 export * from "./tray";
 export * from "./warnings";

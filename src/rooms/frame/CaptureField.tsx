@@ -237,6 +237,7 @@ const partNames = {
   day: "Day",
   time: "Time",
   length: "Length",
+  repeat: "Repeat",
   due: "Due",
   priority: "Priority",
   theme: "Theme",

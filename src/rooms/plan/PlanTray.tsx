@@ -1,7 +1,7 @@
 "use client";
-import { useCallback, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { lazy, Suspense, useCallback, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { giveDay, moveItem, takeOff } from "@/core/commands";
-import type { Id, Task, Theme } from "@/core/model";
+import type { Id, Lens, Task, Theme } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { inNextOrder, movable, unplacedTasks, type Shortage, type Unplaced } from "@/core/plan";
 import {
@@ -31,6 +31,8 @@ import { useTrayTheme } from "./trayTheme";
 import { Warnings } from "./Warnings";
 import { trayWays, usePlanView, type PlanView, type TrayWay } from "./planView";
 
+const TrayLens = lazy(() => import("./TrayLens").then((reader) => ({ default: reader.TrayLens })));
+
 const shownAtFirst = 60;
 
 interface Heap {
@@ -50,6 +52,9 @@ export function PlanTray({ today, hidden }: { today: DateText; hidden: boolean }
   const { theme, show } = useTrayTheme();
   const themes = useList("kind", "theme") as readonly Theme[];
   const themeRecord = store.find("theme", theme);
+  const lenses = (useList("kind", "lens") as readonly Lens[]).filter(({ registers }) => registers.includes("tasks"));
+  const lens = lenses.find(({ id }) => id === view.trayLens);
+  const [inLens, setInLens] = useState<ReadonlySet<Id>>();
   const [shown, setShown] = useState(shownAtFirst);
   const list = useRef<HTMLDivElement>(null);
   const waiting = useComputed(useCallback((from) => unplacedTasks(from, now, addDays(today, 7)), [now, today]));
@@ -57,13 +62,14 @@ export function PlanTray({ today, hidden }: { today: DateText; hidden: boolean }
     const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
     const matching = waiting.filter(({ task }) => {
       if (theme !== undefined && task.theme !== theme) return false;
+      if (lens && inLens && !inLens.has(task.id)) return false;
       const text = `${plainTitle(task.title)} ${task.tags.join(" ")}`.toLowerCase();
       return words.every((word) => text.includes(word));
     });
     const rest = new Map(matching.map((one) => [one.task, one]));
     const ordered = inNextOrder([...rest.keys()], view.order, pull, today).map((task) => rest.get(task) as Unplaced);
     return heapsOf(store, ordered, view.trayBy);
-  }, [waiting, typed, theme, view.order, view.trayBy, pull, today, store]);
+  }, [waiting, typed, theme, lens, inLens, view.order, view.trayBy, pull, today, store]);
   const count = heaps.reduce((sum, { tasks }) => sum + tasks.length, 0);
   const press = (event: KeyboardEvent) => stepFocus(event, list.current, "[data-tray]");
   let left = shown;
@@ -106,6 +112,28 @@ export function PlanTray({ today, hidden }: { today: DateText; hidden: boolean }
             )}
           </SentencePart>
         </span>
+        {lenses.length > 0 && (
+          <span>
+            in{" "}
+            <SentencePart words={lens ? `“${lens.title}”` : "any lens"} label="Only tasks in the lens">
+              {(close) => (
+                <PickList
+                  options={[["", "any lens"], ...lenses.map(({ id, title }) => [id, title] as const)]}
+                  chosen={[lens?.id ?? ""]}
+                  onPick={(id) => {
+                    close();
+                    change({ trayLens: id });
+                  }}
+                />
+              )}
+            </SentencePart>
+          </span>
+        )}
+        {lens && (
+          <Suspense>
+            <TrayLens lens={lens} onRead={setInLens} />
+          </Suspense>
+        )}
         <span>
           first{" "}
           <SentencePart words={orderWords[view.order]} label="What comes next">

@@ -1,15 +1,16 @@
 "use client";
-import { useState } from "react";
+import { useCallback, useState } from "react";
 import { Popover } from "radix-ui";
-import { giveDay, setState } from "@/core/commands";
+import { giveDay, place, putInBox, setState, usualBlockMinutes } from "@/core/commands";
 import type { State } from "@/core/model";
 import { plainTitle } from "@/core/page";
-import { carriedText, isLongCarried, workingDays, type PullShare } from "@/core/plan";
+import { carriedText, isLongCarried, nextThemedHour, workingDays, type PullShare } from "@/core/plan";
 import { addToRegister } from "@/core/shaping";
-import { addDays, durationText, estimateText, relativeMomentText, type DateText } from "@/core/time";
+import { addDays, durationText, estimateText, momentAt, relativeMomentText, type DateText } from "@/core/time";
 import { DayPicker } from "@/ui/DayPicker";
 import { openRecord } from "@/ui/navigation";
-import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useNow } from "@/ui/clock";
+import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import type { MatrixCard } from "./matrixCards";
 import type { AcrossWay } from "./planView";
 
@@ -151,6 +152,19 @@ function slackWords(minutes: number, days: number, locale: string): string {
 function WaysOut({ card, today }: { card: MatrixCard; today: DateText }) {
   const act = useAct();
   const { task } = card;
+  const store = useStore();
+  const settings = useSettings();
+  const style = useTimeStyle();
+  const now = useNow(store.clock);
+  const { zone } = store.clock;
+  const theme = store.find("theme", task.theme);
+  const minutes = card.minutes || usualBlockMinutes;
+  const hour = useComputed(
+    useCallback(
+      (from) => nextThemedHour(from, task, minutes, now, settings, zone),
+      [task, minutes, now, settings, zone],
+    ),
+  );
   const [step, setStep] = useState("");
   return (
     <section aria-label="Ways out" className="mt-3 border-t border-rule pt-2.5">
@@ -180,6 +194,18 @@ function WaysOut({ card, today }: { card: MatrixCard; today: DateText }) {
         </button>
       </form>
       <p className="mt-1.5 flex flex-wrap gap-x-3 gap-y-1">
+        {hour && theme && (
+          <button
+            className="link text-left"
+            onClick={() =>
+              "box" in hour
+                ? act(putInBox, { box: hour.box.id, task: task.id })
+                : act(place, { task: task.id, start: hour.start, minutes: hour.minutes })
+            }
+          >
+            Put it on {theme.title} hours, {relativeMomentText(momentAt(hour.date, hour.startMinute), today, style)}
+          </button>
+        )}
         <button className="link" onClick={() => act(giveDay, { tasks: [task.id], day: addDays(today, 1) })}>
           Do it tomorrow
         </button>

@@ -49,6 +49,8 @@ export interface PlanView {
   readonly hourPixels: number;
   readonly dyeBy: DyeWay;
   readonly trayBy: TrayWay;
+  /** The lens whose tasks alone stand in the tray; empty for all. */
+  readonly trayLens: string;
   readonly order: "pull" | "newest" | "warmUp";
   readonly hidden: readonly ShownThing[];
   /** Calendars that are not shown, by their names; the person's own has none. */
@@ -79,6 +81,7 @@ const usual: PlanView = {
   hourPixels: 51,
   dyeBy: "theme",
   trayBy: "goal",
+  trayLens: "",
   order: "pull",
   hidden: [],
   hiddenCalendars: [],
@@ -123,6 +126,7 @@ function sound(view: PlanView): PlanView {
     hourPixels: height >= leastHourPixels && height <= mostHourPixels ? height : usual.hourPixels,
     dyeBy: (dyeWays as readonly string[]).includes(view.dyeBy) || /^f_/.test(view.dyeBy) ? view.dyeBy : usual.dyeBy,
     trayBy: trayWays.includes(view.trayBy) ? view.trayBy : usual.trayBy,
+    trayLens: typeof view.trayLens === "string" ? view.trayLens : "",
     order: ["pull", "newest", "warmUp"].includes(view.order) ? view.order : usual.order,
     hidden: Array.isArray(view.hidden) ? view.hidden.filter((one) => shownThings.includes(one)) : [],
     hiddenCalendars: textsIn(view.hiddenCalendars),
