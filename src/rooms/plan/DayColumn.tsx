@@ -124,13 +124,7 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
     >
       <div className="pointer-events-none absolute inset-0">
         <Outside hours={workingDay(settings.workingWeek, date)} minutePixels={minutePixels} />
-        {Array.from({ length: 23 }, (_, hour) => (
-          <div
-            key={hour}
-            className="absolute inset-x-0 border-t border-hairline"
-            style={{ top: (hour + 1) * hourPixels }}
-          />
-        ))}
+        <div className="hour-lines absolute inset-0" style={{ backgroundSize: `100% ${hourPixels}px` }} />
       </div>
       {view.pattern && pattern.map((hours, at) => <PatternBand key={at} hours={hours} minutePixels={minutePixels} />)}
       <div className="pointer-events-none absolute inset-y-0 right-1.5 left-[3px]">

@@ -1,6 +1,6 @@
 "use client";
 import { ChevronLeft, ChevronRight } from "lucide-react";
-import { lazy, Suspense, useCallback, useMemo, useState } from "react";
+import { lazy, startTransition, Suspense, useCallback, useEffect, useMemo, useState } from "react";
 import type { CalendarLayer, FieldRecord, Id } from "@/core/model";
 import { daysFrom, timelineWays, weeksOfMonth } from "@/core/plan";
 import { dateText, type DateText, type TimeStyle } from "@/core/time";
@@ -81,11 +81,35 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
                 {isCalendar && place.span === "agenda" && <AgendaView date={date} today={today} />}
               </Suspense>
             </main>
-            {isCalendar && <PlanTray today={today} hidden={sideOpen} />}
+            {isCalendar && <TrayLater today={today} hidden={sideOpen} />}
           </div>
         </TrayThemeContext.Provider>
       </LayersContext.Provider>
     </PlacingContext.Provider>
+  );
+}
+
+/** The tray, once the calendar is drawn: one comes for that, and the tray asks all open tasks. */
+function TrayLater({ today, hidden }: { today: DateText; hidden: boolean }) {
+  const [isDrawn, setDrawn] = useState(false);
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const frame = requestAnimationFrame(() => {
+      timer = setTimeout(() => startTransition(() => setDrawn(true)));
+    });
+    return () => {
+      cancelAnimationFrame(frame);
+      clearTimeout(timer);
+    };
+  }, []);
+  return isDrawn ? (
+    <PlanTray today={today} hidden={hidden} />
+  ) : (
+    <aside
+      data-pane="tray"
+      aria-busy="true"
+      className={`side-column w-[252px] flex-none border-l border-rule ${hidden ? "is-beside-sheet" : ""}`}
+    />
   );
 }
 

@@ -97,17 +97,18 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
   const open = () => openRecord(task?.id ?? record.id);
 
   const grab = (event: ReactPointerEvent) => {
-    if ((event.target as HTMLElement).dataset.edge) return;
+    const edge = edgeAt(event);
+    if (edge) return stretch(edge, event);
     const top = event.currentTarget.getBoundingClientRect().top;
     grabItem(event.nativeEvent, item, (event.clientY - top) / minutePixels);
   };
 
   /** Stretches one edge with the pointer; the other stays. */
-  const stretch = (edge: "start" | "end") => (down: ReactPointerEvent) => {
+  const stretch = (edge: "start" | "end", down: ReactPointerEvent) => {
     if (down.button !== 0) return;
     down.stopPropagation();
     const from = edge === "start" ? startMinute : endMinute;
-    const grabbed = down.clientY - down.currentTarget.parentElement!.getBoundingClientRect().top;
+    const grabbed = down.clientY - down.currentTarget.getBoundingClientRect().top;
     const edgePixels = edge === "start" ? 0 : (endMinute - startMinute) * minutePixels;
     const dragged: Dragged = { kind: "item", id: record.id, title, minutes: endMinute - startMinute, grabMinutes: 0 };
     let to = from;
@@ -131,6 +132,20 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
   };
 
   const width = 100 / column.of;
+  const head = (
+    <>
+      {icons !== "none" && (
+        <Suspense>
+          <ItemIcon record={record} way={icons} />
+        </Suspense>
+      )}
+      {comesAgain && <Repeat2 size={11} className="mr-1 inline-block text-ink-2" aria-hidden />}
+      {title}
+      {rows < 2 && column.of === 1 && (
+        <span className="font-[450] text-ink-2"> {took ? took.replace(/^.*?, /, "") : range.split(" to ")[0]}</span>
+      )}
+    </>
+  );
   return (
     <div
       role="button"
@@ -138,7 +153,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
       data-item={record.id}
       data-dye={dye}
       aria-label={`${title}, ${range}${place}${done ? ", done" : ""}${spill}${comesAgain ? ", comes again" : ""}${doubled ? ", double-booked" : ""}${box ? `, ${counted(box.holds!.length, "task")}, ${fill} filled` : ""}`}
-      className={`rail-item ${cloth} pointer-events-auto absolute touch-none overflow-hidden ${box ? "pr-1.5 pl-[11px]" : narrow ? "px-1.5" : "px-2"} font-[560] select-none ${narrow ? "text-[11.5px]" : "text-[12.5px]"} ${height < 30 ? "leading-[15px]" : narrow ? "py-0.5 leading-[15px]" : "py-[3px] leading-4"} ${doubled ? "is-doubled" : ""}`}
+      className={`rail-item ${cloth} pointer-events-auto absolute touch-none overflow-hidden contain-strict ${box ? "pr-1.5 pl-[11px]" : narrow ? "px-1.5" : "px-2"} font-[560] select-none ${narrow ? "text-[11.5px]" : "text-[12.5px]"} ${rows < 2 ? "text-ellipsis whitespace-nowrap" : ""} ${height < 30 ? "leading-[15px]" : narrow ? "py-0.5 leading-[15px]" : "py-[3px] leading-4"} ${doubled ? "is-doubled" : ""}`}
       style={{
         top: startMinute * minutePixels + 1,
         height,
@@ -146,27 +161,13 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
         width: `calc(${column.span * width}% - ${column.column + column.span < column.of ? 3 : 0}px)`,
       }}
       onPointerDown={grab}
+      onPointerMove={(event) => {
+        if (event.buttons === 0) event.currentTarget.style.cursor = edgeAt(event) ? "ns-resize" : "";
+      }}
       onClick={open}
       onKeyDown={press}
     >
-      <span
-        data-edge="start"
-        aria-hidden
-        className="absolute inset-x-0 top-0 h-1.5 cursor-ns-resize"
-        onPointerDown={stretch("start")}
-      />
-      <span className={rows < 2 || box ? "block truncate" : titleRows[Math.min(rows, 4)]}>
-        {icons !== "none" && (
-          <Suspense>
-            <ItemIcon record={record} way={icons} />
-          </Suspense>
-        )}
-        {comesAgain && <Repeat2 size={11} className="mr-1 inline-block text-ink-2" aria-hidden />}
-        {title}
-        {rows < 2 && column.of === 1 && (
-          <span className="font-[450] text-ink-2"> {took ? took.replace(/^.*?, /, "") : range.split(" to ")[0]}</span>
-        )}
-      </span>
+      {rows < 2 ? head : <span className={box ? "block truncate" : titleRows[Math.min(rows, 4)]}>{head}</span>}
       {rows >= 2 && (
         <span className="block truncate text-small font-[450] text-ink-2">
           {took ?? (fill ? `${narrow ? "" : `${range}, `}${fill}` : `${range}${place}${spill}`)}
@@ -178,15 +179,17 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
         </Suspense>
       )}
       {box && <HeldTasks box={box} rows={rows - 2} />}
-      <span
-        data-edge="end"
-        aria-hidden
-        className="absolute inset-x-0 bottom-0 h-1.5 cursor-ns-resize"
-        onPointerDown={stretch("end")}
-      />
     </div>
   );
 });
+
+/** The edge of an item at which the pointer is, to stretch it there; undefined in between. */
+function edgeAt(event: ReactPointerEvent): "start" | "end" | undefined {
+  const { top, height } = event.currentTarget.getBoundingClientRect();
+  const reach = Math.min(6, height / 4);
+  const y = event.clientY - top;
+  return y < reach ? "start" : y > height - reach ? "end" : undefined;
+}
 
 /** "1 h 15 of 3 h": how much of a time box its tasks take. */
 function boxFillText(box: Block): string {

@@ -340,7 +340,7 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
     label.className = "drag-label";
     const words = label.appendChild(document.createElement("b"));
     const said = label.appendChild(document.createElement("span"));
-    words.textContent = bar.title;
+    words.textContent = plainTitle(bar.title);
     trackPointer(event.nativeEvent, {
       threshold: 4,
       scroller: () => holder.current,

@@ -6,6 +6,7 @@ import { dateOfDayNumber, workingDay, type DateText, type TimeStyle, type Workin
 import { asDate, unitFor, unitsOf } from "./timelineTicks";
 
 export const labelPixels = 196;
+const barPixels = 18;
 
 /** Where a row stands, and its bars in their lanes. */
 export interface PlacedRow {
@@ -186,6 +187,7 @@ function drawRows(to: CanvasRenderingContext2D, scene: TimelineScene, colours: C
   const drawn: DrawnBar[] = [];
   const words: (readonly [TimelineBar, DrawnBar])[] = [];
   const places = new Map<Id, DrawnBar>();
+  const threaded = scene.threads ? threadedBars(scene.placed) : noBars;
   to.lineWidth = 1;
   for (const { row, top, height: rowHeight, lanes, folded } of scene.placed) {
     const y = headPixels + top - scrollTop;
@@ -206,13 +208,13 @@ function drawRows(to: CanvasRenderingContext2D, scene: TimelineScene, colours: C
     if (!folded)
       for (const [at, bar] of row.bars.entries()) {
         if (bar.start > right || Math.max(bar.end, bar.start + room) < left) continue;
-        const place = drawBar(
-          to,
-          scene,
-          colours,
-          bar,
-          y + (row.span ? spanPixels : 8) + (lanes[at] as number) * lanePixels,
-        );
+        const barTop = y + (row.span ? spanPixels : 8) + (lanes[at] as number) * lanePixels;
+        if (barTop > height || barTop + lanePixels < headPixels) {
+          // Out of sight above or below: only threads may lead there.
+          if (threaded.has(bar.id)) places.set(bar.id, placeOf(scene, bar, barTop));
+          continue;
+        }
+        const place = drawBar(to, scene, colours, bar, barTop);
         drawn.push(place);
         words.push([bar, place]);
         places.set(bar.id, place);
@@ -228,7 +230,8 @@ function drawRows(to: CanvasRenderingContext2D, scene: TimelineScene, colours: C
   to.textBaseline = "middle";
   to.lineJoin = "round";
   to.lineWidth = 3;
-  for (const [bar, place] of words) drawWords(to, colours, bar, place);
+  const halo = words.length < mostHalos;
+  for (const [bar, place] of words) drawWords(to, colours, bar, place, halo);
   to.restore();
   return drawn;
 }
@@ -264,7 +267,7 @@ function drawBar(
   const left = xOf(scene, bar.start);
   const right = Math.max(left + 4, xOf(scene, bar.end));
   const dye = colours.dye(scene.dyeOf(bar.theme));
-  const high = 18;
+  const high = barPixels;
   to.fillStyle = dye;
   if (bar.kind === "event") {
     to.fillStyle = colours.sheet;
@@ -308,16 +311,54 @@ function drawBar(
     to.strokeRect(left - 2, y - 2, right - left + 4, high + 4);
     to.lineWidth = 1;
   }
+  return placeOf(scene, bar, y);
+}
+
+/** Where a bar lies whose upper edge is at `y`. */
+function placeOf(scene: TimelineScene, bar: TimelineBar, y: number): DrawnBar {
+  const left = xOf(scene, bar.start);
   return {
     id: bar.id,
-    title: plainTitle(bar.title),
+    title: bar.title,
     left,
-    right: Math.max(right, left + 12),
+    right: Math.max(xOf(scene, bar.end), left + 12),
     top: y,
-    bottom: y + high,
+    bottom: y + barPixels,
     startMinutes: bar.start,
     endMinutes: bar.end,
   };
+}
+
+const noBars: ReadonlySet<Id> = new Set();
+const knownThreads = new WeakMap<readonly PlacedRow[], ReadonlySet<Id>>();
+
+/** The bars that a thread leads to or from; kept for as long as the rows are the same. */
+function threadedBars(placed: readonly PlacedRow[]): ReadonlySet<Id> {
+  let known = knownThreads.get(placed);
+  if (!known) {
+    const found = new Set<Id>();
+    for (const { row } of placed)
+      for (const bar of row.bars)
+        if (bar.after.length > 0) {
+          found.add(bar.id);
+          for (const before of bar.after) found.add(before);
+        }
+    knownThreads.set(placed, (known = found));
+  }
+  return known;
+}
+
+/** With more words than these in sight, none gets a halo: drawing them all twice takes longer than a frame. */
+const mostHalos = 160;
+const shortTitles = new WeakMap<TimelineBar, string>();
+
+function shortTitle(bar: TimelineBar): string {
+  let known = shortTitles.get(bar);
+  if (known === undefined) {
+    const title = plainTitle(bar.title);
+    shortTitles.set(bar, (known = title.length > 34 ? `${title.slice(0, 33)}…` : title));
+  }
+  return known;
 }
 
 /** The words of a bar, over threads; where the bar goes on to the left of the sight, at its edge. */
@@ -326,15 +367,17 @@ function drawWords(
   colours: Colours,
   bar: TimelineBar,
   { left, right, top, bottom }: DrawnBar,
+  halo: boolean,
 ) {
-  const title = plainTitle(bar.title);
-  const text = title.length > 34 ? `${title.slice(0, 33)}…` : title;
+  const text = shortTitle(bar);
   const x = right > labelPixels + 20 ? Math.max(left + 9, labelPixels + 6) : left + 9;
   const y = (top + bottom) / 2 + 0.5;
-  to.strokeStyle = colours.sheet;
-  to.globalAlpha = 0.75;
-  to.strokeText(text, x, y);
-  to.globalAlpha = 1;
+  if (halo) {
+    to.strokeStyle = colours.sheet;
+    to.globalAlpha = 0.75;
+    to.strokeText(text, x, y);
+    to.globalAlpha = 1;
+  }
   to.fillStyle = bar.done ? colours.ink3 : colours.ink;
   to.fillText(text, x, y);
 }
@@ -371,6 +414,7 @@ function drawThreads(
   to.beginPath();
   to.rect(labelPixels, scene.headPixels, scene.width, scene.height);
   to.clip();
+  if (places.size === 0) return void to.restore();
   for (const { row } of scene.placed)
     for (const bar of row.bars)
       for (const before of bar.after) {
