@@ -1,9 +1,10 @@
 import { isUnfinished, type Block, type Event, type Goal, type Id, type Project, type Task, type Work } from "../model";
 import type { Store } from "../store";
 import { stretchFor } from "./box";
-import { dateOf, dayNumber, isMoment, minuteOf, type DateText, type MomentText } from "../time";
+import { addDays, dateOf, dayNumber, isMoment, minuteOf, type DateText, type MomentText } from "../time";
 import { localSpan } from "./dayItems";
 import { openMinutes } from "./demand";
+import { occurrencesOn } from "./series";
 
 type Reads = Pick<Store, "list" | "find" | "get">;
 
@@ -73,9 +74,9 @@ export function timelineRows(
     if (isUnfinished(task.state)) row.leftMinutes += openMinutes(reads, task, now);
     if (bar) row.bars.push(bar);
   }
-  if (events)
-    for (const event of reads.list("kind", "event") as readonly Event[]) {
-      if (event.repeat !== undefined || (way !== "theme" && way !== "person" && way !== "none")) continue;
+  if (events && (way === "theme" || way === "person" || way === "none"))
+    for (const event of [...(reads.list("kind", "event") as readonly Event[]), ...comingAgain(reads, doneSince, now)]) {
+      if (event.repeat !== undefined) continue;
       const { start, end } = localSpan(event, zone);
       if (dateOf(end) < doneSince) continue;
       const key = way === "theme" ? event.theme : way === "person" ? event.people[0] : undefined;
@@ -112,6 +113,18 @@ export function timelineRows(
       const [first, second] = [a.span?.end ?? Number.MAX_SAFE_INTEGER, b.span?.end ?? Number.MAX_SAFE_INTEGER];
       return first - second || (a.title < b.title ? -1 : 1);
     });
+}
+
+/** So many days ahead, what comes again is shown. */
+const repeatDays = 120;
+
+/** The occurrences of events that follow their rules, from a day on, each once. */
+function comingAgain(reads: Reads, since: DateText, now: MomentText): Event[] {
+  const found = new Map<Id, Event>();
+  const last = addDays(dateOf(now), repeatDays);
+  for (let date = since; date <= last; date = addDays(date, 1))
+    for (const one of occurrencesOn(reads, date)) if (one.kind === "event") found.set(one.id, one);
+  return [...found.values()];
 }
 
 function taskBar(reads: Reads, task: Task): TimelineBar | undefined {

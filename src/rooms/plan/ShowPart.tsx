@@ -249,7 +249,7 @@ function OnItems() {
 function Zones() {
   const { clock } = useStore();
   const [view, change] = usePlanView();
-  const all = useMemo(() => Intl.supportedValuesOf("timeZone"), []);
+  const all = useMemo(() => ["UTC", ...Intl.supportedValuesOf("timeZone")], []);
   return (
     <Part title="Hours of other zones">
       <ul>

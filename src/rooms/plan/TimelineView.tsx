@@ -3,7 +3,7 @@ import { useCallback, useMemo } from "react";
 import { editRecord, giveDay, moveItem, place } from "@/core/commands";
 import { newId, type Block, type Dye, type Id, type Theme } from "@/core/model";
 import { plainTitle } from "@/core/page";
-import { timelineRows, type TimelineRow } from "@/core/plan";
+import { recordOrOccurrence, timelineRows, type TimelineRow } from "@/core/plan";
 import { addToRegister } from "@/core/shaping";
 import {
   addDays,
@@ -47,7 +47,7 @@ export function TimelineView({ date, today }: { date: DateText; today: DateText 
 
   /** Moves a bar by so many minutes, or its end only. */
   const shift = (id: Id, minutes: number, edge?: "end") => {
-    const record = store.get(id);
+    const record = recordOrOccurrence(store, id);
     const days = Math.round(minutes / 1440);
     if (record?.kind === "event") {
       if (!isMoment(record.start)) return;

@@ -280,9 +280,10 @@ const anyEvent: fc.Arbitrary<Event> = fc
     zone: option(fc.constantFrom("America/New_York", "Asia/Kolkata", "UTC", "Europe/London")),
     repeat: option(rule),
     theme: option(fc.constant("th")),
+    inCalendar: option(fc.constantFrom("Crew", "Home, garden; shed")),
     calendar: option(fc.constantFrom("X-A:1", "ATTENDEE;CN=Ines:mailto:ines@example.org")),
   })
-  .map(({ start, length, zone: own, repeat, theme: of, calendar: kept, ...rest }) => ({
+  .map(({ start, length, zone: own, repeat, theme: of, calendar: kept, inCalendar, ...rest }) => ({
     ...rest,
     id: "",
     kind: "event",
@@ -300,8 +301,24 @@ const anyEvent: fc.Arbitrary<Event> = fc
         }
       : {}),
     ...(of ? { theme: of } : {}),
+    ...(inCalendar ? { calendar: inCalendar } : {}),
     ...(kept ? { source: { calendar: kept } } : {}),
   }));
+test("events come into the calendar that the file names, and stay where they were put since", () => {
+  const file = (name: string) =>
+    `BEGIN:VCALENDAR\r\n${name}\r\nBEGIN:VEVENT\r\nUID:a\r\nSUMMARY:Tide\r\nDTSTART:20261124T090000\r\nDURATION:PT1H\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n`;
+  for (const [name, calendar] of [
+    ["NAME:Tides\\, north", "Tides, north"],
+    ["X-WR-CALNAME:Tides", "Tides"],
+    ["X-OTHER:Tides", undefined],
+  ] as const) {
+    const [event] = reading(file(name)).changes.added.values();
+    expect((event as Event).calendar).toBe(calendar);
+    const moved = { ...(event as Event), calendar: "Mine", notes: "page" };
+    expect(reading(file(name), [moved])).toMatchObject({ same: 1, added: {}, changed: {} });
+  }
+});
+
 const anyTask: fc.Arbitrary<Task> = fc
   .record({
     title: words,

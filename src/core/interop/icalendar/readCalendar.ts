@@ -23,7 +23,7 @@ import {
   readRepeat,
   type MomentText,
 } from "../../time";
-import { componentsOf, componentText, type ComponentLines } from "./lines";
+import { componentsOf, componentText, contentLines, type ComponentLines } from "./lines";
 
 /** Something of a file that is not read as it stands. */
 export interface CalendarFault {
@@ -54,7 +54,7 @@ interface Options {
 }
 
 /** What of a task RFC 5545 has no place for beside its due date. */
-export const [ownDay, ownEstimate] = ["X-PENSUM-DAY", "X-PENSUM-ESTIMATE"];
+export const [ownDay, ownEstimate, ownCalendar] = ["X-PENSUM-DAY", "X-PENSUM-ESTIMATE", "X-PENSUM-CALENDAR"];
 
 /** The properties that become fields, by component; all others are kept as they are. */
 const understood: Readonly<Record<string, readonly string[]>> = {
@@ -73,6 +73,7 @@ const understood: Readonly<Record<string, readonly string[]>> = {
     "RDATE",
     "RECURRENCE-ID",
     "CATEGORIES",
+    ownCalendar,
   ],
   VTODO: [
     "UID",
@@ -117,6 +118,8 @@ class CalendarReader {
   readonly #notes: CalendarFault[] = [];
   readonly #zones = new Map<string, ICAL.Timezone>();
   readonly #priorities: readonly string[];
+  /** What the file says its calendar is called. */
+  #calendar: string | undefined;
 
   constructor(options: Options) {
     this.#options = options;
@@ -137,6 +140,7 @@ class CalendarReader {
   }
 
   read(text: string): CalendarReading {
+    this.#calendar = calendarName(text);
     const components = componentsOf(text);
     for (const zone of components) if (zone.name === "VTIMEZONE") this.#takeZone(zone);
     const read = new Map<Id, Read>();
@@ -259,6 +263,9 @@ class CalendarReader {
     const end = this.#end(parsed, component, start);
     const people = "people" in base ? base.people : [];
     const repeat = this.#repeat(parsed, component, start);
+    // What was read before may have been put into another calendar since.
+    const isNew = !this.#records.has(base.id as Id);
+    const calendar = unescaped(textOf(parsed, ownCalendar.toLowerCase()) ?? "") ?? (isNew ? this.#calendar : undefined);
     return {
       ...base,
       kind: "event",
@@ -266,6 +273,7 @@ class CalendarReader {
       end,
       ...(start.zone ? { zone: start.zone } : {}),
       place: textOf(parsed, "location") ?? "",
+      ...(calendar ? { calendar } : {}),
       people,
       ...(repeat === undefined ? {} : { repeat }),
       ...more,
@@ -500,7 +508,7 @@ class CalendarReader {
 function withOwn(before: PensumRecord, read: Read): PensumRecord {
   const kept = Object.fromEntries(
     Object.entries(before).filter(
-      ([name]) => name.startsWith("f_") || name === "madeFrom" || name === "folder" || name === "pinned",
+      ([name]) => name.startsWith("f_") || ["madeFrom", "folder", "pinned", "notes", "calendar"].includes(name),
     ),
   );
   const people = "people" in before && read.kind === "event" ? { people: before.people } : {};
@@ -512,6 +520,20 @@ function withOwn(before: PensumRecord, read: Read): PensumRecord {
   const all = isOwn ? more : source;
   const sources = all && Object.keys(all).length > 0 ? { source: all } : {};
   return { ...kept, ...rest, ...sources, ...people, ...text } as PensumRecord;
+}
+
+/** The name of a calendar (NAME of RFC 7986, or what was usual before), cut to what fits; undefined where it has none. */
+function calendarName(text: string): string | undefined {
+  const head = text.slice(0, 20_000).split(/^BEGIN:V(?:EVENT|TODO|JOURNAL|TIMEZONE)/im)[0] ?? "";
+  const lines = contentLines(head);
+  const line = lines.find(({ name }) => name === "NAME") ?? lines.find(({ name }) => name === "X-WR-CALNAME");
+  return line && unescaped(line.text.slice(line.text.indexOf(":") + 1));
+}
+
+/** A text without its escapes, in one line; undefined where nothing is left of it. */
+function unescaped(text: string): string | undefined {
+  const plain = text.replace(/\\n/gi, " ").replace(/\\([,;\\])/g, "$1");
+  return plain.replace(/\s+/g, " ").trim().slice(0, 200) || undefined;
 }
 
 /** Whether a text that is a date or a moment is a date. */

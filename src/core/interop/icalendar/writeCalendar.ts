@@ -11,7 +11,7 @@ import {
   type MomentText,
 } from "../../time";
 import { folded } from "./lines";
-import { durationValue, escaped, ownDay, ownEstimate, uidEnd } from "./readCalendar";
+import { durationValue, escaped, ownCalendar, ownDay, ownEstimate, uidEnd } from "./readCalendar";
 
 /** What can be written into a calendar. */
 export type Writable = Event | Task | Note;
@@ -31,12 +31,16 @@ interface Options {
 /** Writes records as iCalendar (RFC 5545), with what other programs said of them as it was. */
 export function writeCalendar(records: Iterable<Writable>, options: Options): string {
   const writer = new CalendarWriter(options);
-  const components = [...records].flatMap((record) => writer.component(record));
+  const all = [...records];
+  const components = all.flatMap((record) => writer.component(record));
+  const names = new Set(all.flatMap((record) => (record.kind === "event" ? [record.calendar ?? ""] : [])));
+  const [name = ""] = names.size === 1 ? names : [];
   const lines = [
     "BEGIN:VCALENDAR",
     "VERSION:2.0",
     "PRODID:-//Pensum//Pensum//EN",
     "CALSCALE:GREGORIAN",
+    ...(name === "" ? [] : [`NAME:${escaped(name)}`]),
     ...[...writer.zones].sort().flatMap(([zone, [first, last]]) => zoneLines(zone, first, last)),
     ...components,
     "END:VCALENDAR",
@@ -136,6 +140,7 @@ class CalendarWriter {
     const { zone } = event;
     const end = event.end.length === 10 ? addDays(event.end, 1) : event.end;
     return [
+      ...(event.calendar ? [`${ownCalendar}:${escaped(event.calendar)}`] : []),
       ...this.#occurrence(event, zone),
       this.#time("DTSTART", event.start, zone),
       this.#time("DTEND", end, zone),

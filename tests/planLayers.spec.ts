@@ -1,0 +1,79 @@
+import { expect, test } from "@playwright/test";
+import { notice, open } from "./helpers";
+
+test("calendars and lenses are switched on and off side by side, each in its dye, beside the hours of another zone", async ({
+  page,
+}) => {
+  await open(page, { workspace: "demo", path: "/plan/calendar/7/2026-11-30" });
+  const crew = page.locator(".plan-hours .rail-item", { hasText: "Crew call" });
+  const renewal = page.locator("[data-strip]", { hasText: "River house internet" });
+  await expect(crew).toBeVisible();
+  await expect(renewal).toHaveAttribute("data-dye", "ochre");
+  await page.getByRole("button", { name: /^What is shown/ }).click();
+  const shown = page.getByRole("dialog");
+  await shown.getByRole("checkbox", { name: "Crew" }).uncheck();
+  await expect(crew).toHaveCount(0);
+  await shown.getByLabel("Dye of Renewals ahead").selectOption("walnut");
+  await expect(renewal).toHaveAttribute("data-dye", "walnut");
+  await shown.getByRole("checkbox", { name: /Renewals ahead/ }).uncheck();
+  await expect(renewal).toHaveCount(0);
+  await shown.getByRole("checkbox", { name: "Crew" }).check();
+  await shown.getByLabel("Add the hours of a zone").selectOption("America/Halifax");
+  await shown.getByRole("button", { name: "people" }).click();
+  await page.keyboard.press("Escape");
+  await expect(page.locator(".plan-hours").getByText("Halifax")).toBeVisible();
+  await page.reload();
+  await expect(crew).toBeVisible();
+  await expect(renewal).toHaveCount(0);
+  await expect(page.locator(".plan-hours").getByText("Halifax")).toBeVisible();
+});
+
+test("an event of a series gets a page for its notes from a template, and its day lists it", async ({ page }) => {
+  await open(page, { workspace: "demo", path: "/plan" });
+  await page.locator(".plan-hours .rail-item", { hasText: "Board liaison" }).focus();
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: "Make them from a template" }).click();
+  const form = page.getByRole("dialog");
+  await expect(form.getByLabel("About")).toHaveValue("Board liaison");
+  await expect(form.getByLabel("Who")).toHaveValue("Odile");
+  await form.getByRole("button", { name: "Make it" }).click();
+  await expect(notice(page)).toContainText("Made the notes of “Board liaison”");
+  await page.goto("/day/2026-11-25");
+  const listed = page.getByRole("region", { name: "Notes of this day’s events" });
+  await listed.getByRole("button", { name: "Board liaison, 2026-11-25" }).click();
+  await expect(page.locator(".cm-content").first()).toContainText("With Odile");
+  await page.goto("/day/2026-12-09");
+  await expect(page.getByRole("region", { name: "Hours" })).toContainText("Board liaison");
+  await expect(listed).toHaveCount(0);
+});
+
+test("the weights of the pull are turned with the order in sight, and kept", async ({ page }) => {
+  await open(page, { workspace: "demo", path: "/settings" });
+  const pull = page.getByRole("region", { name: "Pull" });
+  const first = pull.getByRole("listitem").first();
+  await expect(first).toContainText("Narrative");
+  await pull.getByRole("slider", { name: "Carried often" }).fill("50");
+  await expect(pull.getByRole("listitem").filter({ hasText: "loppers" })).toContainText("up");
+  await pull.getByRole("button", { name: "Keep these" }).click();
+  await expect(pull.getByText("The order is")).toBeVisible();
+  await page.reload();
+  await expect(pull.getByRole("slider", { name: "Carried often" })).toHaveValue("50");
+  await pull.getByRole("button", { name: "Back to the usual" }).click();
+  await expect(first).toContainText("Narrative");
+});
+
+test("a habit stands on its days and is marked there; double bookings are listed with a way out", async ({ page }) => {
+  await open(page, { workspace: "demo", path: "/plan/calendar/1/2026-11-23" });
+  const habit = page.locator("[data-strip]", { hasText: "Practice scales" });
+  await page.getByRole("button", { name: /more on Monday/ }).click();
+  await expect(habit).toHaveAttribute("aria-label", /done/);
+  const before = await habit.getAttribute("aria-label");
+  await habit.focus();
+  await page.keyboard.press(" ");
+  await expect(habit).not.toHaveAttribute("aria-label", before!);
+  await page.getByRole("button", { name: /double booking/ }).click();
+  const list = page.getByRole("region", { name: "What may not hold" });
+  await list.getByRole("button", { name: /^Move Rating curve rerun to/ }).click();
+  await expect(notice(page)).toContainText("Rating curve rerun");
+  await expect(list.getByRole("button", { name: /Board call/ })).toHaveCount(0);
+});
