@@ -92,3 +92,47 @@ describe("the timeline", () => {
     expect(decidingChain([bar("a", 0, 10)])).toEqual([]);
   });
 });
+
+test("what comes again has a bar each time, and hours of a theme stand with their theme, tasks in boxes in their part", () => {
+  const records: PensumRecord[] = [
+    { ...base, id: "desk", kind: "theme", title: "Desk", dye: "slate" } as PensumRecord,
+    {
+      ...base,
+      id: "call",
+      kind: "event",
+      title: "Call",
+      start: "2026-11-23T09:00",
+      end: "2026-11-23T09:45",
+      repeat: "RRULE:FREQ=WEEKLY;COUNT=4",
+      place: "",
+      people: [],
+      theme: "desk",
+    },
+    {
+      ...base,
+      id: "box",
+      kind: "block",
+      title: "",
+      theme: "desk",
+      start: "2026-11-25T09:00",
+      end: "2026-11-25T12:00",
+      holds: [
+        { task: "first", minutes: 30 },
+        { task: "second", minutes: 45 },
+      ],
+    },
+    task("first", { theme: "desk" }),
+    task("second", { theme: "desk" }),
+  ];
+  const store = new Store(new Map(records.map((record) => [record.id, record])));
+  const [row] = timelineRows(store, "theme", setting);
+  const at = (wanted: string) => row!.bars.filter(({ title }) => title === wanted).map(({ start }) => start);
+  expect(at("Call")).toEqual(
+    ["2026-11-23", "2026-11-30", "2026-12-07", "2026-12-14"].map((day) => minutesSince(`${day}T09:00`)),
+  );
+  expect(at("Desk")).toEqual([minutesSince("2026-11-25T09:00")]);
+  expect(row!.bars.find(({ id }) => id === "second")).toMatchObject({
+    start: minutesSince("2026-11-25T09:30"),
+    end: minutesSince("2026-11-25T10:15"),
+  });
+});

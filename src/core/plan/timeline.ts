@@ -1,4 +1,14 @@
-import { isUnfinished, type Block, type Event, type Goal, type Id, type Project, type Task, type Work } from "../model";
+import {
+  isUnfinished,
+  type Block,
+  type Event,
+  type Goal,
+  type Id,
+  type Project,
+  type RecordOf,
+  type Task,
+  type Work,
+} from "../model";
 import type { Store } from "../store";
 import { stretchFor } from "./box";
 import { addDays, dateOf, dayNumber, isMoment, minuteOf, type DateText, type MomentText } from "../time";
@@ -17,7 +27,7 @@ export interface Stretch {
 /** Something that has its time on the timeline. */
 export interface TimelineBar extends Stretch {
   readonly id: Id;
-  readonly kind: "task" | "event";
+  readonly kind: "task" | "event" | "block";
   readonly title: string;
   readonly done: boolean;
   readonly theme: Id | undefined;
@@ -75,7 +85,10 @@ export function timelineRows(
     if (bar) row.bars.push(bar);
   }
   if (events && (way === "theme" || way === "person" || way === "none"))
-    for (const event of [...(reads.list("kind", "event") as readonly Event[]), ...comingAgain(reads, doneSince, now)]) {
+    for (const event of [
+      ...(reads.list("kind", "event") as readonly Event[]),
+      ...comingAgain(reads, "event", doneSince, now),
+    ]) {
       if (event.repeat !== undefined) continue;
       const { start, end } = localSpan(event, zone);
       if (dateOf(end) < doneSince) continue;
@@ -89,6 +102,27 @@ export function timelineRows(
         end: last,
         done: false,
         theme: event.theme,
+        sittings: [],
+        worked: [],
+        after: [],
+      });
+    }
+  if (events && (way === "theme" || way === "none"))
+    for (const block of [
+      ...(reads.list("kind", "block") as readonly Block[]),
+      ...comingAgain(reads, "block", doneSince, now),
+    ]) {
+      // Hours of a task are in the bar of the task.
+      if (block.repeat !== undefined || block.task !== undefined || dateOf(block.end) < doneSince) continue;
+      const theme = way === "theme" ? reads.find("theme", block.theme) : undefined;
+      rowOf(theme?.id).bars.push({
+        id: block.id,
+        kind: "block",
+        title: block.title || reads.find("theme", block.theme)?.title || "Set aside",
+        start: minutesSince(block.start),
+        end: minutesSince(block.end),
+        done: block.end <= now,
+        theme: block.theme,
         sittings: [],
         worked: [],
         after: [],
@@ -118,12 +152,17 @@ export function timelineRows(
 /** So many days ahead, what comes again is shown. */
 const repeatDays = 120;
 
-/** The occurrences of events that follow their rules, from a day on, each once. */
-function comingAgain(reads: Reads, since: DateText, now: MomentText): Event[] {
-  const found = new Map<Id, Event>();
+/** The occurrences of a kind that follow their rules, from a day on, each once. */
+function comingAgain<K extends "event" | "block">(
+  reads: Reads,
+  kind: K,
+  since: DateText,
+  now: MomentText,
+): RecordOf<K>[] {
+  const found = new Map<Id, RecordOf<K>>();
   const last = addDays(dateOf(now), repeatDays);
   for (let date = since; date <= last; date = addDays(date, 1))
-    for (const one of occurrencesOn(reads, date)) if (one.kind === "event") found.set(one.id, one);
+    for (const one of occurrencesOn(reads, date)) if (one.kind === kind) found.set(one.id, one as RecordOf<K>);
   return [...found.values()];
 }
 

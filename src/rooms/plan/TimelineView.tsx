@@ -49,7 +49,7 @@ export function TimelineView({ date, today }: { date: DateText; today: DateText 
   const shift = (id: Id, minutes: number, edge?: "end") => {
     const record = recordOrOccurrence(store, id);
     const days = Math.round(minutes / 1440);
-    if (record?.kind === "event") {
+    if (record?.kind === "event" || record?.kind === "block") {
       if (!isMoment(record.start)) return;
       const start = edge ? record.start : addMinutes(record.start, minutes);
       act(moveItem, { id, start, end: addMinutes(record.end, minutes) }, { group: `shift ${id}` });
