@@ -216,7 +216,7 @@ export function LensMatrix({ writing, lens, view, chosen, onChoose }: LensMatrix
   return (
     <div
       ref={field}
-      className="matrix relative -mx-[26px] min-h-0 flex-1 overflow-y-auto border-t border-rule [scrollbar-width:thin]"
+      className="lens-canvas matrix relative -mx-[26px] min-h-0 flex-1 overflow-y-auto border-t border-rule [scrollbar-width:thin]"
     >
       <div className="relative" style={{ height: height + footPixels }}>
         {layout.bands.slice(0, -1).map((top, band) => (

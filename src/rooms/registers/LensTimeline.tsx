@@ -98,7 +98,7 @@ export function LensTimeline({ writing, register, lens, view, onChange }: LensTi
   const fold = (key: string) =>
     onChange({ folded: lens.folded.includes(key) ? lens.folded.filter((one) => one !== key) : [...lens.folded, key] });
   return (
-    <div className="-mx-[26px] flex min-h-0 flex-1 flex-col border-t border-rule">
+    <div className="lens-canvas -mx-[26px] flex min-h-0 flex-1 flex-col border-t border-rule">
       <TimelineCanvas
         rows={rows}
         date={date}

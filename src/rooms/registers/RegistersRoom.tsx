@@ -188,7 +188,7 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
   };
   const shared = { writing, register, lens, view, onChange: change, onAdd: add, onChoose: setChosen };
   return (
-    <section aria-label={register.title} className="flex min-w-0 flex-1 flex-col px-[26px] pt-4">
+    <section aria-label={register.title} className="register-open flex min-w-0 flex-1 flex-col px-[26px] pt-4">
       <LensTabs
         register={register}
         lenses={lenses}
