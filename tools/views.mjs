@@ -2,11 +2,6 @@
 export const views = {
   today: {},
   "today-dark": { dark: true },
-  "left-over": {
-    act: async (page) => {
-      await page.getByRole("button", { name: /left over/ }).click();
-    },
-  },
   capture: {
     act: async (page) => {
       await page.keyboard.press("n");
@@ -16,15 +11,6 @@ export const views = {
         .or(page.getByRole("list", { name: "Understood" }))
         .first()
         .waitFor();
-    },
-  },
-  dragging: {
-    act: async (page) => {
-      const row = page.locator("[data-tray]").first();
-      const box = await row.boundingBox();
-      await page.mouse.move(box.x + 40, box.y + 10);
-      await page.mouse.down();
-      await page.mouse.move(260, 590, { steps: 6 });
     },
   },
   record: {
@@ -41,6 +27,13 @@ export const views = {
       await page.locator("[data-card]").first().waitFor();
     },
   },
+  "lens-matrix": {
+    path: "/registers/tasks",
+    act: async (page) => {
+      await page.getByRole("link", { name: "Priority against due" }).click();
+      await page.locator("[data-card]").first().waitFor();
+    },
+  },
   formula: {
     path: "/registers/permits",
     act: async (page) => {
@@ -52,6 +45,13 @@ export const views = {
   },
   gather: { path: "/gather" },
   plan: { path: "/plan" },
+  "time-box": {
+    path: "/plan/calendar/3",
+    act: async (page) => {
+      await page.locator(".plan-hours .rail-item", { hasText: "Renew the sensor" }).click();
+      await page.getByRole("region", { name: "Tasks in this box" }).waitFor();
+    },
+  },
   month: { path: "/plan/calendar/month" },
   timeline: { path: "/plan/timeline" },
   matrix: {

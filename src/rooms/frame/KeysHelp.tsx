@@ -50,6 +50,18 @@ const groups: readonly (readonly [string, readonly (readonly [string, string])[]
     ],
   ],
   [
+    "On the plan",
+    [
+      ["↑ ↓ ← → on the hours, then Enter", "Set time aside there"],
+      ["+ and −", "Stretch and squeeze the hours, or the timeline"],
+      ["← → on a bar of the timeline", `Go from bar to bar; with ${command} move it, with Shift stretch it`],
+      ["Insert on the timeline", "Draw a new bar there; Shift and the pointer do it too"],
+      ["Arrows on a card of a matrix", "Give it another value"],
+      ["Space on a habit", "Mark it as done"],
+      ["Alt ↑ ↓, Delete in a time box", "Move a task in it, take it out"],
+    ],
+  ],
+  [
     "In a table",
     [
       ["Arrows, Tab", "Go from cell to cell; with Shift, choose several"],

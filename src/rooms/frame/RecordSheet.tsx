@@ -1,54 +1,24 @@
 "use client";
 import { X } from "lucide-react";
-import { useEffect, useMemo, useRef, useState } from "react";
-import {
-  changeOccurrence,
-  nameOf,
-  removeRecord,
-  seriesScopes,
-  skipOccurrence,
-  takeOff,
-  takeOutOfBox,
-  type SeriesScope,
-} from "@/core/commands";
-import { isBox, isRepeating, stretchFor } from "@/core/plan";
+import { useEffect, useRef, useState } from "react";
+import { changeOccurrence, nameOf, removeRecord, skipOccurrence, type SeriesScope } from "@/core/commands";
+import { isBox } from "@/core/plan";
 import { gatherPage, looseTasks } from "@/core/commands/clarify";
-import {
-  isPage,
-  kindNames,
-  type Block,
-  type Event,
-  type Field,
-  type Id,
-  type PensumRecord,
-  type Task,
-} from "@/core/model";
-import { linkMentions } from "@/core/commands/linkMentions";
-import { lineAround, linksTo, mentionsWithoutLink, minutesFor, plainTitle } from "@/core/page";
+import { isPage, kindNames, type Event, type Field, type Id, type PensumRecord, type Task } from "@/core/model";
 import { fieldsOfRecord } from "@/core/register";
 import type { Store } from "@/core/store";
-import {
-  dateOf,
-  dateText,
-  isDate,
-  minuteOf,
-  minuteOn,
-  momentAt,
-  rangeText,
-  relativeDateText,
-  repeatOf,
-  repeatWords,
-  clockText,
-} from "@/core/time";
-import { historyOf, type HistoryEntry } from "@/data/history";
+import { dateOf } from "@/core/time";
 import { PageEditor } from "@/ui/editor/PageEditor";
 import { dayAddress, goTo, openRecord } from "@/ui/navigation";
 import { download } from "@/ui/download";
-import { spokenText } from "@/ui/notices";
-import { useAct, useList, useRecord, useSaving, useStore, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
+import { useAct, useList, useRecord, useStore } from "@/ui/workspaceContext";
 import { BoxTasks } from "./BoxTasks";
 import { EventNotes } from "./EventNotes";
 import { FieldRow } from "./FieldRow";
+import { OneOfSeries } from "./OneOfSeries";
+import { RecordHistory } from "./RecordHistory";
+import { RecordLinks, RecordList } from "./RecordLinks";
+import { TaskHours } from "./TaskHours";
 
 /** A record, open beside what one looks at: its fields, words, hours, what links to it, and what happened to it. */
 export function RecordSheet({ id }: { id: Id }) {
@@ -126,10 +96,10 @@ export function RecordSheet({ id }: { id: Id }) {
             </section>
           )}
           {isPage(record) && <LooseLines page={record.id} />}
-          {record.kind === "task" && <Hours task={record} />}
+          {record.kind === "task" && <TaskHours task={record} />}
           {record.kind === "task" && <Parts task={record} />}
-          <Links record={record} />
-          <History id={record.id} />
+          <RecordLinks record={record} />
+          <RecordHistory id={record.id} />
           {record.kind === "event" && (
             <button className="button mt-2 mr-2" onClick={() => void saveEvent(store, record)}>
               Save as iCalendar
@@ -177,69 +147,6 @@ function removeWords(record: PensumRecord, scope: SeriesScope): string {
   return scope === "later" ? "this and all later ones" : "all of them";
 }
 
-const scopeWords: Record<SeriesScope, string> = { one: "this one", later: "this and later", all: "all" };
-
-/** What an occurrence belongs to, and how far changes of it reach. */
-function OneOfSeries({
-  record,
-  scope,
-  onScope,
-}: {
-  record: PensumRecord;
-  scope: SeriesScope;
-  onScope: (scope: SeriesScope) => void;
-}) {
-  const store = useStore();
-  const act = useAct();
-  const style = useTimeStyle();
-  const id = "series" in record ? record.series : undefined;
-  const series = useRecord(id);
-  const repeat = isRepeating(series) ? repeatOf(series.repeat) : undefined;
-  if (!series || !repeat) return null;
-  const isKept = store.get(record.id) !== undefined;
-  return (
-    <section aria-label="Comes again" className="mb-5">
-      <p>
-        One of a series,{" "}
-        <button className="link" onClick={() => openRecord(series.id)}>
-          {repeatWords(repeat, style)}
-        </button>
-        {isKept && ", changed alone"}.
-      </p>
-      <div role="radiogroup" aria-label="Changes here are for" className="mt-1 flex flex-wrap items-center gap-x-3">
-        <span className="text-ink-2">Changes here are for</span>
-        {seriesScopes.map((one) => (
-          <button
-            key={one}
-            role="radio"
-            aria-checked={one === scope}
-            className={`min-h-6 ${one === scope ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2 hover:text-ink"}`}
-            onClick={() => onScope(one)}
-          >
-            {scopeWords[one]}
-          </button>
-        ))}
-      </div>
-      {isKept && (
-        <p className="mt-1 flex gap-3">
-          {(["later", "all"] as const).map((one) => (
-            <button
-              key={one}
-              className="link"
-              onClick={() => {
-                if (act(changeOccurrence, { id: record.id, fields: {}, scope: one }) !== undefined)
-                  openRecord(undefined);
-              }}
-            >
-              {one === "all" ? "Make all like this" : "Make later ones like this"}
-            </button>
-          ))}
-        </p>
-      )}
-    </section>
-  );
-}
-
 /** Whether the room beside shows the page of a record already. */
 function isShownInRoom(id: Id): boolean {
   return location.pathname === `/notes/${id}`;
@@ -268,203 +175,8 @@ function LooseLines({ page }: { page: Id }) {
   );
 }
 
-function Hours({ task }: { task: Task }) {
-  const blocks = useList("blocksByTask", task.id) as readonly Block[];
-  const style = useTimeStyle();
-  const store = useStore();
-  const act = useAct();
-  const today = dateOf(store.clock.now());
-  const hoursText = (block: Block) => {
-    const { start, end } = stretchFor(block, task.id);
-    return rangeText(minuteOn(dateOf(block.start), start), minuteOn(dateOf(block.start), end), style);
-  };
-  return (
-    <section className="mb-5">
-      <h4 className="mb-1 font-semibold text-ink-2">Hours</h4>
-      {blocks.length === 0 && (
-        <p className="text-ink-3">Not placed. Drag it onto the hours, or press Alt H on its line.</p>
-      )}
-      <ul>
-        {blocks
-          .toSorted((a, b) => (a.start < b.start ? -1 : 1))
-          .map((block) => (
-            <li key={block.id} className="flex items-center justify-between gap-2 border-b border-hairline py-1">
-              <button className="text-left" onClick={() => goTo(dayAddress(dateOf(block.start), today))}>
-                {relativeDateText(dateOf(block.start), today, style)}, {hoursText(block)}
-                {block.task !== task.id && <span className="text-ink-2"> in “{nameOf(block, store)}”</span>}
-              </button>
-              <button
-                className="button-quiet flex-none"
-                onClick={() =>
-                  block.task === task.id
-                    ? act(takeOff, { block: block.id })
-                    : act(takeOutOfBox, { box: block.id, task: task.id })
-                }
-              >
-                {block.task === task.id ? "Take off" : "Take out"}
-              </button>
-            </li>
-          ))}
-      </ul>
-    </section>
-  );
-}
-
 function Parts({ task }: { task: Task }) {
   const parts = useList("tasksByParent", task.id) as readonly Task[];
   if (parts.length === 0) return null;
   return <RecordList title="Parts" records={parts} />;
-}
-
-function Links({ record }: { record: PensumRecord }) {
-  const store = useStore();
-  const [found, setFound] = useState<readonly PensumRecord[]>();
-  const [mentions, setMentions] = useState<readonly PensumRecord[]>([]);
-  const act = useAct();
-  useEffect(() => {
-    const look = () => {
-      const linking = linksTo(record, store.records());
-      const ids = new Set(linking.map(({ id }) => id));
-      setFound(linking);
-      setMentions(mentionsWithoutLink(record, store.records()).filter(({ id }) => !ids.has(id)));
-    };
-    let timer = setTimeout(look, 30);
-    const stop = store.subscribe("*", () => {
-      clearTimeout(timer);
-      timer = setTimeout(look, 200);
-    });
-    return () => {
-      clearTimeout(timer);
-      stop();
-    };
-  }, [record, store]);
-  const shown = useMemo(
-    () =>
-      found?.filter(
-        (one) =>
-          !(one.kind === "task" && record.kind === "task" && one.parent === record.id) &&
-          !(one.kind === "block" && minutesFor(one, record.id) > 0),
-      ),
-    [found, record],
-  );
-  if (!shown) return null;
-  const title = "title" in record ? record.title : undefined;
-  return (
-    <>
-      {shown.length === 0 ? (
-        <section className="mb-5">
-          <h4 className="mb-1 font-semibold text-ink-2">Links here</h4>
-          <p className="text-ink-3">Nothing links here yet. “[[{nameOf(record, store)}]]” in any page does.</p>
-        </section>
-      ) : (
-        <RecordList title="Links here" records={shown} around={title} />
-      )}
-      {mentions.length > 0 && (
-        <>
-          <RecordList title="Mentions without a link" records={mentions} around={title} />
-          <button
-            className="link mb-5 -mt-3 block"
-            onClick={() => act(linkMentions, { record: record.id, in: mentions.map(({ id }) => id) })}
-          >
-            Link {mentions.length === 1 ? "it" : `all ${mentions.length}`}
-          </button>
-        </>
-      )}
-    </>
-  );
-}
-
-const shownAtFirst = 12;
-
-interface RecordListProps {
-  title: string;
-  records: readonly PensumRecord[];
-  /** The title whose line is shown under each. */
-  around?: string | undefined;
-}
-
-function RecordList({ title, records, around }: RecordListProps) {
-  const store = useStore();
-  const style = useTimeStyle();
-  const [all, setAll] = useState(false);
-  const shown = all ? records : records.slice(0, shownAtFirst);
-  return (
-    <section className="mb-5">
-      <h4 className="mb-1 flex justify-between font-semibold text-ink-2">
-        <span>{title}</span>
-        <span>{records.length}</span>
-      </h4>
-      <ul>
-        {shown.map((record) => (
-          <li key={record.id} className="border-b border-hairline">
-            <button
-              className="flex min-h-7 w-full items-baseline justify-between gap-3 py-1 text-left"
-              onClick={() => openRecord(record.id)}
-            >
-              <span className="min-w-0 truncate">
-                {record.kind === "day" ? dateText(record.date, "short", style) : nameOf(record, store)}
-              </span>
-              <span className="flex-none text-small text-ink-3">{kindNames[record.kind].toLowerCase()}</span>
-            </button>
-            {around !== undefined && "text" in record && <LineAround text={record.text} title={around} />}
-          </li>
-        ))}
-      </ul>
-      {records.length > shown.length && (
-        <button className="link mt-1 min-h-6" onClick={() => setAll(true)}>
-          Show {records.length - shown.length} more
-        </button>
-      )}
-    </section>
-  );
-}
-
-/** The line of a page that a link stands in. */
-function LineAround({ text, title }: { text: string; title: string }) {
-  const line = lineAround(text, title);
-  return line ? (
-    <p className="line-clamp-2 pb-1.5 font-words text-[13px] leading-[18px] text-ink-2">{plainTitle(line)}</p>
-  ) : null;
-}
-
-function History({ id }: { id: Id }) {
-  const { database, journal } = useWorkspace();
-  const saving = useSaving();
-  const style = useTimeStyle();
-  const [entries, setEntries] = useState<readonly HistoryEntry[]>();
-  const seq = saving.kind === "saved" ? journal.seq : undefined;
-  useEffect(() => {
-    let gone = false;
-    if (database && seq !== undefined)
-      historyOf(database, id).then(
-        (found) => !gone && setEntries(found),
-        () => !gone && setEntries([]),
-      );
-    return () => {
-      gone = true;
-    };
-  }, [database, id, seq]);
-  if (!entries) return null;
-  return (
-    <section className="mb-5">
-      <h4 className="mb-1 font-semibold text-ink-2">History</h4>
-      {entries.length === 0 && <p className="text-ink-3">Nothing was changed since it came into this workspace.</p>}
-      <ol>
-        {entries.map(({ seq: entry, at, said }) => (
-          <li key={entry} className="flex items-baseline justify-between gap-3 border-b border-hairline py-1">
-            <span className="min-w-0 break-words">{spokenText(said, style)}</span>
-            <time className="flex-none text-small text-ink-3">{whenText(at, style)}</time>
-          </li>
-        ))}
-      </ol>
-    </section>
-  );
-}
-
-function whenText(at: number, style: Parameters<typeof clockText>[1]): string {
-  const date = new Date(at);
-  const pad = (value: number) => String(value).padStart(2, "0");
-  const day = `${date.getFullYear()}-${pad(date.getMonth() + 1)}-${pad(date.getDate())}`;
-  const minute = date.getHours() * 60 + date.getMinutes();
-  return isDate(day) ? `${dateText(day, "short", style)} ${clockText(minuteOf(momentAt(day, minute)), style)}` : "";
 }

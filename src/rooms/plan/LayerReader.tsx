@@ -1,11 +1,11 @@
 "use client";
 import { useEffect } from "react";
-import { layerDays, layerItems, LensView, type LayerItem } from "@/core/lens";
+import { layerDays, layerItems } from "@/core/lens";
 import type { CalendarLayer, Lens } from "@/core/model";
-import { fieldValues } from "@/core/register";
 import { dateOf } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { useFirstWeekday, useList, useStore } from "@/ui/workspaceContext";
+import { followLenses } from "./followLenses";
 import { noLayers, type Layers } from "./layers";
 
 interface LayerReaderProps {
@@ -20,22 +20,19 @@ export function LayerReader({ layers, onRead }: LayerReaderProps) {
   const today = dateOf(useNow(store.clock));
   const lenses = useList("kind", "lens") as readonly Lens[];
   useEffect(() => {
-    const values = fieldValues(store);
-    const open = () =>
-      layers.flatMap((layer) => {
-        const lens = lenses.find(({ id }) => id === layer.lens);
-        return lens
-          ? [{ layer, view: new LensView(values, { ...lens, groups: [], sorts: [] }, { firstWeekday }) }]
-          : [];
-      });
-    let views = open();
-    const read = () => onRead(layersOf(views.flatMap(({ layer, view }) => layerItems(view, layer))));
-    read();
-    const stop = values.onChange((ids, everything) => {
-      if (everything || views.some(({ view }) => view.settlesWith(ids))) views = open();
-      else if (views.filter(({ view }) => view.change(ids)).length === 0) return;
-      read();
+    const own = layers.flatMap((layer) => {
+      const lens = lenses.find(({ id }) => id === layer.lens);
+      return lens ? [{ layer, lens }] : [];
     });
+    const stop = followLenses(
+      store,
+      own.map(({ lens }) => lens),
+      firstWeekday,
+      (views) => {
+        const items = views.flatMap((view, at) => layerItems(view, own[at]!.layer));
+        onRead({ days: layerDays(items), long: items.filter(({ first, last }) => last > first) });
+      },
+    );
     return () => {
       stop();
       onRead(noLayers);
@@ -43,8 +40,4 @@ export function LayerReader({ layers, onRead }: LayerReaderProps) {
     // The present day is read by the views themselves.
   }, [store, layers, lenses, firstWeekday, today, onRead]);
   return null;
-}
-
-function layersOf(items: readonly LayerItem[]): Layers {
-  return { days: layerDays(items), long: items.filter(({ first, last }) => last > first) };
 }

@@ -1,11 +1,10 @@
 "use client";
 import { useEffect } from "react";
-import { LensView } from "@/core/lens";
 import type { Id, Lens } from "@/core/model";
-import { fieldValues } from "@/core/register";
 import { dateOf } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { useFirstWeekday, useStore } from "@/ui/workspaceContext";
+import { followLenses } from "./followLenses";
 
 interface TrayLensProps {
   lens: Lens;
@@ -18,16 +17,9 @@ export function TrayLens({ lens, onRead }: TrayLensProps) {
   const firstWeekday = useFirstWeekday();
   const today = dateOf(useNow(store.clock));
   useEffect(() => {
-    const values = fieldValues(store);
-    const open = () => new LensView(values, { ...lens, groups: [], sorts: [] }, { firstWeekday });
-    let view = open();
-    const read = () => onRead(new Set(view.entries.map(({ record }) => record.id)));
-    read();
-    const stop = values.onChange((ids, everything) => {
-      if (everything || view.settlesWith(ids)) view = open();
-      else if (!view.change(ids)) return;
-      read();
-    });
+    const stop = followLenses(store, [lens], firstWeekday, ([view]) =>
+      onRead(new Set(view?.entries.map(({ record }) => record.id))),
+    );
     return () => {
       stop();
       onRead(undefined);

@@ -1,11 +1,10 @@
 "use client";
 import { select } from "d3-selection";
-import { zoom, zoomIdentity, type D3ZoomEvent, type ZoomBehavior, type ZoomTransform } from "d3-zoom";
+import { zoom, zoomIdentity, type D3ZoomEvent, type ZoomBehavior } from "d3-zoom";
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
 import type { Dye, Id } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import {
-  barLanes,
   decidingChain,
   loadOf,
   minutesSince,
@@ -14,40 +13,30 @@ import {
   type TimelineBar,
   type TimelineRow,
 } from "@/core/plan";
-import {
-  addDays,
-  addMinutes,
-  clockText,
-  dateOfDayNumber,
-  dateText,
-  isDate,
-  relativeMomentText,
-  type DateText,
-} from "@/core/time";
+import { addDays, addMinutes, dateOfDayNumber, dateText, isDate, relativeMomentText, type DateText } from "@/core/time";
 import type { Store } from "@/core/store";
 import { useNow } from "@/ui/clock";
 import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { trackPointer } from "@/ui/trackPointer";
 import { useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { NewBarForm, stretchWords, type NewBar } from "./NewBarForm";
+import {
+  barWords,
+  currentTransform,
+  dayAtLeft,
+  daysShown,
+  headPixels,
+  lanePixels,
+  placeRows,
+  scaleOf,
+  spanPixels,
+} from "./timelineScale";
 import { drawTimeline, labelPixels, type DrawnBar, type PlacedRow, type TimelineScene } from "./drawTimeline";
 
 const usualPerMinute = 28 / 1440;
 const [leastPerMinute, mostPerMinute] = [0.00004, 6];
-const [headPixels, lanePixels, spanPixels, rowPadding] = [31, 25, 22, 12];
 export const loadPixels = 70;
-
-/** A bar that was drawn and waits for what it is called. */
-interface NewBar {
-  readonly row: TimelineRow;
-  /** Local minutes since 1970. */
-  readonly start: number;
-  readonly end: number;
-  /** Where its upper left corner lies on the screen of the timeline, and how wide it is, in pixels. */
-  readonly left: number;
-  readonly top: number;
-  readonly width: number;
-}
 
 interface TimelineCanvasProps {
   rows: readonly TimelineRow[];
@@ -520,99 +509,4 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
       )}
     </div>
   );
-}
-
-function currentTransform(element: HTMLCanvasElement): ZoomTransform {
-  return (element as HTMLCanvasElement & { __zoom?: ZoomTransform }).__zoom ?? zoomIdentity;
-}
-
-/** What a transform of D3 shows, from the scale it began with. */
-function scaleOf({ k, x }: ZoomTransform, base: { from: number; perMinute: number }) {
-  const perMinute = base.perMinute * k;
-  // At x of the screen stands base.from + ((x − tx) / k) / base.perMinute.
-  return { from: base.from - x / k / base.perMinute, perMinute };
-}
-
-/** The day that the address names for a scale: eight days from the left edge, beside the rows. */
-function dayAtLeft({ from, perMinute }: { from: number; perMinute: number }): DateText {
-  const day = Math.round((from + labelPixels / perMinute) / 1440) + 8;
-  return day > -350_000 && day < 2_900_000 ? dateOfDayNumber(day) : "";
-}
-
-function daysShown(
-  { from, perMinute }: { from: number; perMinute: number },
-  width: number,
-): readonly [DateText, number] {
-  const first = Math.floor((from + labelPixels / perMinute) / 1440);
-  const days = Math.ceil(width / perMinute / 1440) + 1;
-  return [dateOfDayNumber(Math.max(-350_000, Math.min(2_900_000, first))), Math.max(1, days)];
-}
-
-function placeRows(rows: readonly TimelineRow[], perMinute: number, folded: readonly Id[]): PlacedRow[] {
-  let top = 0;
-  return rows.map((row) => {
-    const isFolded = folded.includes(row.id);
-    const lanes = isFolded ? [] : barLanes(row.bars, (bar) => Math.min(220, 16 + bar.title.length * 6.4) / perMinute);
-    const count = lanes.reduce((most, lane) => Math.max(most, lane + 1), 0);
-    const height = Math.max(58, (row.span ? spanPixels : 6) + count * lanePixels + rowPadding);
-    const own = { row, top, height, lanes, folded: isFolded };
-    top += height;
-    return own;
-  });
-}
-
-function stretchWords({ start, end }: NewBar, coarse: boolean, style: ReturnType<typeof useTimeStyle>): string {
-  const day = (minute: number) => dateText(dateOfDayNumber(Math.floor(minute / 1440)), "short", style);
-  if (coarse) return end - start > 1440 ? `${day(start)} to ${day(end - 1)}` : day(start);
-  const inDay = (minute: number) => ((minute % 1440) + 1440) % 1440;
-  return `${day(start)} ${clockText(inDay(start), style)} to ${clockText(inDay(end), style)}`;
-}
-
-interface NewBarFormProps {
-  left: number;
-  top: number;
-  words: string;
-  onTake: (title: string) => void;
-  onClose: () => void;
-}
-
-/** Asks what a drawn bar is called. */
-function NewBarForm({ left, top, words, onTake, onClose }: NewBarFormProps) {
-  const [title, setTitle] = useState("");
-  return (
-    <form
-      aria-label="A new bar"
-      className="absolute z-30 flex w-[262px] gap-2 border border-ink-3 bg-sheet p-2"
-      style={{ left, top }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        onTake(title);
-      }}
-      onKeyDown={(event) => {
-        if (event.key !== "Escape") return;
-        event.preventDefault();
-        event.stopPropagation();
-        onClose();
-      }}
-    >
-      <input
-        autoFocus
-        className="field min-w-0 flex-1"
-        aria-label={`What is it, ${words}`}
-        placeholder="What is it"
-        value={title}
-        onChange={({ target }) => setTitle(target.value)}
-      />
-      <button className="button">Add</button>
-    </form>
-  );
-}
-
-function barWords(bar: TimelineBar | undefined, today: DateText, style: ReturnType<typeof useTimeStyle>): string {
-  if (!bar) return "";
-  const at = (minutes: number) => {
-    const day = dateOfDayNumber(Math.floor(minutes / 1440));
-    return relativeMomentText(addMinutes(`${day}T00:00`, ((minutes % 1440) + 1440) % 1440), today, style);
-  };
-  return `${plainTitle(bar.title)}, ${at(bar.start)} to ${at(bar.end)}${bar.done ? ", done" : ""}`;
 }

@@ -1,0 +1,50 @@
+"use client";
+import { useEffect, useState } from "react";
+import type { Id } from "@/core/model";
+import { clockText, dateText, isDate, minuteOf, momentAt } from "@/core/time";
+import { historyOf, type HistoryEntry } from "@/data/history";
+import { spokenText } from "@/ui/notices";
+import { useSaving, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
+
+/** What happened to a record, the newest first. */
+export function RecordHistory({ id }: { id: Id }) {
+  const { database, journal } = useWorkspace();
+  const saving = useSaving();
+  const style = useTimeStyle();
+  const [entries, setEntries] = useState<readonly HistoryEntry[]>();
+  const seq = saving.kind === "saved" ? journal.seq : undefined;
+  useEffect(() => {
+    let gone = false;
+    if (database && seq !== undefined)
+      historyOf(database, id).then(
+        (found) => !gone && setEntries(found),
+        () => !gone && setEntries([]),
+      );
+    return () => {
+      gone = true;
+    };
+  }, [database, id, seq]);
+  if (!entries) return null;
+  return (
+    <section className="mb-5">
+      <h4 className="mb-1 font-semibold text-ink-2">History</h4>
+      {entries.length === 0 && <p className="text-ink-3">Nothing was changed since it came into this workspace.</p>}
+      <ol>
+        {entries.map(({ seq: entry, at, said }) => (
+          <li key={entry} className="flex items-baseline justify-between gap-3 border-b border-hairline py-1">
+            <span className="min-w-0 break-words">{spokenText(said, style)}</span>
+            <time className="flex-none text-small text-ink-3">{whenText(at, style)}</time>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+function whenText(at: number, style: Parameters<typeof clockText>[1]): string {
+  const date = new Date(at);
+  const pad = (value: number) => String(value).padStart(2, "0");
+  const day = `${date.getFullYear()}-${pad(date.getMonth() + 1)}-${pad(date.getDate())}`;
+  const minute = date.getHours() * 60 + date.getMinutes();
+  return isDate(day) ? `${dateText(day, "short", style)} ${clockText(minuteOf(momentAt(day, minute)), style)}` : "";
+}

@@ -1,0 +1,122 @@
+"use client";
+import { useEffect, useMemo, useState } from "react";
+import { nameOf } from "@/core/commands";
+import { linkMentions } from "@/core/commands/linkMentions";
+import { kindNames, type PensumRecord } from "@/core/model";
+import { lineAround, linksTo, mentionsWithoutLink, minutesFor, plainTitle } from "@/core/page";
+import { dateText } from "@/core/time";
+import { openRecord } from "@/ui/navigation";
+import { useAct, useStore, useTimeStyle } from "@/ui/workspaceContext";
+
+/** What links to a record, and what mentions it without a link. */
+export function RecordLinks({ record }: { record: PensumRecord }) {
+  const store = useStore();
+  const [found, setFound] = useState<readonly PensumRecord[]>();
+  const [mentions, setMentions] = useState<readonly PensumRecord[]>([]);
+  const act = useAct();
+  useEffect(() => {
+    const look = () => {
+      const linking = linksTo(record, store.records());
+      const ids = new Set(linking.map(({ id }) => id));
+      setFound(linking);
+      setMentions(mentionsWithoutLink(record, store.records()).filter(({ id }) => !ids.has(id)));
+    };
+    let timer = setTimeout(look, 30);
+    const stop = store.subscribe("*", () => {
+      clearTimeout(timer);
+      timer = setTimeout(look, 200);
+    });
+    return () => {
+      clearTimeout(timer);
+      stop();
+    };
+  }, [record, store]);
+  const shown = useMemo(
+    () =>
+      found?.filter(
+        (one) =>
+          !(one.kind === "task" && record.kind === "task" && one.parent === record.id) &&
+          !(one.kind === "block" && minutesFor(one, record.id) > 0),
+      ),
+    [found, record],
+  );
+  if (!shown) return null;
+  const title = "title" in record ? record.title : undefined;
+  return (
+    <>
+      {shown.length === 0 ? (
+        <section className="mb-5">
+          <h4 className="mb-1 font-semibold text-ink-2">Links here</h4>
+          <p className="text-ink-3">Nothing links here yet. “[[{nameOf(record, store)}]]” in any page does.</p>
+        </section>
+      ) : (
+        <RecordList title="Links here" records={shown} around={title} />
+      )}
+      {mentions.length > 0 && (
+        <>
+          <RecordList title="Mentions without a link" records={mentions} around={title} />
+          <button
+            className="link mb-5 -mt-3 block"
+            onClick={() => act(linkMentions, { record: record.id, in: mentions.map(({ id }) => id) })}
+          >
+            Link {mentions.length === 1 ? "it" : `all ${mentions.length}`}
+          </button>
+        </>
+      )}
+    </>
+  );
+}
+
+const shownAtFirst = 12;
+
+interface RecordListProps {
+  title: string;
+  records: readonly PensumRecord[];
+  /** The title whose line is shown under each. */
+  around?: string | undefined;
+}
+
+/** Records by name, a few at first. */
+export function RecordList({ title, records, around }: RecordListProps) {
+  const store = useStore();
+  const style = useTimeStyle();
+  const [all, setAll] = useState(false);
+  const shown = all ? records : records.slice(0, shownAtFirst);
+  return (
+    <section className="mb-5">
+      <h4 className="mb-1 flex justify-between font-semibold text-ink-2">
+        <span>{title}</span>
+        <span>{records.length}</span>
+      </h4>
+      <ul>
+        {shown.map((record) => (
+          <li key={record.id} className="border-b border-hairline">
+            <button
+              className="flex min-h-7 w-full items-baseline justify-between gap-3 py-1 text-left"
+              onClick={() => openRecord(record.id)}
+            >
+              <span className="min-w-0 truncate">
+                {record.kind === "day" ? dateText(record.date, "short", style) : nameOf(record, store)}
+              </span>
+              <span className="flex-none text-small text-ink-3">{kindNames[record.kind].toLowerCase()}</span>
+            </button>
+            {around !== undefined && "text" in record && <LineAround text={record.text} title={around} />}
+          </li>
+        ))}
+      </ul>
+      {records.length > shown.length && (
+        <button className="link mt-1 min-h-6" onClick={() => setAll(true)}>
+          Show {records.length - shown.length} more
+        </button>
+      )}
+    </section>
+  );
+}
+
+/** The line of a page that a link stands in. */
+function LineAround({ text, title }: { text: string; title: string }) {
+  const line = lineAround(text, title);
+  return line ? (
+    <p className="line-clamp-2 pb-1.5 font-words text-[13px] leading-[18px] text-ink-2">{plainTitle(line)}</p>
+  ) : null;
+}

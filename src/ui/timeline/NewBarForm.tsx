@@ -1,0 +1,64 @@
+"use client";
+import { useState } from "react";
+import type { TimelineRow } from "@/core/plan";
+import { clockText, dateOfDayNumber, dateText, type TimeStyle } from "@/core/time";
+
+/** A bar that was drawn and waits for what it is called. */
+export interface NewBar {
+  readonly row: TimelineRow;
+  /** Local minutes since 1970. */
+  readonly start: number;
+  readonly end: number;
+  /** Where its upper left corner lies on the screen of the timeline, and how wide it is, in pixels. */
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+}
+
+/** From when to when a new bar goes, in words: by days where these are all one can see. */
+export function stretchWords({ start, end }: NewBar, coarse: boolean, style: TimeStyle): string {
+  const day = (minute: number) => dateText(dateOfDayNumber(Math.floor(minute / 1440)), "short", style);
+  if (coarse) return end - start > 1440 ? `${day(start)} to ${day(end - 1)}` : day(start);
+  const inDay = (minute: number) => ((minute % 1440) + 1440) % 1440;
+  return `${day(start)} ${clockText(inDay(start), style)} to ${clockText(inDay(end), style)}`;
+}
+
+interface NewBarFormProps {
+  left: number;
+  top: number;
+  words: string;
+  onTake: (title: string) => void;
+  onClose: () => void;
+}
+
+/** Asks what a drawn bar is called. */
+export function NewBarForm({ left, top, words, onTake, onClose }: NewBarFormProps) {
+  const [title, setTitle] = useState("");
+  return (
+    <form
+      aria-label="A new bar"
+      className="absolute z-30 flex w-[262px] gap-2 border border-ink-3 bg-sheet p-2"
+      style={{ left, top }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        onTake(title);
+      }}
+      onKeyDown={(event) => {
+        if (event.key !== "Escape") return;
+        event.preventDefault();
+        event.stopPropagation();
+        onClose();
+      }}
+    >
+      <input
+        autoFocus
+        className="field min-w-0 flex-1"
+        aria-label={`What is it, ${words}`}
+        placeholder="What is it"
+        value={title}
+        onChange={({ target }) => setTitle(target.value)}
+      />
+      <button className="button">Add</button>
+    </form>
+  );
+}
