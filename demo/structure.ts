@@ -319,6 +319,11 @@ class Structure {
       sorts: [{ field: "carried", descending: true }],
     });
     lens("Priority against due", { look: "matrix", axes: { across: "due", up: "priority" } });
+    lens("By span", {
+      registers: ["goals"],
+      groups: [{ field: "span" }],
+      shown: ["title", "state", "area", "due"].map((field, at) => ({ field, width: at === 0 ? 280 : 130 })),
+    });
     lens("Goals over the year", {
       registers: ["goals"],
       look: "timeline",

@@ -31,6 +31,33 @@ const views: readonly (readonly [string, string, ((page: Page) => Promise<void>)
   ["the timeline", "/plan/timeline"],
   ["the matrix", "/plan/matrix"],
   [
+    "a lens as a matrix",
+    "/registers/tasks",
+    async (page) => {
+      await page.getByRole("link", { name: "Priority against due" }).click();
+      await page.locator("[data-card]").first().waitFor();
+    },
+  ],
+  [
+    "a lens as a timeline",
+    "/registers/goals",
+    async (page) => {
+      await page.getByRole("link", { name: "Goals over the year" }).click();
+      await page.getByRole("application").waitFor();
+    },
+  ],
+  [
+    "a time box, and what is shown on the plan",
+    "/plan",
+    async (page) => {
+      await page.locator(".plan-hours .rail-item", { hasText: "Renew the sensor" }).click();
+      await page.getByRole("region", { name: "Tasks in this box" }).waitFor();
+      await page.getByRole("button", { name: /ahead$/ }).click();
+      await page.getByRole("button", { name: /^What is shown/ }).click();
+      await page.getByLabel("Add the hours of a zone").waitFor();
+    },
+  ],
+  [
     "an open record and what was left over",
     "/",
     async (page) => {
