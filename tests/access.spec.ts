@@ -52,7 +52,6 @@ const views: readonly (readonly [string, string, ((page: Page) => Promise<void>)
     async (page) => {
       await page.locator(".plan-hours .rail-item", { hasText: "Renew the sensor" }).click();
       await page.getByRole("region", { name: "Tasks in this box" }).waitFor();
-      await page.getByRole("button", { name: /ahead$/ }).click();
       await page.getByRole("button", { name: /^What is shown/ }).click();
       await page.getByLabel("Add the hours of a zone").waitFor();
     },
