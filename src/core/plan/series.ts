@@ -29,7 +29,9 @@ export function isRepeating(record: PensumRecord | undefined): record is Repeati
 
 /** Whether something comes again by a rule that only the library for the standard expands; see `needLibrary`. */
 export function hasRareRules(reads: Reads): boolean {
-  return reads.list("repeating", "all").some((record) => isRepeating(record) && repeatOf(record.repeat)?.rule?.isRare);
+  const habits = reads.list("kind", "habit") as readonly Habit[];
+  const series = reads.list("repeating", "all").filter(isRepeating);
+  return [...series, ...habits].some(({ repeat }) => repeatOf(repeat)?.rule?.isRare);
 }
 
 /** Where a series starts: an event or block at its start, a task on its do day or else when it is due, a habit when it was made. */

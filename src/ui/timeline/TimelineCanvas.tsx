@@ -376,13 +376,13 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
       const open = placed.filter(({ row: one, folded }) => !folded && one.bars.length > 0);
       const here = open.indexOf(placed[row] as PlacedRow);
       goToBar(open[Math.max(0, Math.min(open.length - 1, here + up))]?.row.bars[0]);
-    } else if (event.key === "Enter" && bar) openRecord(bar.id);
-    else if (event.key === "Insert" && onDraw) {
+    } else if (onDraw && (event.key === "Insert" || (event.key === "Enter" && event.shiftKey))) {
       const row = placed.find(({ row: one }) => one.bars.some(({ id }) => id === current)) ?? placed[0];
       const step = snapNow();
       const start = Math.ceil((bar?.end ?? minutesSince(today)) / step) * step;
       if (row) setDrawn(newBar(row, start, start + (isCoarse() ? 1440 : 60)));
-    } else if (event.key === "+" || event.key === "-") {
+    } else if (event.key === "Enter" && bar) openRecord(bar.id);
+else if (event.key === "+" || event.key === "-") {
       if (canvas.current) behavior.current?.scaleBy(select(canvas.current), event.key === "+" ? 1.3 : 1 / 1.3);
     } else return;
     event.preventDefault();
@@ -426,7 +426,7 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
               tabIndex={0}
               role="application"
               data-pane-focus=""
-              aria-label={`Timeline, ${order.length} bars in ${placed.length} rows. Arrows go from bar to bar, with Control they move it, with Shift they stretch it.${onDraw ? " Insert draws a new one, as Shift and the pointer do." : ""}`}
+              aria-label={`Timeline, ${order.length} bars in ${placed.length} rows. Arrows go from bar to bar, with Control they move it, with Shift they stretch it.${onDraw ? " Insert or Shift and Enter draw a new one, as Shift and the pointer do." : ""}`}
               aria-describedby="timeline-current"
               className="block touch-none outline-offset-[-2px]"
               style={{ width: size.width, height: size.height }}
