@@ -3,6 +3,7 @@ export * from "./columns";
 export * from "./conflicts";
 export * from "./dayItems";
 export * from "./demand";
+export * from "./eventNotes";
 export * from "./freeAhead";
 export * from "./freeTime";
 export * from "./habits";

@@ -1,10 +1,10 @@
 import { expect, test } from "vitest";
 import { addEvent, editRecord } from "../commands";
 import type { Event, Note, Template } from "../model";
-import { dayItems } from "../plan";
+import { dayItems, eventNotesOf } from "../plan";
 import { Store } from "../store";
 import { standingClock } from "../time";
-import { addToRegister, addTemplate, eventFills, eventNotesOf, makeEventNotes } from ".";
+import { addToRegister, addTemplate, eventFills, makeEventNotes } from ".";
 
 const zone = "Europe/Berlin";
 

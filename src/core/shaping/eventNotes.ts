@@ -1,9 +1,8 @@
 import { need, nameOf } from "../commands";
-import { newId, Refusal, type Event, type Id, type Note, type Template } from "../model";
+import { newId, Refusal, type Event, type Id, type Template } from "../model";
 import { plainTitle, placesIn } from "../page";
-import { allDayEvents, dayItems } from "../plan";
 import type { Command, Store } from "../store";
-import { dateOf, type DateText } from "../time";
+import { dateOf } from "../time";
 import { askedPlaces, makeFromTemplate } from "./templates";
 
 /**
@@ -57,17 +56,4 @@ function freeTitle(tx: Pick<Store, "list">, wanted: string): string {
   let title = wanted;
   for (let number = 2; isTaken(title); number++) title = `${wanted} (${number})`;
   return title;
-}
-
-/** The pages with notes of the events that touch a date, by when these begin. */
-export function eventNotesOf(
-  reads: Pick<Store, "list" | "find">,
-  date: DateText,
-  zone: string,
-): { event: Event; notes: Note }[] {
-  const timed = dayItems(reads, date, zone).map(({ record }) => record);
-  return [...allDayEvents(reads, date), ...timed].flatMap((record) => {
-    const notes = record.kind === "event" ? reads.find("note", record.notes) : undefined;
-    return record.kind === "event" && notes ? [{ event: record, notes }] : [];
-  });
 }

@@ -2,7 +2,7 @@
 import { useCallback } from "react";
 import { dayPageId, type DayPage } from "@/core/model";
 import { plainTitle } from "@/core/page";
-import { eventNotesOf } from "@/core/shaping/eventNotes";
+import { eventNotesOf } from "@/core/plan";
 import { clockText, dateText, isDate, isMoment, minuteOf, type DateText } from "@/core/time";
 import type { Store } from "@/core/store";
 import { dayAddress, goTo } from "@/ui/navigation";

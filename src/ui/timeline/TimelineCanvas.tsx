@@ -382,7 +382,7 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
       const start = Math.ceil((bar?.end ?? minutesSince(today)) / step) * step;
       if (row) setDrawn(newBar(row, start, start + (isCoarse() ? 1440 : 60)));
     } else if (event.key === "Enter" && bar) openRecord(bar.id);
-else if (event.key === "+" || event.key === "-") {
+    else if (event.key === "+" || event.key === "-") {
       if (canvas.current) behavior.current?.scaleBy(select(canvas.current), event.key === "+" ? 1.3 : 1 / 1.3);
     } else return;
     event.preventDefault();
