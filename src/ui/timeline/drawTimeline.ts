@@ -7,6 +7,7 @@ import { asDate, unitFor, unitsOf } from "./timelineTicks";
 
 export const labelPixels = 196;
 const barPixels = 18;
+const leastWordPixels = 34;
 
 /** Where a row stands, and its bars in their lanes. */
 export interface PlacedRow {
@@ -14,6 +15,8 @@ export interface PlacedRow {
   readonly top: number;
   readonly height: number;
   readonly lanes: readonly number[];
+  /** When the next bar in the lane of each begins, in local minutes: its words have room until there. */
+  readonly nextStarts: readonly number[];
   readonly folded: boolean;
 }
 
@@ -189,7 +192,7 @@ function drawRows(to: CanvasRenderingContext2D, scene: TimelineScene, colours: C
   const places = new Map<Id, DrawnBar>();
   const threaded = scene.threads ? threadedBars(scene.placed) : noBars;
   to.lineWidth = 1;
-  for (const { row, top, height: rowHeight, lanes, folded } of scene.placed) {
+  for (const { row, top, height: rowHeight, lanes, nextStarts, folded } of scene.placed) {
     const y = headPixels + top - scrollTop;
     if (y > height || y + rowHeight < 0) continue;
     to.strokeStyle = colours.hairline;
@@ -216,7 +219,8 @@ function drawRows(to: CanvasRenderingContext2D, scene: TimelineScene, colours: C
         }
         const place = drawBar(to, scene, colours, bar, barTop);
         drawn.push(place);
-        words.push([bar, place]);
+        // While one zooms out, lanes are those of before: words without room are left out, and drawn when it rests.
+        if ((nextStarts[at] as number) - bar.start > leastWordPixels / scene.perMinute) words.push([bar, place]);
         places.set(bar.id, place);
       }
     to.restore();

@@ -44,10 +44,22 @@ export function placeRows(rows: readonly TimelineRow[], perMinute: number, folde
     const lanes = isFolded ? [] : barLanes(row.bars, (bar) => Math.min(220, 16 + bar.title.length * 6.4) / perMinute);
     const count = lanes.reduce((most, lane) => Math.max(most, lane + 1), 0);
     const height = Math.max(58, (row.span ? spanPixels : 6) + count * lanePixels + rowPadding);
-    const own = { row, top, height, lanes, folded: isFolded };
+    const own = { row, top, height, lanes, nextStarts: nextStarts(row.bars, lanes), folded: isFolded };
     top += height;
     return own;
   });
+}
+
+/** When the next bar in the lane of each begins; `bars` by their beginning. */
+function nextStarts(bars: readonly TimelineBar[], lanes: readonly number[]): readonly number[] {
+  const next = new Map<number, number>();
+  const starts = new Array<number>(lanes.length);
+  for (let at = lanes.length - 1; at >= 0; at--) {
+    const lane = lanes[at] as number;
+    starts[at] = next.get(lane) ?? Infinity;
+    next.set(lane, (bars[at] as TimelineBar).start);
+  }
+  return starts;
 }
 
 /** A bar with its time, as it is told. */
