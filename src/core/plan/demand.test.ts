@@ -109,6 +109,19 @@ function freeMinutes(store: Store, settings: Settings, until: string): Set<strin
 }
 
 describe("free working time", () => {
+  test("between any two moments is just the free minutes that lie there", () => {
+    fc.assert(
+      fc.property(fc.array(item, { maxLength: 14 }), moment, moment, buffers, (items, one, other, bufferMinutes) => {
+        const settings = { ...defaultSettings, bufferMinutes };
+        const store = made(items, []);
+        const [from = one, to = other] = [one, other].sort().map((at) => (at < now ? now : at));
+        const wanted = [...freeMinutes(store, settings, addDays(dateOf(to), 1))].filter((at) => at >= from && at < to);
+        expect(new FreeAhead(store, settings, zone).between(from, to)).toBe(wanted.length);
+      }),
+      { numRuns: 100 },
+    );
+  });
+
   test("is what is left of every working minute, buffers and boxes of a theme counted", () => {
     fc.assert(
       fc.property(

@@ -60,6 +60,15 @@ export class FreeAhead {
     return sums;
   }
 
+  /** Free minutes from a moment to a later one; none of a minute that only begins at the second. */
+  between(from: MomentText, to: MomentText): number {
+    let sum = 0;
+    const [first, last] = [dateOf(from), dateOf(to)];
+    for (let date = first; date <= last; date = addDays(date, 1))
+      sum += minutesFrom(this.gaps(date), date === first ? minuteOf(from) : 0, date === last ? minuteOf(to) : 1440);
+    return sum;
+  }
+
   /** Free minutes from `now` until a moment, or until the end of a date; 0 for one that is past. */
   until(now: MomentText, until: DateText | MomentText, sums = this.sums(now)): number {
     const date = dateOf(until);

@@ -3,7 +3,7 @@ import { ChevronLeft, ChevronRight } from "lucide-react";
 import { lazy, startTransition, Suspense, useCallback, useEffect, useMemo, useState } from "react";
 import type { CalendarLayer, FieldRecord, Id } from "@/core/model";
 import { daysFrom, timelineWays, weeksOfMonth } from "@/core/plan";
-import { dateText, type DateText, type TimeStyle } from "@/core/time";
+import { addDays, addMonths, dateText, type DateText, type TimeStyle } from "@/core/time";
 import { DayPicker } from "@/ui/DayPicker";
 import { PlacingContext, type Placing } from "@/ui/hours/placing";
 import { goTo, planAddress, planLooks, stepOf, type Place, type PlanSpan } from "@/ui/navigation";
@@ -81,7 +81,7 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
                 {isCalendar && place.span === "agenda" && <AgendaView date={date} today={today} />}
               </Suspense>
             </main>
-            {isCalendar && <TrayLater today={today} hidden={sideOpen} />}
+            {isCalendar && <TrayLater place={place} date={date} today={today} hidden={sideOpen} />}
           </div>
         </TrayThemeContext.Provider>
       </LayersContext.Provider>
@@ -90,7 +90,10 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
 }
 
 /** The tray, once the calendar is drawn: one comes for that, and the tray asks all open tasks. */
-function TrayLater({ today, hidden }: { today: DateText; hidden: boolean }) {
+function TrayLater({ place, date, today, hidden }: RangeProps & { hidden: boolean }) {
+  const { span } = place;
+  const firstWeekday = useFirstWeekday();
+  const { first, last } = useMemo(() => rangeOf(span, date, firstWeekday), [span, date, firstWeekday]);
   const [isDrawn, setDrawn] = useState(false);
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
@@ -103,7 +106,7 @@ function TrayLater({ today, hidden }: { today: DateText; hidden: boolean }) {
     };
   }, []);
   return isDrawn ? (
-    <PlanTray today={today} hidden={hidden} />
+    <PlanTray today={today} hidden={hidden} first={first} last={last} />
   ) : (
     <aside
       data-pane="tray"
@@ -359,11 +362,21 @@ function spanWords(span: PlanSpan): string {
   return span === 1 ? "1 day" : `${span} days`;
 }
 
+/** The days that the calendar shows: of a month or a year its own, without those of the weeks around it. */
+function rangeOf(span: PlanSpan, date: DateText, firstWeekday: number): { first: DateText; last: DateText } {
+  if (span === "month") {
+    const first = `${date.slice(0, 7)}-01`;
+    return { first, last: addDays(addMonths(first, 1), -1) };
+  }
+  if (span === "year") return { first: `${date.slice(0, 4)}-01-01`, last: `${date.slice(0, 4)}-12-31` };
+  return daysFrom(date, span === "agenda" ? 14 : span, firstWeekday);
+}
+
 /** "23 to 29 November", "30 November to 6 December", "November 2026". */
 function titleOf(span: PlanSpan, date: DateText, firstWeekday: number, style: TimeStyle): string {
   if (span === "month") return dateText(date, "month", style);
   if (span === "year") return date.slice(0, 4);
-  const { first, last } = daysFrom(date, span === "agenda" ? 14 : span, firstWeekday);
+  const { first, last } = rangeOf(span, date, firstWeekday);
   if (first === last) return dateText(first, "full", style);
   const format = new Intl.DateTimeFormat(style.locale, { day: "numeric", month: "long", timeZone: "UTC" });
   const words = format.formatRange(Date.parse(`${first}T00:00Z`), Date.parse(`${last}T00:00Z`));

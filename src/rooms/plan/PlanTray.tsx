@@ -24,7 +24,7 @@ import { useNow } from "@/ui/clock";
 import { TrayRow } from "@/ui/hours/TrayRow";
 import { stepFocus } from "@/ui/stepFocus";
 import { openRecord } from "@/ui/navigation";
-import { usePull, useShortages } from "@/ui/planning";
+import { useFreeAhead, usePull, useShortages } from "@/ui/planning";
 import { PickList, SentencePart } from "@/ui/SentencePart";
 import { useAct, useComputed, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { useTrayTheme } from "./trayTheme";
@@ -42,8 +42,16 @@ interface Heap {
   readonly minutes: number;
 }
 
+interface PlanTrayProps {
+  today: DateText;
+  hidden: boolean;
+  /** The days the calendar shows. */
+  first: DateText;
+  last: DateText;
+}
+
 /** What has no hours yet, beside the calendar, and what will not fit. */
-export function PlanTray({ today, hidden }: { today: DateText; hidden: boolean }) {
+export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
   const store = useStore();
   const now = useNow(store.clock);
   const pull = usePull();
@@ -199,7 +207,28 @@ export function PlanTray({ today, hidden }: { today: DateText; hidden: boolean }
           )}
         </div>
       )}
+      {last >= today && <FreeTime first={first} last={last} />}
     </aside>
+  );
+}
+
+/** How much working time is free in the days that are shown, from now on. */
+function FreeTime({ first, last }: Pick<PlanTrayProps, "first" | "last">) {
+  const store = useStore();
+  const style = useTimeStyle();
+  const free = useFreeAhead();
+  const now = useNow(store.clock);
+  const revision = useComputed(useCallback((from) => from.factsRevision, []));
+  const minutes = useMemo(() => {
+    void revision;
+    const from = `${first}T00:00` > now ? `${first}T00:00` : now;
+    return free.between(from, `${addDays(last, 1)}T00:00`);
+  }, [free, first, last, now, revision]);
+  const until = dateText(last, "short", style);
+  return (
+    <p className="flex-none border-t border-rule px-3.5 py-2 text-ink-2">
+      {minutes === 0 ? "No working time is free" : `${durationText(minutes)} of working time is free`} until {until}.
+    </p>
   );
 }
 
