@@ -105,6 +105,14 @@ test("a time box holds tasks, shows how full it is, and is worked off in order",
   await expect(item(page, "Small things")).toHaveAttribute("aria-label", /2 tasks, 2 h of 2 h filled/);
   await expect(trayRow(page, "survey report")).toContainText("2 h 45 left");
 
+  // Hours of its own that a task has go into the box with it.
+  await pull(page, await middle(trayRow(page, "call the mill")), await pointOn(page, "2026-11-26", 9 * 60));
+  const target = await pointOn(page, "2026-11-25", 9 * 60 + 45);
+  await pull(page, await middle(item(page, "call the mill")), target);
+  await expect(item(page, "Small things")).toHaveAttribute("aria-label", /3 tasks, 2 h 30 of 2 h filled/);
+  await page.keyboard.press("Control+z");
+  await expect(item(page, "call the mill")).toBeVisible();
+
   await item(page, "Small things").focus();
   await page.keyboard.press("Enter");
   const tasks = page.getByRole("region", { name: "Tasks in this box" });

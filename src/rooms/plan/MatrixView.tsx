@@ -1,5 +1,5 @@
 "use client";
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { editRecord, editRecords, giveDay, setState } from "@/core/commands";
 import type { Id } from "@/core/model";
 import { layMatrix, openMinutes, type CardWish } from "@/core/plan";
@@ -9,6 +9,7 @@ import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { useFreeAhead } from "@/ui/planning";
 import { trackPointer } from "@/ui/trackPointer";
+import { useSize } from "@/ui/useSize";
 import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { cardWidth, quadrantsOf, useMatrixCards, type MatrixCard } from "./matrixCards";
 import { MatrixList } from "./MatrixList";
@@ -30,22 +31,12 @@ export function MatrixView({ today, sideOpen }: { today: DateText; sideOpen: boo
   const free = useFreeAhead();
   const now = useNow(store.clock);
   const field = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState({ width: 760, height: 600 });
+  const whole = useSize(field, { width: 834, height: 634 }, view.asList);
+  const size = useMemo(() => ({ width: whole.width - sidePixels, height: whole.height - footPixels }), [whole]);
   const [chosen, setChosen] = useState<ReadonlySet<Id>>(new Set());
   const [lasso, setLasso] = useState<{ left: number; top: number; width: number; height: number }>();
   const { priorities } = settings;
   const last = [...chosen].pop();
-
-  useEffect(() => {
-    const element = field.current;
-    if (!element) return;
-    const measure = () =>
-      setSize({ width: element.clientWidth - sidePixels, height: element.clientHeight - footPixels });
-    const observer = new ResizeObserver(measure);
-    observer.observe(element);
-    measure();
-    return () => observer.disconnect();
-  }, [view.asList]);
 
   const layout = useMemo(() => {
     const wishes: CardWish[] = cards.map(({ task, title, days, band, pull, minutes }) => {

@@ -99,11 +99,13 @@ export function TimelineView({ date, today }: { date: DateText; today: DateText 
       row.id === "" || rowsBy === "none" ? {} : rowsBy === "person" ? { people: [row.id] } : { [rowsBy]: row.id };
     const fields = exact ? { estimateMinutes: end - start } : { doDay: day, ...(last > day ? { due: last } : {}) };
     let made: Id | undefined;
+    const step = { group: `draw ${id}` };
     store.together(() => {
-      if (act(addToRegister, { register: "tasks", id, fields: { title, ...belongs, ...fields } }) === undefined) return;
+      if (act(addToRegister, { register: "tasks", id, fields: { title, ...belongs, ...fields } }, step) === undefined)
+        return;
       made = id;
       const at = ((start % 1440) + 1440) % 1440;
-      if (exact) act(place, { task: id, start: addMinutes(`${day}T00:00`, at), minutes: end - start });
+      if (exact) act(place, { task: id, start: addMinutes(`${day}T00:00`, at), minutes: end - start }, step);
     });
     return made;
   };

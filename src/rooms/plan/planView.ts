@@ -1,5 +1,5 @@
 "use client";
-import { useSyncExternalStore } from "react";
+import { deviceChoice } from "@/ui/deviceChoice";
 import { iconWays, type IconWay } from "@/ui/hours/iconWays";
 import { isZone } from "@/core/time";
 import { timelineWays, type TimelineWay } from "@/core/plan";
@@ -100,25 +100,8 @@ const usual: PlanView = {
 };
 export const [leastHourPixels, mostHourPixels] = [20, 150];
 
-const key = "pensum-plan";
-const listeners = new Set<() => void>();
-let known: PlanView | undefined;
-
-function read(): PlanView {
-  if (known) return known;
-  try {
-    const stored: unknown = JSON.parse(localStorage.getItem(key) ?? "{}");
-    known = isShape(stored) ? sound({ ...usual, ...stored }) : usual;
-  } catch {
-    known = usual;
-  }
-  return known;
-}
-
 const textsIn = (value: unknown): string[] =>
   Array.isArray(value) ? value.filter((one): one is string => typeof one === "string") : [];
-const isShape = (value: unknown): value is Partial<PlanView> => typeof value === "object" && value !== null;
-
 /** What was stored, with the usual in place of whatever is not as it should be. */
 function sound(view: PlanView): PlanView {
   const height = Number(view.hourPixels);
@@ -145,22 +128,10 @@ function sound(view: PlanView): PlanView {
   };
 }
 
-function change(part: Partial<PlanView>) {
-  known = { ...read(), ...part };
-  try {
-    localStorage.setItem(key, JSON.stringify(known));
-  } catch {
-    // Without storage the choice holds until the page is closed.
-  }
-  for (const listener of listeners) listener();
-}
-
-const subscribe = (listener: () => void) => {
-  listeners.add(listener);
-  return () => listeners.delete(listener);
-};
+const choice = deviceChoice<PlanView>("pensum-plan", usual, (stored) => sound({ ...usual, ...stored } as PlanView));
+const change = (part: Partial<PlanView>) => choice.choose({ ...choice.read(), ...part });
 
 /** How the plan is looked at, and how to change that. */
 export function usePlanView(): readonly [PlanView, (part: Partial<PlanView>) => void] {
-  return [useSyncExternalStore(subscribe, read, () => usual), change];
+  return [choice.use(), change];
 }

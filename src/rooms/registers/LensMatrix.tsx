@@ -1,6 +1,6 @@
 "use client";
 import { scaleLinear } from "d3-scale";
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from "react";
 import { editRecord } from "@/core/commands";
 import { axisOf, extentOf, usualAxes, type Axis, type LensDraft, type LensView } from "@/core/lens";
 import type { Id, PensumRecord } from "@/core/model";
@@ -11,6 +11,7 @@ import type { Writing } from "@/ui/cells";
 import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { trackPointer } from "@/ui/trackPointer";
+import { useSize } from "@/ui/useSize";
 import { useAct, useStore } from "@/ui/workspaceContext";
 
 interface LensMatrixProps {
@@ -39,7 +40,6 @@ export function LensMatrix({ writing, lens, view, chosen, onChoose }: LensMatrix
   const store = useStore();
   const act = useAct();
   const field = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState({ width: 800, height: 480 });
   const { values, today } = writing;
   const { revision } = view;
   const usual = useMemo(() => usualAxes(view), [view]);
@@ -47,16 +47,8 @@ export function LensMatrix({ writing, lens, view, chosen, onChoose }: LensMatrix
   const across = useMemo(() => axisOf(values, view, acrossName ?? "", today), [values, view, acrossName, today]);
   const up = useMemo(() => axisOf(values, view, upName ?? "", today), [values, view, upName, today]);
 
-  useEffect(() => {
-    const element = field.current;
-    if (!element) return;
-    const measure = () =>
-      setSize({ width: element.clientWidth - sidePixels, height: element.clientHeight - footPixels });
-    const observer = new ResizeObserver(measure);
-    observer.observe(element);
-    measure();
-    return () => observer.disconnect();
-  }, [across, up]);
+  const whole = useSize(field, { width: 892, height: 514 }, across !== undefined && up !== undefined);
+  const size = useMemo(() => ({ width: whole.width - sidePixels, height: whole.height - footPixels }), [whole]);
 
   const cards = useMemo(() => {
     if (!across || !up) return [];

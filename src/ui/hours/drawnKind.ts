@@ -1,6 +1,6 @@
 "use client";
-import { useSyncExternalStore } from "react";
 import type { Id } from "@/core/model";
+import { deviceChoice } from "@/ui/deviceChoice";
 
 /** What a drawn stretch can become. */
 export const drawnKinds = ["task", "block", "event"] as const;
@@ -17,45 +17,15 @@ export interface DrawnKind {
 }
 
 const usual: DrawnKind = { kind: "block", theme: "", calendar: "", fixed: false };
-const key = "pensum-drawn";
-const listeners = new Set<() => void>();
-let known: DrawnKind | undefined;
-
-function read(): DrawnKind {
-  if (known) return known;
-  known = usual;
-  try {
-    const stored = JSON.parse(localStorage.getItem(key) ?? "{}") as Partial<DrawnKind> | null;
-    const { kind = usual.kind, theme, calendar, fixed } = stored ?? {};
-    known = {
-      kind: drawnKinds.includes(kind) ? kind : usual.kind,
-      theme: typeof theme === "string" ? theme : "",
-      calendar: typeof calendar === "string" ? calendar : "",
-      fixed: fixed === true,
-    };
-  } catch {
-    // What cannot be read is as if nothing had been chosen.
-  }
-  return known;
-}
+const choice = deviceChoice<DrawnKind>("pensum-drawn", usual, ({ kind, theme, calendar, fixed }) => ({
+  kind: drawnKinds.find((one) => one === kind) ?? usual.kind,
+  theme: typeof theme === "string" ? theme : "",
+  calendar: typeof calendar === "string" ? calendar : "",
+  fixed: fixed === true,
+}));
 
 /** Takes note of what a stretch became, or is to become from now on. */
-export function rememberDrawn(drawn: DrawnKind): void {
-  known = drawn;
-  try {
-    localStorage.setItem(key, JSON.stringify(drawn));
-  } catch {
-    // Without storage the choice holds until the page is closed.
-  }
-  for (const listener of listeners) listener();
-}
-
-const subscribe = (listener: () => void) => {
-  listeners.add(listener);
-  return () => listeners.delete(listener);
-};
+export const rememberDrawn = choice.choose;
 
 /** What a stretch becomes when it is drawn. */
-export function useDrawnKind(): DrawnKind {
-  return useSyncExternalStore(subscribe, read, () => usual);
-}
+export const useDrawnKind = choice.use;

@@ -1,6 +1,6 @@
 "use client";
 import { useCallback } from "react";
-import { nameOf, putInBox } from "@/core/commands";
+import { nameOf, putInBox, takeOff } from "@/core/commands";
 import type { Block, Id } from "@/core/model";
 import { boxAt, dayItems, heldMinutes, isBox, minutesInBox, recordOrOccurrence, type DayItem } from "@/core/plan";
 import { durationText, minutesBetween, type DateText } from "@/core/time";
@@ -9,7 +9,6 @@ import { useAct, useStore } from "@/ui/workspaceContext";
 import type { Ghost } from "./hourParts";
 
 type BoxItem = DayItem & { record: Block };
-type DraggedTask = Extract<Dragged, { kind: "task" }>;
 
 /** What hands can do with time boxes: find the one below a task, show what putting it in would do, and put it in. */
 export function useBoxes() {
@@ -23,6 +22,16 @@ export function useBoxes() {
     [store, zone],
   );
 
+  /** The task that is carried: itself, or with the hours it has; undefined for all else. */
+  const taskOf = useCallback(
+    (dragged: Dragged): Id | undefined => {
+      if (dragged.kind === "task") return dragged.task;
+      const item = dragged.kind === "item" ? recordOrOccurrence(store, dragged.id) : undefined;
+      return item?.kind === "block" ? item.task : undefined;
+    },
+    [store],
+  );
+
   /** The box that keys put something into at a minute of a date. */
   const boxUnder = useCallback(
     (dragged: Dragged, date: DateText, startMinute: number) =>
@@ -33,30 +42,40 @@ export function useBoxes() {
   /** The box below the pointer. */
   const boxAtPoint = useCallback(
     (dragged: Dragged, date: DateText, x: number, y: number) => {
-      if (dragged.kind !== "task") return undefined;
+      if (taskOf(dragged) === undefined) return undefined;
       const below = document.elementsFromPoint(x, y).find((element) => element.closest("[data-item]"));
       const id = below?.closest<HTMLElement>("[data-item]")?.dataset.item;
       return id !== undefined && isBox(recordOrOccurrence(store, id)) ? itemOf(id, date) : undefined;
     },
-    [store, itemOf],
+    [store, itemOf, taskOf],
   );
 
   /** What putting a task into a box would do. */
   const boxGhost = useCallback(
     (dragged: Dragged, date: DateText, { record, startMinute, endMinute }: BoxItem): Ghost => {
-      const { task } = dragged as DraggedTask;
+      const task = taskOf(dragged);
       const isIn = record.holds?.some((held) => held.task === task) ?? false;
       const filled = heldMinutes(record) + (isIn ? 0 : minutesInBox(record, dragged.minutes));
       const length = minutesBetween(record.start, record.end);
       const text = `into “${nameOf(record, store)}”, which becomes ${durationText(filled)} of ${durationText(length)}`;
       return { date, startMinute, endMinute, title: dragged.title, text };
     },
-    [store],
+    [store, taskOf],
   );
 
+  /** Puts a task into a box; hours of its own that it was carried with are taken off. */
   const putInto = useCallback(
-    (dragged: Dragged, { record }: BoxItem) => act(putInBox, { box: record.id, task: (dragged as DraggedTask).task }),
-    [act],
+    (dragged: Dragged, { record }: BoxItem) => {
+      const task = taskOf(dragged);
+      if (task === undefined) return;
+      store.together(() => {
+        // One step of undo.
+        const step = { group: `into ${record.id} ${task}` };
+        if (dragged.kind === "item") act(takeOff, { block: dragged.id }, step);
+        act(putInBox, { box: record.id, task }, step);
+      });
+    },
+    [act, store, taskOf],
   );
 
   return { boxUnder, boxAtPoint, boxGhost, putInto };

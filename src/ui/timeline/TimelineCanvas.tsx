@@ -19,6 +19,7 @@ import { useNow } from "@/ui/clock";
 import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { trackPointer } from "@/ui/trackPointer";
+import { useSize } from "@/ui/useSize";
 import { useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { NewBarForm, stretchWords, type NewBar } from "./NewBarForm";
 import {
@@ -85,7 +86,7 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
     perMinute: usualPerMinute,
   }));
   const live = useRef(scale);
-  const [size, setSize] = useState({ width: 900, height: 600 });
+  const size = useSize(holder, { width: 900, height: 600 });
   const [current, setCurrent] = useState<Id>();
   const hovered = useRef<DrawnBar[]>([]);
   const [drawn, setDrawn] = useState<NewBar>();
@@ -162,16 +163,6 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
     observer.observe(document.documentElement, { attributes: true });
     return () => observer.disconnect();
   }, [draw]);
-
-  useEffect(() => {
-    const element = holder.current;
-    if (!element) return;
-    const measure = () => setSize({ width: element.clientWidth, height: element.clientHeight });
-    const observer = new ResizeObserver(measure);
-    observer.observe(element);
-    measure();
-    return () => observer.disconnect();
-  }, []);
 
   // Zoom and pan draw at once and are told to the rest when they rest.
   const drawNow = useRef(draw);
