@@ -13,16 +13,20 @@ export interface Taken {
 
 /** What items take of their day, events with the buffers around them, by their beginning. */
 export function takenStretches(items: readonly DayItem[], { bufferMinutes = 0 }: Settings): Taken[] {
-  const taken = items.map(({ record, startMinute, endMinute }): Taken => {
+  const taken: Taken[] = [];
+  let isInOrder = bufferMinutes === 0;
+  for (const { record, startMinute, endMinute } of items) {
     const buffer = record.kind === "event" ? bufferMinutes : 0;
     const waits = record.kind === "block" && record.task === undefined && record.theme !== undefined;
-    return { startMinute: Math.max(0, startMinute - buffer), endMinute: Math.min(1440, endMinute + buffer), waits };
-  });
-  const held = items.flatMap(({ record, startMinute, endMinute }): Taken[] => {
+    taken.push({
+      startMinute: Math.max(0, startMinute - buffer),
+      endMinute: Math.min(1440, endMinute + buffer),
+      waits,
+    });
     // What a box of a theme holds is no longer free; the rest of it waits.
-    const minutes = record.kind === "block" && record.task === undefined && record.theme ? heldMinutes(record) : 0;
-    return minutes > 0 ? [{ startMinute, endMinute: Math.min(endMinute, startMinute + minutes), waits: false }] : [];
-  });
-  const all = held.length > 0 ? [...taken, ...held] : taken;
-  return bufferMinutes > 0 || held.length > 0 ? all.sort((a, b) => a.startMinute - b.startMinute) : all;
+    if (!waits || record.holds === undefined) continue;
+    taken.push({ startMinute, endMinute: Math.min(endMinute, startMinute + heldMinutes(record)), waits: false });
+    isInOrder = false;
+  }
+  return isInOrder ? taken : taken.sort((a, b) => a.startMinute - b.startMinute);
 }
