@@ -4,7 +4,6 @@ import type { CaptureContext, Found } from "./found";
 const dayNames =
   "mon(?:day)?|tue(?:s(?:day)?)?|wed(?:nesday)?|thu(?:r(?:s(?:day)?)?)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?";
 const ordinals = "first|second|third|fourth|last";
-const days = new RegExp(`^(?:${dayNames})s?(?:(?:\\s*,\\s*|\\s+and\\s+|\\s*,\\s*and\\s+)(?:${dayNames})s?)*$`, "i");
 const units: Readonly<Record<string, string>> = { day: "DAILY", week: "WEEKLY", month: "MONTHLY", year: "YEARLY" };
 
 /** What can stand behind "every": a unit, a count of them, weekdays, or the last Friday of the month. */
@@ -34,7 +33,7 @@ function ruleOf(groups: Readonly<Record<string, string | undefined>>): string | 
     const nth = ["first", "second", "third", "fourth"].indexOf(ordinal.toLowerCase()) + 1;
     return `FREQ=MONTHLY;BYDAY=${nth || -1}${codeOf(ordinalDay)}`;
   }
-  if (named && days.test(named)) {
+  if (named) {
     const found = named.split(/\s*,\s*(?:and\s+)?|\s+and\s+/i).map(codeOf);
     const codes = weekdayCodes.filter((code) => found.includes(code));
     return `FREQ=WEEKLY;BYDAY=${codes.join(",")}`;

@@ -18,19 +18,19 @@ function needBox(tx: Transaction, id: Id): Block {
 }
 
 /**
- * Puts a task into a time box, behind those that are there or before one of them, with what is left of it, as far as
- * there is room. One that is in the box already changes its place only. Its do day becomes that of the box.
+ * Puts a task into a time box, behind those that are there or before one of them, with what is left of it or with
+ * `minutes`, as far as there is room. One that is in the box already changes its place only. Its do day becomes that of the box.
  */
-export const putInBox: Command<{ box: Id; task: Id; before?: Id | undefined }> = {
+export const putInBox: Command<{ box: Id; task: Id; before?: Id | undefined; minutes?: number }> = {
   name: "putInBox",
-  run(tx, { box: id, task: taskId, before }) {
+  run(tx, { box: id, task: taskId, before, minutes }) {
     const task = need(tx, "task", taskId);
     const box = needBox(tx, id);
     const holds = box.holds ?? [];
     const held = holds.find((one) => one.task === task.id);
     if (!held && holds.length >= mostInBox)
       throw new Refusal(`A box holds up to ${mostInBox} tasks. Nothing was changed.`);
-    const wanted = openMinutes(tx, task, tx.now) || (task.estimateMinutes ? 5 : usualBlockMinutes);
+    const wanted = minutes ?? (openMinutes(tx, task, tx.now) || (task.estimateMinutes ? 5 : usualBlockMinutes));
     const others = holds.filter((one) => one !== held);
     const at = before === undefined ? -1 : others.findIndex((one) => one.task === before);
     const one = held ?? { task: task.id, minutes: minutesInBox(box, wanted) };

@@ -1,5 +1,5 @@
 import { defaultSettings, isUnfinished, Refusal, type Id, type Settings, type Task } from "../model";
-import { firstFit, freeTime, isPlaced, occurrencesOn } from "../plan";
+import { fitFor, freeTime, isPlaced, occurrencesOn } from "../plan";
 import type { Command, Transaction } from "../store";
 import { dateOf, minuteOf, momentAt, type DateText } from "../time";
 import { place, usualBlockMinutes } from "./place";
@@ -30,10 +30,8 @@ export const layRepeating: Command<{ dates: readonly DateText[]; zone: string }>
       const tasks = repeatingOn(tx, date).sort((a, b) => minutesOf(b) - minutesOf(a) || (a.id < b.id ? -1 : 1));
       for (const task of tasks) {
         const from = date === today ? Math.ceil(minuteOf(tx.now) / 5) * 5 : 0;
-        const gaps = freeTime(tx, date, settings, zone, from);
-        const at = firstFit(gaps, minutesOf(task));
-        const fits = gaps.some((gap) => gap.startMinute === at && gap.endMinute - gap.startMinute >= minutesOf(task));
-        if (at === undefined || !fits) left++;
+        const at = fitFor(freeTime(tx, date, settings, zone, from), minutesOf(task));
+        if (at === undefined) left++;
         else {
           const id: Id | undefined = takenOut(tx, task.id)?.id;
           if (id === undefined) continue;

@@ -124,7 +124,10 @@ export const copyItem: Command<{ id: Id; start: MomentText; newId?: Id }> = {
       // Its line is the other's, and so is what it holds.
       const { page: _page, holds: _holds, ...own } = copy;
       tx.put(own);
-    } else tx.put(copy);
+    } else {
+      const { notes: _notes, ...own } = copy;
+      tx.put(own);
+    }
     return `Copied “${nameOf(record, tx)}” to ${dateOf(start)} ${clock(start)}`;
   },
 };

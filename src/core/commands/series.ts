@@ -116,7 +116,19 @@ export const skipOccurrence: Command<{ id: Id; scope: SeriesScope }> = {
 /** What an occurrence has otherwise than its series, but for what every occurrence has otherwise. */
 function differing(series: Repeating, own: Repeating): Fields {
   const [a, b] = [series as unknown as Fields, own as unknown as Fields];
-  const names = ["title", "place", "theme", "people", "zone", "task", "priority", "estimateMinutes", "goal", "project"];
+  const names = [
+    "title",
+    "place",
+    "calendar",
+    "theme",
+    "people",
+    "zone",
+    "task",
+    "priority",
+    "estimateMinutes",
+    "goal",
+    "project",
+  ];
   return Object.fromEntries(
     names.filter((name) => name in a || name in b).flatMap((name) => (a[name] === b[name] ? [] : [[name, b[name]]])),
   );

@@ -113,6 +113,12 @@ test("a task goes into the box it is put on, but not where another thing lies in
   expect(boxAt(items, 12 * 60)).toBeUndefined();
 });
 
+test("a task goes in with the minutes it is carried with", () => {
+  const store = storeOf(theme, box, { ...someTask("t0"), estimateMinutes: 240 });
+  store.act(putInBox, { box: "box", task: "t0", minutes: 60 });
+  expect(boxOf(store).holds).toEqual([{ task: "t0", minutes: 60 }]);
+});
+
 test("one box of a series takes tasks alone, and what it holds goes along to another day", () => {
   const weekly: Block = { ...box, repeat: "RRULE:FREQ=WEEKLY" };
   const store = storeOf(theme, weekly, { ...someTask("t0"), estimateMinutes: 45 });

@@ -45,10 +45,15 @@ export function totalMinutes(gaps: readonly Gap[]): number {
   return gaps.reduce((sum, gap) => sum + gap.endMinute - gap.startMinute, 0);
 }
 
+/** The beginning of the first gap that holds `minutes`; undefined where none does. */
+export function fitFor(gaps: readonly Gap[], minutes: number): number | undefined {
+  return gaps.find((gap) => gap.endMinute - gap.startMinute >= minutes)?.startMinute;
+}
+
 /** The beginning of the first gap that holds `minutes`; else of the longest gap; else undefined. */
 export function firstFit(gaps: readonly Gap[], minutes: number): number | undefined {
-  const fit = gaps.find((gap) => gap.endMinute - gap.startMinute >= minutes);
-  if (fit) return fit.startMinute;
+  const fit = fitFor(gaps, minutes);
+  if (fit !== undefined) return fit;
   const length = (gap: Gap) => gap.endMinute - gap.startMinute;
   return gaps.toSorted((a, b) => length(b) - length(a))[0]?.startMinute;
 }

@@ -56,8 +56,11 @@ export function readOccurrenceId(id: Id): { series: Id; at: string } | undefined
 export function occurrenceAt<R extends Repeating>(series: R, at: string): R {
   const { repeat: _repeat, page: _page, source: _source, madeFrom: _madeFrom, ...rest } = series as R & { page?: Id };
   const own = { ...rest, id: occurrenceId(series.id, at), series: series.id, occurrence: at };
-  // What was put into the first box of a series is not in all of them.
-  if (series.kind === "block" && at !== series.start) delete (own as { holds?: unknown }).holds;
+  // What was put into the first box of a series, or written at its first event, is not in all of them.
+  if (series.kind !== "task" && at !== series.start) {
+    delete (own as { holds?: unknown }).holds;
+    delete (own as { notes?: unknown }).notes;
+  }
   if (series.kind === "task") {
     const start = seriesStart(series) as string;
     const days = daysBetween(dateOf(start), dateOf(at));

@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { addEvent, editRecord } from "../commands";
+import { addEvent, copyItem, editRecord } from "../commands";
 import type { Event, Note, Template } from "../model";
 import { dayItems, eventNotesOf } from "../plan";
 import { Store } from "../store";
@@ -45,4 +45,15 @@ test("an empty page gets a title that no other has", () => {
   const first = dayItems(store, "2026-11-30", zone)[0]!.record;
   store.act(makeEventNotes, { event: first.id, id: "page" });
   expect((store.find("note", "page") as Note).title).toBe("Crew call, 2026-11-30 (2)");
+});
+
+test("the notes of an event stay with it: its copies, and what comes again after it, have none", () => {
+  const store = world();
+  store.act(addEvent, { id: "walk", title: "Walk", start: "2026-11-25T14:00", end: "2026-11-25T15:00" });
+  store.act(makeEventNotes, { event: "walk", id: "page" });
+  store.act(copyItem, { id: "walk", start: "2026-11-27T14:00", newId: "copy" });
+  store.act(editRecord, { id: "walk", fields: { repeat: "RRULE:FREQ=WEEKLY" } });
+  expect(store.get("copy")).not.toHaveProperty("notes");
+  const noted = ["2026-11-25", "2026-11-27", "2026-12-02"].filter((date) => eventNotesOf(store, date, zone).length > 0);
+  expect(noted).toEqual(["2026-11-25"]);
 });

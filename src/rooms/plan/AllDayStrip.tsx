@@ -217,13 +217,15 @@ function StripChip({
       {what === "habit" && (
         <span
           aria-hidden
-          className={`mr-1.5 inline-block size-3 translate-y-[2px] border border-(--dye) ${isMarked ? "bg-(--dye)" : "bg-sheet"}`}
+          className="-my-1 -ml-1.5 inline-grid size-6 place-items-center align-middle"
           onPointerDown={(event) => event.stopPropagation()}
           onClick={(event) => {
             event.stopPropagation();
             mark();
           }}
-        />
+        >
+          <span className={`size-3 border border-(--dye) ${isMarked ? "bg-(--dye)" : "bg-sheet"}`} />
+        </span>
       )}
       {words}
     </button>

@@ -94,7 +94,10 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
   const dyeOf = useDyeOf(view.dyeBy);
   const { zone } = store.clock;
   const all = useComputed(useCallback((from) => dayItems(from, date, zone), [date, zone]));
-  const items = useMemo(() => all.filter(({ record }) => isShownIn(view)(record, "item")), [all, view]);
+  const items = useMemo(() => {
+    const isShown = isShownIn(view);
+    return all.filter(({ record }) => isShown(record, "item"));
+  }, [all, view]);
   const onDay = useLayerItems(date);
   const layered = useMemo(() => onDay.filter(({ startMinute }) => startMinute !== undefined), [onDay]);
   const minutePixels = hourPixels / 60;

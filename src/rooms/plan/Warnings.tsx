@@ -2,18 +2,16 @@
 import { useCallback, useState } from "react";
 import { moveItem, nameOf } from "@/core/commands";
 import type { Block, Event } from "@/core/model";
-import { firstFit, freeTime, warningsAhead, type DayWarnings, type DoubleBooking } from "@/core/plan";
+import { fitFor, freeTime, warningsAhead, type DayWarnings, type DoubleBooking } from "@/core/plan";
 import {
   addMinutes,
   clockText,
   dateOf,
   dateText,
   durationText,
-  isMoment,
   minuteOf,
   minutesBetween,
   momentAt,
-  moveZone,
   rangeText,
   type DateText,
 } from "@/core/time";
@@ -74,7 +72,7 @@ function Day({ date, doubles, runs }: DayWarnings) {
   );
 }
 
-/** Two things at once, each of which may go to the next free time of its day. */
+/** Two things at once; those that are hours of one’s own may go to the next free time of the day, events stay. */
 function Double({ date, pair }: { date: DateText; pair: DoubleBooking }) {
   const store = useStore();
   const settings = useSettings();
@@ -84,20 +82,14 @@ function Double({ date, pair }: { date: DateText; pair: DoubleBooking }) {
   const [first, second] = [pair.first.record, pair.second.record];
   const present = useNow(store.clock);
   /** Where a thing would go on this day; undefined where there is no room for it. */
-  const freeFor = (record: Block | Event): number | undefined => {
-    if (!isMoment(record.start)) return undefined;
+  const freeFor = (record: Block): number | undefined => {
     const length = minutesBetween(record.start, record.end);
     const from = date === dateOf(present) ? minuteOf(present) : 0;
-    const gaps = freeTime(store, date, settings, zone, from);
-    const at = firstFit(gaps, length);
-    return at !== undefined && gaps.some((gap) => gap.startMinute === at && gap.endMinute - at >= length)
-      ? at
-      : undefined;
+    return fitFor(freeTime(store, date, settings, zone, from), length);
   };
-  const move = (record: Block | Event, at: number) => {
+  const move = (record: Block, at: number) => {
     const start = momentAt(date, at);
-    const own = record.kind === "event" && record.zone ? moveZone(start, zone, record.zone) : start;
-    act(moveItem, { id: record.id, start: own, end: addMinutes(own, minutesBetween(record.start, record.end)) });
+    act(moveItem, { id: record.id, start, end: addMinutes(start, minutesBetween(record.start, record.end)) });
   };
   const name = (record: Block | Event) => (
     <button className="link font-semibold" onClick={() => openRecord(record.id)}>

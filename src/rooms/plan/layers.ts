@@ -1,5 +1,5 @@
 "use client";
-import { createContext, useContext } from "react";
+import { createContext, useContext, useMemo } from "react";
 import type { LayerItem } from "@/core/lens";
 import type { CalendarLayer } from "@/core/model";
 import { daysBetween, type DateText } from "@/core/time";
@@ -24,6 +24,10 @@ export function useLayerItems(date: DateText): readonly LayerItem[] {
 /** What lenses put without an hour on days in a row, each with its first and last among them. */
 export function useLayersOver(dates: readonly DateText[]): { item: LayerItem; first: number; last: number }[] {
   const { days, long } = useContext(LayersContext);
+  return useMemo(() => layersOver(days, long, dates), [days, long, dates]);
+}
+
+function layersOver(days: Layers["days"], long: Layers["long"], dates: readonly DateText[]) {
   const [from, to] = [dates[0] as DateText, dates[dates.length - 1] as DateText];
   const own = dates.flatMap((date) => days.get(date) ?? nothing);
   const all = [...long.filter(({ first, last }) => first < from && last >= from), ...own];

@@ -72,7 +72,7 @@ export function useBoxes() {
         // One step of undo.
         const step = { group: `into ${record.id} ${task}` };
         if (dragged.kind === "item") act(takeOff, { block: dragged.id }, step);
-        act(putInBox, { box: record.id, task }, step);
+        act(putInBox, { box: record.id, task, minutes: dragged.minutes }, step);
       });
     },
     [act, store, taskOf],

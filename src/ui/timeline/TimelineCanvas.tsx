@@ -224,7 +224,6 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
     };
   }, []);
 
-  // Another day in the address is brought to the left third.
   /** Brings a moment to the left edge, beside the rows. */
   const showFrom = useCallback((from: number, perMinute = live.current.perMinute) => {
     const element = canvas.current;
