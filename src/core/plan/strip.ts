@@ -66,10 +66,10 @@ export function stripItems(reads: Reads, dates: readonly DateText[], now: Moment
     for (const task of reads.list("tasksByDoDay", date) as Task[])
       if (isUnfinished(task.state) && !hasHours(reads, task, date, now)) one("task", task);
     for (const task of occurrencesOn(reads, date)) if (task.kind === "task") one("task", task);
-    for (const { habit } of habitsOn(reads, date)) one("habit", habit);
     for (const due of reads.list("openByDueDay", date) as (Task | Goal | Project)[])
       // A task that stands there already says itself that it is due.
       if (!(due.kind === "task" && due.doDay === date && !hasHours(reads, due, date, now))) one("due", due);
+    for (const { habit } of habitsOn(reads, date)) one("habit", habit);
   }
   return items;
 }

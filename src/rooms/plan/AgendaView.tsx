@@ -55,14 +55,21 @@ function AgendaDay({ date, today }: { date: DateText; today: DateText }) {
       ) : (
         <ul>
           {whole.map(({ record, what }) => (
-            <AgendaLine key={`${what} ${record.id}`} record={record} what={what} hours="" />
+            <AgendaLine key={`${what} ${record.id}`} date={date} record={record} what={what} hours="" />
           ))}
           {items.map(({ record, startMinute, endMinute }) => (
-            <AgendaLine key={record.id} record={record} what="item" hours={rangeText(startMinute, endMinute, style)} />
+            <AgendaLine
+              key={record.id}
+              date={date}
+              record={record}
+              what="item"
+              hours={rangeText(startMinute, endMinute, style)}
+            />
           ))}
           {layered.map(({ record, layer, startMinute }) => (
             <AgendaLine
               key={`${layerKey(layer)} ${record.id}`}
+              date={date}
               record={record}
               what="layer"
               hours={startMinute === undefined ? "" : clockText(startMinute, style)}
@@ -76,6 +83,7 @@ function AgendaDay({ date, today }: { date: DateText; today: DateText }) {
 }
 
 interface AgendaLineProps {
+  date: DateText;
   record: PensumRecord;
   what: What;
   hours: string;
@@ -83,8 +91,8 @@ interface AgendaLineProps {
   dye?: Dye;
 }
 
-function AgendaLine({ record, what, hours, dye: layerDye }: AgendaLineProps) {
-  const { task, title, dye, done, late } = useEntry(record, what, layerDye);
+function AgendaLine({ date, record, what, hours, dye: layerDye }: AgendaLineProps) {
+  const { task, title, dye, done, late } = useEntry(record, what, layerDye, date);
   const side =
     what === "due"
       ? late

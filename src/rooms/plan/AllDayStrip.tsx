@@ -159,9 +159,9 @@ function StripChip({
   const act = useAct();
   const style = useTimeStyle();
   const { place } = usePlacing();
-  const { task, title, dye, late } = useEntry(record, what, layerDye);
   const date = dates[first] as DateText;
-  const isMarked = record.kind === "habit" && record.marks.includes(date);
+  const { task, title, dye, late, done } = useEntry(record, what, layerDye, date);
+  const isMarked = what === "habit" && done;
   const mark = () => record.kind === "habit" && act(markHabit, { habit: record.id, date, done: !isMarked });
   const words = what === "due" ? `${title} due` : title;
   const cloth = isMarked

@@ -228,7 +228,7 @@ interface MonthEntryProps {
 function MonthEntry({ date, record, what, minute, dye: layerDye }: MonthEntryProps) {
   const act = useAct();
   const style = useTimeStyle();
-  const { task, title, dye: ownDye, done, late } = useEntry(record, what, layerDye);
+  const { task, title, dye: ownDye, done, late } = useEntry(record, what, layerDye, date);
   const dye = late ? "madder" : ownDye;
   const clock = minute === undefined ? "" : clockText(minute, style);
   const words = what === "due" ? `${title} due` : title;

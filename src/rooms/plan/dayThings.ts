@@ -54,8 +54,8 @@ export function isShownIn({
   };
 }
 
-/** What an entry of a day is called and how it is drawn. */
-export function useEntry(record: PensumRecord, what: What, layerDye?: Dye) {
+/** What an entry of a day is called and how it is drawn; a habit is done or not on a `date`. */
+export function useEntry(record: PensumRecord, what: What, layerDye?: Dye, date?: DateText) {
   const store = useStore();
   const [view] = usePlanView();
   const dyeOf = useDyeOf(view.dyeBy);
@@ -67,7 +67,10 @@ export function useEntry(record: PensumRecord, what: What, layerDye?: Dye) {
     task,
     title: plainTitle(task?.title ?? ("title" in record ? record.title : "")) || theme?.title || "Untitled",
     dye: layerDye ?? dyeOf(record) ?? theme?.dye ?? usual,
-    done: task !== undefined && !isUnfinished(task.state),
+    done:
+      record.kind === "habit"
+        ? date !== undefined && record.marks.includes(date)
+        : task !== undefined && !isUnfinished(task.state),
     late:
       what === "due" && "due" in record && record.due !== undefined && isLate({ due: record.due }, store.clock.now()),
   };
