@@ -19,6 +19,7 @@ const coreFloors = [
   "commands",
   "shaping",
   "orders",
+  "workspace",
 ];
 /** The floors of the house above it. */
 const floors = ["core", "data", "workers", "ui", "rooms", "app"];

@@ -19,7 +19,7 @@ import {
 import { importTable } from "@/core/shaping";
 import type { Store } from "@/core/store";
 import { dateOf, isMoment, needLibrary, standingClock, systemClock, type Clock } from "@/core/time";
-import { oddities } from "./checkStore";
+import { oddities } from "@/core/workspace/oddities";
 import { folderOf, isCalendar, openFile, readingOf, saveFile, saveFolder, storedFiles } from "./workspace";
 
 const help = `pensum: the same database as the app, over a backup file, a folder of Markdown or a zip of one

@@ -23,12 +23,10 @@ import {
   type HeldFile,
 } from "@/core/interop/folder";
 import { readCalendar } from "@/core/interop/icalendar";
-import { rollOn } from "@/core/commands";
-import { followPages } from "@/core/page";
-import { hasRareRules } from "@/core/plan";
-import { encodeChanges, Store, touchedIds, type Act, type LogEntryDraft } from "@/core/store";
+import { encodeChanges, touchedIds, type Store, type Act, type LogEntryDraft } from "@/core/store";
 import { modelVersion } from "@/core/model";
-import { needLibrary, type Clock } from "@/core/time";
+import type { Clock } from "@/core/time";
+import { openStore } from "@/core/workspace";
 
 /** A workspace that is open on the command line: a backup file, a folder of Markdown, or a zip of one. */
 export interface OpenFile {
@@ -48,12 +46,7 @@ export async function openFile(path: string, clock: Clock): Promise<OpenFile> {
       : isCalendar(path)
         ? calendarContents(path, clock)
         : await readBackup(createReadStream(path), statSync(path).size);
-  const store = new Store(
-    new Map(contents.records.map((record) => [record.id, record])),
-    [followPages(), rollOn],
-    clock,
-  );
-  if (hasRareRules(store)) await needLibrary();
+  const { store } = await openStore(new Map(contents.records.map((record) => [record.id, record])), clock);
   const acts: Act[] = [];
   store.onAct((act) => acts.push(act));
   return { path, contents, store, acts };

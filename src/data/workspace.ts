@@ -1,12 +1,13 @@
 import { defaultSettings, modelVersion, type Settings } from "@/core/model";
-import { rollOn } from "@/core/commands";
-import { followPages, OutlineCache } from "@/core/page";
-import { hasRareRules } from "@/core/plan";
-import { Journal, MemoryLog, NewerVersion, replay, Store } from "@/core/store";
-import { needLibrary, type Clock } from "@/core/time";
+import type { OutlineCache } from "@/core/page";
+import { Journal, MemoryLog, NewerVersion, replay, type Store } from "@/core/store";
+import type { Clock } from "@/core/time";
+import { openEmptyStore, openStore } from "@/core/workspace";
 import { WorkspaceDatabase } from "./database";
 import { DatabaseLog } from "./databaseLog";
 import { bringBack, KeptCopy, type CopyKeeper } from "./secondCopy";
+import { readEarlierSteps, turnBackWith } from "./earlierActs";
+import { tabIdentity } from "./tabIdentity";
 import { readSnapshot, takeSnapshot } from "./snapshots";
 
 /** A workspace that is open in this tab. */
@@ -19,6 +20,11 @@ export interface Workspace {
   readonly database: WorkspaceDatabase | undefined;
   /** Whether the browser had lost the database, and all of it came from the second copy. */
   readonly broughtBack: boolean;
+  /**
+   * Undoes the last act of this device, or redoes what was last undone, also one from before a reload or a restart.
+   * Resolves to what that act had said, or undefined when there is none.
+   */
+  turnBack(way: "undo" | "redo"): Promise<string | undefined>;
   /** Tells other tabs that everything was replaced, so that they start anew. */
   announceReplaced(): void;
   close(): void;
@@ -47,7 +53,7 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
   await database.open();
   const copy = new KeptCopy(options.copy);
   const log = new DatabaseLog(database, copy);
-  const by = crypto.randomUUID().slice(0, 8);
+  const copyName = crypto.randomUUID().slice(0, 8);
   let snapshot = await readSnapshot(database);
   let tail = await log.readAfter(snapshot.seq);
   const kept = snapshot.parts.length + tail.length === 0 ? await copy.read(name) : undefined;
@@ -57,13 +63,13 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
     tail = await log.readAfter(snapshot.seq);
   }
   // With the tail once more: what a tab that was killed had in the database and not yet in the copy would be a gap.
-  void copy.open(name, by).then(() => copy.append(tail));
+  void copy.open(name, copyName).then(() => copy.append(tail));
   const records = replay(snapshot.parts, snapshot.version, tail);
   const seq = tail[tail.length - 1]?.seq ?? snapshot.seq;
-  const outlines = new OutlineCache();
-  const store = new Store(records, [followPages(outlines), rollOn], options.clock);
-  if (hasRareRules(store)) await needLibrary();
+  const { store, outlines } = await openStore(records, options.clock);
 
+  const tab = await tabIdentity(name, seq);
+  const by = `${tab.device}.${tab.id}`;
   const channel = new BroadcastChannel(database.name);
   const journal = new Journal(store, log, {
     seq,
@@ -90,6 +96,7 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
     outlines,
     database,
     broughtBack: kept !== undefined,
+    turnBack: turnBackWith(store, () => readEarlierSteps({ database, store, journal, tab, sessionStart: seq })),
     announceReplaced: () => channel.postMessage({ replaced: true } satisfies Message),
     close() {
       compaction();
@@ -102,12 +109,12 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
 
 /** A workspace without a database, for a browser that gives none. */
 export function openInMemory(name: string, clock: Clock): Workspace {
-  const outlines = new OutlineCache();
-  const store = new Store(new Map(), [followPages(outlines), rollOn], clock);
+  const { store, outlines } = openEmptyStore(clock);
   const journal = new Journal(store, new MemoryLog(), { seq: 0, by: "memory" });
   const nothing = () => {};
   return {
     ...{ name, store, journal, outlines, database: undefined, broughtBack: false },
+    turnBack: turnBackWith(store, () => Promise.resolve({ done: [], undone: [] })),
     announceReplaced: nothing,
     close: nothing,
   };

@@ -12,8 +12,7 @@ import {
   useOpenRecord,
   usePlace,
 } from "@/ui/navigation";
-import { notify } from "@/ui/notices";
-import { useStore, useWorkspace } from "@/ui/workspaceContext";
+import { useStore, useTurnBack, useWorkspace } from "@/ui/workspaceContext";
 import { CaptureField } from "./frame/CaptureField";
 import { NoticeLine } from "./frame/NoticeLine";
 import { SavingBanner } from "./frame/SavingBanner";
@@ -47,6 +46,7 @@ export function Frame({ problem }: { problem: unknown }) {
   const [helpOpen, setHelpOpen] = useState(false);
   const [searchOpen, setSearchOpen] = useState(false);
   const { journal } = useWorkspace();
+  const turnBack = useTurnBack();
   useStandingOrders(today);
   useEffect(() => {
     if (place.room === "today") noteOpenDay(place.date);
@@ -91,10 +91,7 @@ export function Frame({ problem }: { problem: unknown }) {
       if (mod && !event.altKey && (key === "z" || key === "y")) {
         if (/^(INPUT|TEXTAREA)$/.test(target.tagName)) return;
         event.preventDefault();
-        const again = key === "y" || event.shiftKey;
-        const said = again ? store.redo() : store.undo();
-        if (said) notify({ text: `${again ? "Done again" : "Undone"}: ${said}`, undo: again, redo: !again });
-        else notify({ text: again ? "There is nothing to do again." : "There is nothing left to undo." });
+        turnBack(key === "y" || event.shiftKey ? "redo" : "undo");
       } else if (event.code === "KeyN" && !mod && (event.altKey || !typing)) {
         event.preventDefault();
         capture.current?.focus();
@@ -117,7 +114,7 @@ export function Frame({ problem }: { problem: unknown }) {
     };
     addEventListener("keydown", press);
     return () => removeEventListener("keydown", press);
-  }, [store, clock, date, today, record, place]);
+  }, [store, clock, date, today, record, place, turnBack]);
 
   return (
     <div className="flex h-full flex-col">

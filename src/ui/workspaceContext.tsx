@@ -143,3 +143,19 @@ export function useAct(): <A>(
     [store],
   );
 }
+
+/** Undoes or redoes, and says what. */
+export function useTurnBack(): (way: "undo" | "redo") => void {
+  const workspace = useWorkspace();
+  return useCallback(
+    (way) => {
+      void workspace.turnBack(way).then((said) => {
+        if (said === undefined)
+          notify({ text: way === "undo" ? "There is nothing to undo." : "There is nothing to redo." });
+        else if (way === "undo") notify({ text: `Undone: ${said}`, redo: true });
+        else notify({ text: `Redone: ${said}`, undo: true });
+      });
+    },
+    [workspace],
+  );
+}

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { Block, Habit, PensumRecord, Task } from "../model";
-import { dayItems, habitsOn, hasRareRules, stripItems } from "../plan";
+import { dayItems, habitsOn, stripItems } from "../plan";
 import { Store } from "../store";
 import { someTask } from "../testing/arbitraries";
 import { addDays, standingClock, weekday } from "../time";
@@ -68,20 +68,4 @@ test("a habit with a rule stands on its days, and is marked there, though not be
   store.act(markHabit, { habit: "scales", date: "2026-11-23", done: false });
   expect(habitsOn(store, "2026-11-23")[0]!.done).toBe(false);
   expect(() => store.act(markHabit, { habit: "scales", date: "2026-11-25", done: true })).toThrow(/not before/);
-});
-
-test("a habit with a rule that only the library expands makes it known", () => {
-  const rule = (repeat: string) =>
-    storeOf({
-      id: "h",
-      kind: "habit",
-      title: "Fast",
-      timesAWeek: 1,
-      repeat,
-      marks: [],
-      text: "",
-      createdAt: "2026-10-01T08:00",
-    });
-  expect(hasRareRules(rule("RRULE:FREQ=YEARLY;BYWEEKNO=20;BYDAY=MO"))).toBe(true);
-  expect(hasRareRules(rule("RRULE:FREQ=DAILY"))).toBe(false);
 });

@@ -1,9 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { Refusal, type Event, type PensumRecord, type Task } from "../model";
-import { dayItems, hasRareRules, occurrenceId, stripItems } from "../plan";
+import { dayItems, occurrenceId, stripItems } from "../plan";
 import { Store } from "../store";
-import { addDays, addMinutes, momentAt, needLibrary, readRepeat, standingClock } from "../time";
+import { addDays, addMinutes, momentAt, readRepeat, standingClock } from "../time";
 import {
   changeOccurrence,
   editRecord,
@@ -235,17 +235,6 @@ test("a block that comes again is taken off one day only", () => {
   });
   store.act(takeOff, { block: occurrenceId("lunch", "2026-11-24T12:00") });
   expect(seen(store, "2026-11-23", 3)).toEqual(["11-23 12-13 Lunch", "11-25 12-13 Lunch"]);
-});
-
-test("a rule by hours is known as one for the library, which then gives its hours", async () => {
-  const store = storeOf(call({ repeat: "FREQ=DAILY;BYHOUR=9,15;COUNT=3" }));
-  expect([hasRareRules(store), hasRareRules(storeOf(call()))]).toEqual([true, false]);
-  await needLibrary();
-  expect(seen(store, "2026-11-23", 3)).toEqual([
-    "11-23 9-9.75 Crew call",
-    "11-23 15-15.75 Crew call",
-    "11-24 9-9.75 Crew call",
-  ]);
 });
 
 test("how something comes again is read and written, or told of what is wrong", () => {

@@ -6,8 +6,10 @@ import {
   addMinutes,
   dateOf,
   daysBetween,
+  hasLibrary,
   isMoment,
   minutesBetween,
+  needLibrary,
   nextStart,
   readRule,
   repeatOf,
@@ -270,6 +272,10 @@ export const rollOn: Rule = (tx) => {
     const [before, task] = [tx.before(id), tx.get(id)];
     if (before?.kind !== "task" || task?.kind !== "task" || !isRepeating(task)) continue;
     if (!isUnfinished(before.state) || isUnfinished(task.state)) continue;
+    if (repeatOf(task.repeat)?.rule?.isRare && !hasLibrary()) {
+      void needLibrary();
+      throw new Refusal("What works out this repeat rule is still loading. Try again in a moment.");
+    }
     tx.update(id, { repeat: undefined });
     const next = nextTask(tx, task);
     if (!next) continue;

@@ -44,7 +44,7 @@ function workspace(orders: readonly StandingOrder[], tasks: readonly Task[], now
   const acts: Act[] = [];
   store.onAct((act) => {
     acts.push(act);
-    if (!act.replayed) carryOut(calledByAct(reading, act.changes), act.causes);
+    if (!act.turn) carryOut(calledByAct(reading, act.changes), act.causes);
   });
   return { store, values, reading, carryOut, acts };
 }

@@ -7,6 +7,7 @@ import {
   compactMoment,
   dateOf,
   daysBetween,
+  hasLibrary,
   isDate,
   isMoment,
   minutesBetween,
@@ -25,13 +26,6 @@ export function isRepeating(record: PensumRecord | undefined): record is Repeati
   return (
     (record?.kind === "event" || record?.kind === "block" || record?.kind === "task") && record.repeat !== undefined
   );
-}
-
-/** Whether something comes again by a rule that only the library for the standard expands; see `needLibrary`. */
-export function hasRareRules(reads: Reads): boolean {
-  const habits = reads.list("kind", "habit") as readonly Habit[];
-  const series = reads.list("repeating", "all").filter(isRepeating);
-  return [...series, ...habits].some(({ repeat }) => repeatOf(repeat)?.rule?.isRare);
 }
 
 /** Where a series starts: an event or block at its start, a task on its do day or else when it is due, a habit when it was made. */
@@ -81,7 +75,7 @@ export function occurrenceAt<R extends Repeating>(series: R, at: string): R {
 }
 
 /** The occurrences that were asked for one by one, for as long as their series stays as it is. */
-const single = new WeakMap<PensumRecord, Map<string, Repeating | undefined>>();
+const single = new WeakMap<PensumRecord, Map<string, Repeating>>();
 
 /** The record of an id; where it names an occurrence that follows its rule, that one. */
 export function recordOrOccurrence(reads: Reads & Pick<Store, "get">, id: Id): PensumRecord | undefined {
@@ -95,8 +89,9 @@ export function occurrenceRecord(reads: Reads & Pick<Store, "get">, id: Id): Rep
   if (!named || !isRepeating(series)) return undefined;
   let known = single.get(series);
   if (!known) single.set(series, (known = new Map()));
-  if (!known.has(named.at)) known.set(named.at, madeOccurrence(series, named.at));
-  return known.get(named.at);
+  const made = known.get(named.at) ?? madeOccurrence(series, named.at);
+  if (made) known.set(named.at, made);
+  return made;
 }
 
 function madeOccurrence(series: Repeating & { repeat: string }, at: string): Repeating | undefined {
@@ -113,6 +108,8 @@ type MonthOfOccurrences = ReadonlyMap<DateText, readonly Repeating[]>;
 
 /** What was expanded, for as long as no series changes. */
 const months = new WeakMap<readonly PensumRecord[], Map<string, MonthOfOccurrences>>();
+/** What was expanded before the library for rare rules was there is expanded again. */
+const monthKey = (date: DateText) => `${date.slice(0, 7)}${hasLibrary() ? "" : " without rare rules"}`;
 const nobody: readonly Repeating[] = [];
 
 /**
@@ -124,9 +121,9 @@ export function occurrencesOn(reads: Reads, date: DateText): readonly Repeating[
   if (all.length === 0) return nobody;
   let known = months.get(all);
   if (!known) months.set(all, (known = new Map()));
-  const month = date.slice(0, 7);
+  const month = monthKey(date);
   let own = known.get(month);
-  if (!own) known.set(month, (own = expandMonth(all as readonly Repeating[], `${month}-01`)));
+  if (!own) known.set(month, (own = expandMonth(all as readonly Repeating[], `${date.slice(0, 7)}-01`)));
   const here = own.get(date);
   return here ? here.filter((one) => !isOverridden(reads, one)) : nobody;
 }

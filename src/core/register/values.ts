@@ -3,13 +3,12 @@ import { compileFormula, type FeelContext, type FeelValue, type Formula, type Fo
 import type { Fields, RecordChange, Store } from "../store";
 import { sameValue } from "../store";
 import { cellOf, cellType, type Cell, type CellType } from "./cells";
-import { changedRule } from "./changedRule";
 import { Column, RegisterColumns } from "./columns";
 import { dependenciesOf, sourcesOf, type Dependency } from "./dependencies";
 import { namesOf, shapesOf, type NameEntry, type NameSource } from "./names";
 import { fieldsIn, findRegister, isComputed, recordsIn, registerOf, type Register } from "./registers";
-import { summaryDependencies, summarise } from "./summarise";
 import { titleRule } from "./titleRule";
+import { summaryDependencies, summarise } from "./summarise";
 
 type Name = `${string}.${string}`;
 
@@ -47,8 +46,6 @@ export class FieldValues implements NameSource {
   constructor(store: Store) {
     this.store = store;
     store.onChange((changes) => this.#follow(changes));
-    store.addRule(titleRule(this));
-    store.addRule(changedRule);
   }
 
   get settings(): Settings {
@@ -112,14 +109,16 @@ export class FieldValues implements NameSource {
       if (at !== computed.at) computed.known.clear();
       computed.at = at;
     }
-    const known = computed.known.get(record.id);
+    // In the middle of an act nothing is kept: the act may be taken back, and what was kept before it may be out of date.
+    const mayKeep = !this.store.isChanging;
+    const known = mayKeep ? computed.known.get(record.id) : undefined;
     if (known !== undefined) return known;
     const here = `${computed.name}:${record.id}`;
     if (this.#inProgress.includes(here)) return null;
     this.#inProgress.push(here);
     try {
       const value = computed.evaluate(record);
-      computed.known.set(record.id, value);
+      if (mayKeep) computed.known.set(record.id, value);
       return value;
     } finally {
       this.#inProgress.pop();
@@ -304,9 +303,12 @@ function allFields(record: PensumRecord | undefined): string[] {
 
 const valuesOf = new WeakMap<Store, FieldValues>();
 
-/** The field values of a store, kept with it. */
+/** The field values of a store, kept with it. From then on titles follow their formulas. */
 export function fieldValues(store: Store): FieldValues {
   let values = valuesOf.get(store);
-  if (!values) valuesOf.set(store, (values = new FieldValues(store)));
+  if (!values) {
+    valuesOf.set(store, (values = new FieldValues(store)));
+    store.addRule(titleRule(values));
+  }
   return values;
 }

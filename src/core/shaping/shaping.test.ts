@@ -11,6 +11,7 @@ import {
   textOfCell,
   type Register,
 } from "../register";
+import { openEmptyStore, openStore } from "../workspace";
 import { Store } from "../store";
 import { standingClock } from "../time";
 import { addToRegister } from "./addToRegister";
@@ -251,15 +252,14 @@ describe("where a task was written", () => {
 });
 
 describe("when a record last changed", () => {
-  test("is kept by Pensum, and undoing gives what was before", () => {
-    const store = new Store(new Map(), [], standingClock("2026-11-24T11:07"));
-    fieldValues(store);
+  test("is kept by Pensum, and undoing gives what was before", async () => {
+    const { store } = openEmptyStore(standingClock("2026-11-24T11:07"));
     store.act(addField, { register: "people", type: "changed", id: "xc", setting: { title: "Last change" } });
     store.act(addToRegister, { register: "people", id: "p", fields: { title: "Ada" } });
     expect(store.get("p")).toMatchObject({ f_xc: "2026-11-24T11:07" });
     const before = store.get("p");
-    const later = new Store(new Map([...store.records()].map((r) => [r.id, r])), [], standingClock("2026-11-25T09:00"));
-    fieldValues(later);
+    const records = new Map([...store.records()].map((record) => [record.id, record]));
+    const { store: later } = await openStore(records, standingClock("2026-11-25T09:00"));
     later.act(editRecord, { id: "p", fields: { role: "warden" } });
     expect(later.get("p")).toMatchObject({ role: "warden", f_xc: "2026-11-25T09:00" });
     later.undo();

@@ -6,7 +6,7 @@ export interface LogEntry {
   readonly seq: number;
   /** When it was appended, in milliseconds since 1970. */
   readonly at: number;
-  /** Which tab wrote it. */
+  /** Which device and tab wrote it: `device.tab`. */
   readonly by: string;
   readonly said: string;
   /** The version of the model it was written in. */
@@ -15,6 +15,13 @@ export interface LogEntry {
   readonly changes: string;
   /** The ids it touches, for the history of a record; empty when there are too many to be of use. */
   readonly ids: readonly Id[];
+  /** The group of a burst of typing, whose entries are one step of undo. */
+  readonly group?: string;
+  /** Whether it undid or redid an earlier act, and what that had said. */
+  readonly turn?: "undo" | "redo";
+  readonly turned?: string;
+  /** Set for what keeps the books and is nobody's act. */
+  readonly isBookkeeping?: true;
 }
 
 export type LogEntryDraft = Omit<LogEntry, "seq">;

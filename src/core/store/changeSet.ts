@@ -1,3 +1,4 @@
+import { dequal } from "dequal/lite";
 import type { Id, PensumRecord } from "../model";
 
 /** Some fields of a record; one that is undefined is absent. */
@@ -43,11 +44,9 @@ export function* touchedIds(changes: ChangeSet): Generator<Id> {
   yield* changes.removed.keys();
 }
 
-/** Tells whether two field values are the same; lists and plain objects by their contents. */
+/** Tells whether two field values are the same; lists and plain objects by their contents, in whatever order keys stand. */
 export function sameValue(a: unknown, b: unknown): boolean {
-  if (a === b) return true;
-  if (typeof a !== "object" || typeof b !== "object" || a === null || b === null) return false;
-  return JSON.stringify(a) === JSON.stringify(b);
+  return a === b || dequal(a, b);
 }
 
 /** The fields in which two records differ, or undefined when they are the same. */

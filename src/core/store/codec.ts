@@ -41,6 +41,39 @@ export function encodeChanges(changes: ChangeSet): string {
  * @throws SyntaxError when the text is not JSON; RangeError when a text is not what it was when the entry was written
  */
 export function decodeChanges(json: string, read: (id: Id) => PensumRecord | undefined): ChangeSet {
+  return decoded(json, (id, key, [at, removed, inserted]) => {
+    const before = textIn(read(id), key);
+    return fits(before, at, removed) ? [before, replaced(before, at, removed, inserted)] : undefined;
+  });
+}
+
+/**
+ * The same change set, where the records are known as they stood after it.
+ * @throws what `decodeChanges` throws
+ */
+export function decodeBackwards(json: string, read: (id: Id) => PensumRecord | undefined): ChangeSet {
+  return decoded(json, (id, key, [at, removed, inserted]) => {
+    const after = textIn(read(id), key);
+    return fits(after, at, inserted) ? [replaced(after, at, inserted, removed), after] : undefined;
+  });
+}
+
+function textIn(record: PensumRecord | undefined, key: string): unknown {
+  return (record as unknown as Fields | undefined)?.[key];
+}
+
+function fits(text: unknown, at: number, part: string): text is string {
+  return typeof text === "string" && text.slice(at, at + part.length) === part;
+}
+
+function replaced(text: string, at: number, part: string, by: string): string {
+  return text.slice(0, at) + by + text.slice(at + part.length);
+}
+
+function decoded(
+  json: string,
+  sidesOf: (id: Id, key: string, splice: SpliceText) => readonly [before: string, after: string] | undefined,
+): ChangeSet {
   const stored = JSON.parse(json) as StoredChanges;
   const updated = new Map<Id, FieldChange>();
   const sides = (id: Id) => {
@@ -56,13 +89,11 @@ export function decodeChanges(json: string, read: (id: Id) => PensumRecord | und
       after[key] = to ?? undefined;
     }
   for (const [id, fields] of Object.entries(stored.spliced ?? {}))
-    for (const [key, [at, removed, inserted]] of Object.entries(fields)) {
-      const text = (read(id) as unknown as Fields | undefined)?.[key];
-      if (typeof text !== "string" || text.slice(at, at + removed.length) !== removed)
-        throw new RangeError(`The log does not fit the record ${id}: its ${key} is not what it was.`);
+    for (const [key, splice] of Object.entries(fields)) {
+      const texts = sidesOf(id, key, splice);
+      if (!texts) throw new RangeError(`The log does not fit the record ${id}: its ${key} is not what it was.`);
       const [before, after] = sides(id);
-      before[key] = text;
-      after[key] = text.slice(0, at) + inserted + text.slice(at + removed.length);
+      [before[key], after[key]] = texts;
     }
   return { added: byId(stored.added), updated, removed: byId(stored.removed) };
 }

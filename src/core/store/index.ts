@@ -10,3 +10,4 @@ export * from "./packedRecords";
 export * from "./replay";
 export * from "./secondCopy";
 export * from "./store";
+export { earlierSteps, type EarlierSteps } from "./undoHistory";

@@ -54,7 +54,7 @@ export class Journal {
     this.#log = log;
     this.#options = options;
     this.#seq = options.seq;
-    store.onAct((act) => {
+    store.onRecord((act) => {
       this.#waiting.push(act);
       if (this.#saving.kind === "failed") this.#say({ ...this.#saving, waiting: this.#waiting.length });
       else void this.#run();
@@ -145,6 +145,9 @@ export class Journal {
       version: modelVersion,
       changes: encodeChanges(act.changes),
       ids: ids.length <= mostIndexedIds ? ids : [],
+      ...(act.group === undefined ? {} : { group: act.group }),
+      ...(act.turn === undefined ? {} : { turn: act.turn, turned: act.turned ?? "" }),
+      ...(act.isBookkeeping ? { isBookkeeping: true as const } : {}),
     };
   }
 

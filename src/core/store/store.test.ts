@@ -126,3 +126,47 @@ describe("an act that was worked out elsewhere", () => {
     expect(rule).toHaveBeenCalledOnce();
   });
 });
+
+describe("one gesture, one act", () => {
+  test("an act within an act is refused, and nothing is left of either", () => {
+    const store = new Store();
+    const nested: Command<void> = {
+      name: "nested",
+      run(tx) {
+        tx.put(someTask("ta"));
+        store.act(put, someTask("tb"));
+        return "Nested";
+      },
+    };
+    expect(() => store.act(nested, undefined)).toThrow(/must not act/);
+    expect(store.size).toBe(0);
+    expect(store.act(put, someTask("tc")).said).toBe("Put Task tc");
+  });
+
+  test("the log hears of an act before what listeners do because of it", () => {
+    const store = new Store();
+    const recorded: string[] = [];
+    store.onRecord(({ said }) => recorded.push(said));
+    const stop = store.subscribe("ta", () => {
+      stop();
+      store.act(put, someTask("tb"));
+    });
+    store.act(put, someTask("ta"));
+    expect(recorded).toEqual(["Put Task ta", "Put Task tb"]);
+  });
+
+  test("an undo that a rule refuses can be tried again", () => {
+    let refuses = false;
+    const store = new Store(new Map(), [
+      () => {
+        if (refuses) throw new Refusal("not now");
+      },
+    ]);
+    store.act(put, someTask("ta"));
+    refuses = true;
+    expect(() => store.undo()).toThrow("not now");
+    refuses = false;
+    expect(store.undo()).toBe("Put Task ta");
+    expect(store.size).toBe(0);
+  });
+});

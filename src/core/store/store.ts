@@ -7,7 +7,6 @@ import {
   invert,
   isEmpty,
   sameValue,
-  squash,
   withFields,
   type ChangeSet,
   type FieldChange,
@@ -15,6 +14,8 @@ import {
 } from "./changeSet";
 import { indexKeys, RecordIndex, type IndexName } from "./indexes";
 import { mergeOnto } from "./mergeChanges";
+import { Topics } from "./topics";
+import { UndoHistory, type EarlierSteps } from "./undoHistory";
 
 /** What a command may read and do. Writes are seen by the reads after them, and are taken back if the command throws. */
 export interface Transaction {
@@ -50,8 +51,13 @@ export interface Act {
   readonly changes: ChangeSet;
   /** "Placed Order 400 willow stakes at 14:00": what happened, for people. */
   readonly said: string;
-  /** Whether it was undone or done again, and not done for the first time. */
-  readonly replayed?: true;
+  /** Whether it undid or redid an earlier act, and what that had said. */
+  readonly turn?: "undo" | "redo";
+  readonly turned?: string;
+  /** The group of a burst of typing, which is one step of undo. */
+  readonly group?: string;
+  /** Set for what keeps the books and is nobody's act. */
+  readonly isBookkeeping?: true;
   /** The standing orders that called it up, one after the other; none for what a person did. */
   readonly causes?: readonly Id[];
 }
@@ -63,15 +69,16 @@ export interface RecordChange {
   readonly to: PensumRecord | undefined;
 }
 
-interface UndoStep extends Act {
-  readonly command: string;
-  readonly group?: string;
-  readonly at: number;
+interface TransactOptions {
+  readonly rules?: readonly Rule[];
+  /** False to take everything back at the end. */
+  readonly keep?: boolean;
+  /** Called with what was done, where something changed; or also where nothing did. Returns the act that is told. */
+  readonly finish?: (act: Act) => Act;
+  readonly always?: boolean;
+  /** False for what the log has already. */
+  readonly isTold?: boolean;
 }
-
-const longestUndo = 500;
-/** Acts of the same group closer together than this become one step of undo: a burst of typing. */
-const groupMilliseconds = 1500;
 
 /**
  * All records of a workspace, in memory. Commands are the only way to change them; what reads them can ask to be told
@@ -81,17 +88,18 @@ export class Store {
   readonly #records: Map<Id, PensumRecord>;
   readonly #indexes = new Map<IndexName, RecordIndex>();
   #rules: readonly Rule[];
-  readonly #listeners = new Map<string, Set<() => void>>();
+  readonly #topics = new Topics();
+  readonly #history = new UndoHistory();
+  readonly #recorders = new Set<(act: Act) => void>();
   readonly #actListeners = new Set<(act: Act) => void>();
   readonly #changeListeners = new Set<(changes: readonly RecordChange[]) => void>();
   #changed: RecordChange[] = [];
   readonly #settlers = new Set<() => void>();
   readonly #removed = new Map<Id, PensumRecord>();
-  #undo: UndoStep[] = [];
-  #redo: UndoStep[] = [];
   #factsRevision = 0;
   #settling = false;
-  #held: Set<string> | undefined;
+  #acting = false;
+  #isChanging = false;
 
   readonly clock: Clock;
 
@@ -105,6 +113,11 @@ export class Store {
   /** A number that grows whenever more than the words of a text changed; the topic `facts` tells of it. */
   get factsRevision(): number {
     return this.#factsRevision;
+  }
+
+  /** Whether an act that changed something is under way: what is worked out now may be taken back. */
+  get isChanging(): boolean {
+    return this.#isChanging;
   }
 
   get size(): number {
@@ -133,23 +146,18 @@ export class Store {
   /** Runs a command. What it says, and what it changed; throws what the command throws, with nothing changed. */
   act<Arguments>(command: Command<Arguments>, input: Arguments, group?: string): Act {
     this.settle();
-    const act = this.#transact((tx) => command.run(tx, input));
-    if (isEmpty(act.changes)) return act;
-    this.#pushUndo({
-      ...act,
-      command: command.name,
-      at: Date.now(),
-      ...(group ? { group } : {}),
+    return this.#transact((tx) => command.run(tx, input), {
+      finish: (act) => {
+        this.#history.add({ ...act, group, at: Date.now() });
+        return group === undefined ? act : { ...act, group };
+      },
     });
-    this.#redo = [];
-    for (const listener of this.#actListeners) listener(act);
-    return act;
   }
 
   /** What a command would do, without doing it. @throws what the command throws */
   rehearse<Arguments>(command: Command<Arguments>, input: Arguments): Act {
     this.settle();
-    return this.#transact((tx) => command.run(tx, input), this.#rules, false);
+    return this.#transact((tx) => command.run(tx, input), { keep: false });
   }
 
   /**
@@ -160,7 +168,7 @@ export class Store {
   adopt(act: Act, undoable = true): void {
     this.settle();
     const asPlanned = isMadeOn((id) => this.#records.get(id), act.changes);
-    const done = this.#transact(
+    this.#transact(
       (tx) => {
         writeThrough(
           tx,
@@ -168,35 +176,41 @@ export class Store {
         );
         return act.said;
       },
-      asPlanned ? [] : this.#rules,
+      {
+        rules: asPlanned ? [] : this.#rules,
+        finish: (done) => {
+          if (undoable) this.#history.add({ ...done, at: Date.now() });
+          return {
+            ...done,
+            ...(act.causes ? { causes: act.causes } : {}),
+            ...(undoable ? {} : { isBookkeeping: true as const }),
+          };
+        },
+      },
     );
-    if (isEmpty(done.changes)) return;
-    const told: Act = act.causes ? { ...done, causes: act.causes } : done;
-    if (undoable) {
-      this.#pushUndo({ ...done, command: "adopt", at: Date.now() });
-      this.#redo = [];
-    }
-    for (const listener of this.#actListeners) listener(told);
   }
 
-  /** Takes the last act of this tab back. Says what was undone, or undefined when there is nothing to undo. */
+  /** Undoes the last act of this device. Says what was undone, or undefined when there is nothing to undo. */
   undo(): string | undefined {
-    this.settle();
-    return this.#replay(this.#undo, this.#redo);
+    return this.#turn("undo");
   }
 
-  /** Does again what was last undone. */
+  /** Redoes what was last undone. */
   redo(): string | undefined {
-    this.settle();
-    return this.#replay(this.#redo, this.#undo);
+    return this.#turn("redo");
   }
 
   get undoable(): string | undefined {
-    return this.#undo[this.#undo.length - 1]?.said;
+    return this.#history.lastDone?.said;
   }
 
   get redoable(): string | undefined {
-    return this.#redo[this.#redo.length - 1]?.said;
+    return this.#history.lastUndone?.said;
+  }
+
+  /** Makes acts of earlier sessions undoable too, below those of this one. */
+  addEarlier(steps: EarlierSteps): void {
+    this.#history.addEarlier(steps);
   }
 
   /** Brings in changes exactly as they are, from the log: no rule runs, nothing is undoable. */
@@ -209,29 +223,37 @@ export class Store {
    * @param ours the record as it stood after the act was first done
    */
   reapply(changes: ChangeSet, ours: (id: Id) => PensumRecord | undefined): ChangeSet {
-    const act = this.#transact((tx) => {
-      writeThrough(
-        tx,
-        mergeOnto((id) => tx.get(id), changes, ours),
-      );
-      return "";
-    });
+    const act = this.#transact(
+      (tx) => {
+        writeThrough(
+          tx,
+          mergeOnto((id) => tx.get(id), changes, ours),
+        );
+        return "";
+      },
+      { isTold: false },
+    );
     return act.changes;
   }
 
   /** Runs `change`, and tells those who subscribed once at its end, however many steps it takes. */
   together(change: () => void): void {
-    if (this.#held) return change();
-    const held = (this.#held = new Set());
+    if (this.#topics.isHolding) return change();
+    let held: ReadonlySet<string> = new Set();
     try {
-      change();
+      held = this.#topics.hold(change);
     } finally {
-      this.#held = undefined;
-      if (held.size > 0) this.#notify(held);
+      if (this.#changed.length > 0 || held.size > 0) this.#notify(new Set(held));
     }
   }
 
-  /** Calls `listener` after every act of this tab, undo and redo included. Gives back how to stop. */
+  /** Calls `recorder` with every act of this tab before anybody else hears of it. Returns a function that unsubscribes. */
+  onRecord(recorder: (act: Act) => void): () => void {
+    this.#recorders.add(recorder);
+    return () => this.#recorders.delete(recorder);
+  }
+
+  /** Calls `listener` after every act of this tab, undo and redo included, when all that changed was told. */
   onAct(listener: (act: Act) => void): () => void {
     this.#actListeners.add(listener);
     return () => this.#actListeners.delete(listener);
@@ -245,13 +267,12 @@ export class Store {
 
   /** Calls `listener` when a topic changes: an id, `index:key`, `facts`, or `*` for anything. */
   subscribe(topic: string, listener: () => void): () => void {
-    const listeners = this.#listeners.get(topic) ?? new Set();
-    listeners.add(listener);
-    this.#listeners.set(topic, listeners);
-    return () => {
-      listeners.delete(listener);
-      if (listeners.size === 0) this.#listeners.delete(topic);
-    };
+    return this.#topics.subscribe(topic, listener);
+  }
+
+  /** Tells those who read a topic to read again, for what changed beside the records: more is known of them now. */
+  announce(topic: string): void {
+    this.#notify(new Set([topic, "facts"]));
   }
 
   /** Adds a rule that holds from now on, for one that needs more than the store is opened with. */
@@ -276,49 +297,56 @@ export class Store {
     }
   }
 
-  #replay(from: UndoStep[], to: UndoStep[]): string | undefined {
-    const step = from.pop();
+  #turn(turn: "undo" | "redo"): string | undefined {
+    this.settle();
+    const step = turn === "undo" ? this.#history.lastDone : this.#history.lastUndone;
     if (!step) return undefined;
-    const act = this.#transact((tx) => {
-      writeThrough(
-        tx,
-        mergeOnto((id) => tx.get(id), invert(step.changes)),
-      );
-      return step.said;
-    });
-    to.push({
-      said: step.said,
-      command: step.command,
-      changes: act.changes,
-      at: 0,
-    });
-    const undone = from === this.#undo;
-    if (!isEmpty(act.changes))
-      for (const listener of this.#actListeners)
-        listener({
-          changes: act.changes,
-          said: `${undone ? "Undone" : "Done again"}: ${step.said}`,
-          replayed: true,
-        });
+    this.#transact(
+      (tx) => {
+        writeThrough(
+          tx,
+          mergeOnto((id) => tx.get(id), invert(step.changes)),
+        );
+        return `${turn === "undo" ? "Undone" : "Redone"}: ${step.said}`;
+      },
+      {
+        always: true,
+        finish: (act) => {
+          this.#history.turn(turn, act.changes);
+          return { ...act, turn, turned: step.said };
+        },
+      },
+    );
     return step.said;
   }
 
-  #pushUndo(step: UndoStep) {
-    const last = this.#undo[this.#undo.length - 1];
-    if (step.group && last?.group === step.group && step.at - last.at < groupMilliseconds)
-      this.#undo[this.#undo.length - 1] = {
-        ...step,
-        changes: squash([last.changes, step.changes]),
-      };
-    else this.#undo.push(step);
-    if (this.#undo.length > longestUndo) this.#undo.shift();
+  #transact(run: (tx: Transaction) => string, options: TransactOptions = {}): Act {
+    if (this.#acting) throw new Error("A command must not act: it changes records through its transaction.");
+    this.#acting = true;
+    let topics: Set<string>;
+    let act: Act;
+    try {
+      [act, topics] = this.#changeBy(run, options.rules ?? this.#rules, options.keep ?? true);
+      if (options.finish && (options.always || !isEmpty(act.changes))) act = options.finish(act);
+    } finally {
+      this.#acting = false;
+      this.#isChanging = false;
+    }
+    if (isEmpty(act.changes) || options.keep === false) return act;
+    // The log hears of it before any listener can act in turn: it keeps acts in the order in which they were done.
+    const isTold = options.isTold ?? true;
+    if (isTold) for (const record of this.#recorders) record(act);
+    this.#notify(topics);
+    if (isTold) for (const listener of [...this.#actListeners]) listener(act);
+    return act;
   }
 
-  #transact(run: (tx: Transaction) => string, rules = this.#rules, keep = true): Act {
+  #changeBy(run: (tx: Transaction) => string, rules: readonly Rule[], keep: boolean): [Act, Set<string>] {
     const before = new Map<Id, PensumRecord | undefined>();
     const topics = new Set<string>();
     const write = (id: Id, to: PensumRecord | undefined) => {
       if (!before.has(id)) before.set(id, this.#records.get(id));
+      this.#isChanging = true;
       this.#set(id, to, topics);
     };
     const tx: Transaction = {
@@ -355,11 +383,10 @@ export class Store {
     const changes = this.#changesSince(before);
     if (!keep) {
       takeBack();
-      return { said, changes };
+      return [{ said, changes }, topics];
     }
     for (const [id, record] of changes.removed) this.#remember(id, record);
-    if (!isEmpty(changes)) this.#notify(topics);
-    return { said, changes };
+    return [{ said, changes }, topics];
   }
 
   #changesSince(before: ReadonlyMap<Id, PensumRecord | undefined>): ChangeSet {
@@ -417,16 +444,13 @@ export class Store {
   }
 
   #notify(topics: Set<string>) {
-    if (this.#held) {
-      for (const topic of topics) this.#held.add(topic);
-      return;
-    }
+    if (this.#topics.isHolding) return this.#topics.announce(topics);
     const changed = this.#changed;
     this.#changed = [];
     if (changed.length > 0) for (const listener of [...this.#changeListeners]) listener(changed);
     if (topics.has("facts")) this.#factsRevision++;
     topics.add("*");
-    for (const topic of topics) for (const listener of [...(this.#listeners.get(topic) ?? [])]) listener();
+    this.#topics.announce(topics);
   }
 }
 

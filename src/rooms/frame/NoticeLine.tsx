@@ -2,7 +2,7 @@
 import { useEffect, useSyncExternalStore } from "react";
 import { X } from "lucide-react";
 import { currentNotice, notify, onNotice, spokenText } from "@/ui/notices";
-import { useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useStore, useTimeStyle, useTurnBack } from "@/ui/workspaceContext";
 
 const shownMilliseconds = 7000;
 
@@ -23,14 +23,7 @@ export function NoticeLine() {
       if (shown?.undo || shown?.redo) notify(undefined);
     });
   }, [store]);
-  const undo = () => {
-    const said = store.undo();
-    if (said) notify({ text: `Undone: ${said}`, redo: true });
-  };
-  const redo = () => {
-    const said = store.redo();
-    if (said) notify({ text: `Done again: ${said}`, undo: true });
-  };
+  const turnBack = useTurnBack();
   return (
     <div
       className="pointer-events-none fixed inset-x-0 bottom-4 z-40 flex justify-center px-3"
@@ -44,13 +37,13 @@ export function NoticeLine() {
         >
           <span className={notice.tone === "refused" ? "text-madder" : ""}>{spokenText(notice.text, style)}</span>
           {notice.undo && (
-            <button className="link font-semibold" onClick={undo}>
+            <button className="link font-semibold" onClick={() => turnBack("undo")}>
               Undo
             </button>
           )}
           {notice.redo && (
-            <button className="link font-semibold" onClick={redo}>
-              Do again
+            <button className="link font-semibold" onClick={() => turnBack("redo")}>
+              Redo
             </button>
           )}
           <button

@@ -18,7 +18,7 @@ export function useStandingOrders(today: DateText) {
     const timer = setTimeout(() => void keeper.then(({ atDay }) => atDay(workspace, firstWeekday)), settleMilliseconds);
     // After the act is told to all others, so that what an order does comes behind it in the log.
     const stop = workspace.store.onAct((act) => {
-      if (!act.replayed) void keeper.then(({ afterAct }) => afterAct(workspace, act, firstWeekday));
+      if (!act.turn) void keeper.then(({ afterAct }) => afterAct(workspace, act, firstWeekday));
     });
     return () => {
       clearTimeout(timer);

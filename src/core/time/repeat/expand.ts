@@ -23,6 +23,11 @@ export async function needLibrary(): Promise<void> {
   library ??= (await import("./byLibrary")).byLibrary;
 }
 
+/** Tells whether rare rules are expanded already. What was worked out before that has to be worked out again. */
+export function hasLibrary(): boolean {
+  return library !== undefined;
+}
+
 /**
  * The starts of a series on the days from `from` to `to`, in order, in the same local time as its own start. The own
  * start always is the first (RFC 5545, 3.3.10). Exceptions are not taken out here.

@@ -1,6 +1,6 @@
-import { isPage, type PensumRecord } from "@/core/model";
-import { faultOf } from "@/core/model/checks";
-import { linkedTitles, namedRecord, readOutline, stateOfLine } from "@/core/page";
+import { isPage, type PensumRecord } from "../model";
+import { faultOf } from "../model/checks";
+import { linkedTitles, namedRecord, readOutline, stateOfLine } from "../page";
 import {
   builtInRegisters,
   fieldsIn,
@@ -10,8 +10,8 @@ import {
   linkedIds,
   ownRegisters,
   titleOf,
-} from "@/core/register";
-import type { Store } from "@/core/store";
+} from "../register";
+import type { Store } from "../store";
 
 /** Something in a workspace that is not as it should be. */
 export interface Oddity {

@@ -1,0 +1,50 @@
+import { rollOn } from "../commands";
+import type { Id, PensumRecord } from "../model";
+import { followPages, OutlineCache } from "../page";
+import { changedRule } from "../register/changedRule";
+import { Store } from "../store";
+import { hasLibrary, needLibrary, repeatOf, type Clock } from "../time";
+
+/** A store with every rule of a workspace, and the outlines that its pages are followed by. */
+export interface OpenStore {
+  readonly store: Store;
+  readonly outlines: OutlineCache;
+}
+
+/**
+ * Opens a store over `records`, which it takes over as its own. This is the one way to open a workspace: in the app, on
+ * the command line and in tests, so that the same acts have the same effects everywhere.
+ *
+ * Two rules need more than the first screen should load: those that expand rare repeat rules, and those that build
+ * titles by a formula. Both are loaded before the store is handed out where a record asks for them, and when the first
+ * such record arrives later, from another tab or a file.
+ */
+export async function openStore(records: Map<Id, PensumRecord>, clock: Clock): Promise<OpenStore> {
+  const opened = openBareStore(records, clock);
+  const { store } = opened;
+  const wanted = [...store.list("repeating", "all"), ...store.list("kind", "habit"), ...store.list("kind", "register")];
+  await Promise.all(wanted.map((record) => loadNeeded(store, record)));
+  return opened;
+}
+
+/** The same for records that are known to be none: nothing has to be loaded first. */
+export function openEmptyStore(clock: Clock): OpenStore {
+  return openBareStore(new Map(), clock);
+}
+
+function openBareStore(records: Map<Id, PensumRecord>, clock: Clock): OpenStore {
+  const outlines = new OutlineCache();
+  const store = new Store(records, [followPages(outlines), rollOn, changedRule], clock);
+  store.onChange((changes) => {
+    for (const { to } of changes) if (to) void loadNeeded(store, to);
+  });
+  return { store, outlines };
+}
+
+function loadNeeded(store: Store, record: PensumRecord): Promise<unknown> | undefined {
+  if ("repeat" in record && !hasLibrary() && repeatOf(record.repeat)?.rule?.isRare)
+    return needLibrary().then(() => store.announce("repeating:all"));
+  if (record.kind === "register" && record.titleFormula)
+    return import("../register/values").then(({ fieldValues }) => fieldValues(store));
+  return undefined;
+}
