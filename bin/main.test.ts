@@ -101,7 +101,7 @@ describe("the command line", () => {
     writeFileSync(csv, "Title,Stage,Statutory date\nNew one,Heard,2026-12-24\nBad one,Heard,soon\n");
     expect(await run("convert", csv, "--into", file, "--in", "permits", "--out", again)).toMatchObject({
       code: 1,
-      out: expect.stringContaining("Line 3 was left out: “soon” is not a date") as string,
+      err: expect.stringContaining("Line 3 was left out: “soon” is not a date") as string,
     });
     expect(
       (await json("query", again, "--in", "permits", "--where", 'title = "New one"', "--show", "days left")).records,
@@ -161,6 +161,6 @@ describe("the command line", () => {
     const broken = readFileSync(calendar, "utf8").replace(/(BEGIN:VEVENT[^]*?)DTSTART[^\n]*/, "$1DTSTART:never");
     writeFileSync(calendar, broken.replaceAll("@pensum", "@elsewhere"));
     const read = await run("convert", calendar, "--into", backup);
-    expect(read).toMatchObject({ code: 1, out: expect.stringMatching(/Line \d+ was left out/) as string });
+    expect(read).toMatchObject({ code: 1, err: expect.stringMatching(/Line \d+ was left out/) as string });
   });
 });

@@ -20,7 +20,17 @@ import { importTable } from "@/core/shaping";
 import type { Store } from "@/core/store";
 import { dateOf, isMoment, needLibrary, standingClock, systemClock, type Clock } from "@/core/time";
 import { oddities } from "@/core/workspace/oddities";
-import { folderOf, isCalendar, openFile, readingOf, saveFile, saveFolder, storedFiles } from "./workspace";
+import { realPath, whileLocked } from "./locks";
+import {
+  calendarFaults,
+  folderOf,
+  isCalendar,
+  openFile,
+  readingOf,
+  saveFile,
+  saveFolder,
+  storedFiles,
+} from "./workspace";
 
 const help = `pensum: the same database as the app, over a backup file, a folder of Markdown or a zip of one
 
@@ -50,8 +60,8 @@ const help = `pensum: the same database as the app, over a backup file, a folder
   --json                           for programs: one JSON value
   --now 2026-11-24T11:07           the present, for what is told from today
 
-Gives 0 when all is well, 1 when something is odd or rows were left out, 2 when it was asked wrongly, 3 when a file
-cannot be read.
+Exits with 0 when all is well, 1 when something is odd or was left out (told on standard error), 2 when it was asked
+wrongly, 3 when a file cannot be read or was changed meanwhile.
 `;
 
 class Wrong extends Error {}
@@ -96,8 +106,15 @@ export async function main(given: readonly string[]): Promise<number> {
     const clock = clockOf(asked);
     if (command === "check") return await check(need(words, "file"), asked, clock);
     if (command === "query") return await query(need(words, "file"), asked, clock);
-    if (command === "convert") return await convert(need(words, "file"), asked, clock);
-    if (command === "add") return await add(need(words, "file"), words.slice(1).join(" "), asked, clock);
+    if (command === "convert") {
+      const into = asked.options.get("into");
+      const run = () => convert(need(words, "file"), asked, clock);
+      return into === undefined ? await run() : await whileLocked(into, run);
+    }
+    if (command === "add") {
+      const file = need(words, "file");
+      return await whileLocked(file, () => add(file, words.slice(1).join(" "), asked, clock));
+    }
     throw new Wrong(`There is no command “${command}”.`);
   } catch (error) {
     const isSystems = error instanceof Error && "code" in error;
@@ -125,8 +142,14 @@ function say({ options }: Asked, value: unknown, text: string) {
   process.stdout.write(options.has("json") ? `${JSON.stringify(value, null, 2)}\n` : text);
 }
 
+/** Tells on standard error what was not read as it stands. Returns the exit code that says so. */
+function tellFaults(faults: readonly string[]): number {
+  for (const fault of faults) process.stderr.write(`${fault}\n`);
+  return faults.length === 0 ? 0 : 1;
+}
+
 async function check(path: string, asked: Asked, clock: Clock): Promise<number> {
-  const { store } = await openFile(path, clock);
+  const { store, faults } = await openFile(path, clock);
   const counts = registersOf(store).map(({ title, id, kind }) => ({
     title,
     records: kind === "row" ? store.list("rowsByRegister", id).length : store.list("kind", kind).length,
@@ -137,11 +160,13 @@ async function check(path: string, asked: Asked, clock: Clock): Promise<number> 
     .map(({ title, records }) => `${title.padEnd(20)} ${String(records).padStart(8)}`);
   const found = odd.map(({ what, title, id }) => `${title || id}: ${what}`);
   const end =
-    odd.length === 0
-      ? "It is whole, and nothing is odd in it."
-      : `${odd.length} ${odd.length === 1 ? "thing is" : "things are"} odd:`;
-  say(asked, { records: store.size, registers: counts, odd }, [...lines, "", end, ...found, ""].join("\n"));
-  return odd.length === 0 ? 0 : 1;
+    odd.length > 0
+      ? `${odd.length} ${odd.length === 1 ? "thing is" : "things are"} odd:`
+      : faults.length > 0
+        ? "Nothing is odd in what could be read."
+        : "It is whole, and nothing is odd in it.";
+  say(asked, { records: store.size, registers: counts, odd, faults }, [...lines, "", end, ...found, ""].join("\n"));
+  return Math.max(tellFaults(faults), odd.length === 0 ? 0 : 1);
 }
 
 function registersOf(store: Store): Register[] {
@@ -173,7 +198,7 @@ function fieldNamedBy(store: Store, register: Register, name: string): string {
 }
 
 async function query(path: string, asked: Asked, clock: Clock): Promise<number> {
-  const { store } = await openFile(path, clock);
+  const { store, faults } = await openFile(path, clock);
   const { options } = asked;
   const register = registerNamed(store, options.get("in"));
   const values = fieldValues(store);
@@ -261,8 +286,8 @@ async function query(path: string, asked: Asked, clock: Clock): Promise<number> 
       return `${way} of ${formulaName(column.field.label)}: ${cell === undefined ? "nothing" : typeof cell === "number" && way !== "count" ? textOfCell(values, column.field, column.type, cell) : String(cell)}`;
     }),
   ];
-  say(asked, { count: view.count, totals: summed, records }, `${[...lines, "", ...end].join("\n")}\n`);
-  return 0;
+  say(asked, { count: view.count, totals: summed, records, faults }, `${[...lines, "", ...end].join("\n")}\n`);
+  return tellFaults(faults);
 }
 
 function isNumeric({ type }: LensField): boolean {
@@ -307,7 +332,7 @@ async function convert(path: string, asked: Asked, clock: Clock): Promise<number
   if (to === "backup" || to === "markdown") return await convertWhole(path, to, asked, clock);
   if (to === "icalendar") return await convertToCalendar(path, asked, clock);
   if (to !== "csv") throw new Wrong("--to csv, markdown, icalendar or backup; or --into a backup.");
-  const { store } = await openFile(path, clock);
+  const { store, faults } = await openFile(path, clock);
   const values = fieldValues(store);
   const csvOf = (register: Register) => {
     const lens = { ...firstLens(store, register), done: "all" as const, where: { all: [] } };
@@ -319,7 +344,7 @@ async function convert(path: string, asked: Asked, clock: Clock): Promise<number
     const text = csvOf(registerNamed(store, options.get("in")));
     if (out === undefined) process.stdout.write(text);
     else writeFileSync(out, text);
-    return 0;
+    return tellFaults(faults);
   }
   const folder = out ?? `${path.replace(/\.pensum$/, "")}-csv`;
   mkdirSync(folder, { recursive: true });
@@ -328,13 +353,13 @@ async function convert(path: string, asked: Asked, clock: Clock): Promise<number
     writeFileSync(join(folder, name), csvOf(register));
     return name;
   });
-  say(asked, { folder, files: written }, `Wrote ${written.length} tables into ${folder}\n`);
-  return 0;
+  say(asked, { folder, files: written, faults }, `Wrote ${written.length} tables into ${folder}\n`);
+  return tellFaults(faults);
 }
 
 /** Events, tasks and notes as iCalendar, to standard output or into a file. */
 async function convertToCalendar(path: string, asked: Asked, clock: Clock): Promise<number> {
-  const { store } = await openFile(path, clock);
+  const { store, faults } = await openFile(path, clock);
   const register = asked.options.has("in") ? registerNamed(store, asked.options.get("in")) : undefined;
   const records = [...store.records()].filter(isWritable).filter(({ kind }) => !register || kind === register.kind);
   const text = writeCalendar(records, { find: (id) => store.get(id), now: clock.now(), zone: clock.zone });
@@ -342,32 +367,31 @@ async function convertToCalendar(path: string, asked: Asked, clock: Clock): Prom
   if (out === undefined) process.stdout.write(text);
   else {
     writeFileSync(out, text);
-    say(asked, { out, records: records.length }, `Wrote ${records.length} entries into ${out}\n`);
+    say(asked, { out, records: records.length, faults }, `Wrote ${records.length} entries into ${out}\n`);
   }
-  return 0;
+  return tellFaults(faults);
 }
 
 async function readCalendarIn(path: string, into: string, asked: Asked, clock: Clock): Promise<number> {
   const file = await openFile(into, clock);
   await needLibrary();
-  const { changes, faults, notes, ...counts } = readCalendar(readFileSync(path, "utf8"), {
+  const reading = readCalendar(readFileSync(path, "utf8"), {
     base: file.store.records(),
     now: clock.now(),
     zone: clock.zone,
   });
+  const { changes, notes, isCalendar: _isCalendar, faults: _faults, ...counts } = reading;
+  const faults = [...file.faults, ...calendarFaults(reading)];
   file.store.adopt({ said: `Read ${path} in`, changes });
   await saveFile(file, asked.options.get("out") ?? into);
   const sum = (kinds: Readonly<Record<string, number>>) => Object.values(kinds).reduce((all, count) => all + count, 0);
-  const told = [
-    ...faults.map(({ line, reason }) => `Line ${line} was left out: ${reason}\n`),
-    ...notes.map(({ line, reason }) => `Line ${line}: ${reason}\n`),
-  ].join("");
+  const told = notes.map(({ line, reason }) => `Line ${line}: ${reason}\n`).join("");
   say(
     asked,
     { ...counts, faults, notes },
     `${sum(counts.added)} added, ${sum(counts.changed)} changed, ${counts.same} the same already.\n${told}`,
   );
-  return faults.length === 0 ? 0 : 1;
+  return tellFaults(faults);
 }
 
 const isTable = (path: string) => /\.(?:csv|tsv|txt)$/i.test(path);
@@ -379,27 +403,28 @@ async function convertWhole(path: string, to: "backup" | "markdown", asked: Aske
   const out = asked.options.get("out") ?? `${withoutEnding(path)}${to === "backup" ? ".pensum" : "-markdown"}`;
   if (to === "backup") await saveFile(file, out);
   else if (/\.zip$/i.test(out)) await saveFile(file, out);
-  else saveFolder(out, folderOf(file));
+  else saveFolder(out, folderOf(file), realPath(out) === realPath(path) ? file.unread : []);
   const records = file.store.size;
-  say(asked, { out, records }, `Wrote ${records.toLocaleString("en-GB")} records into ${out}\n`);
-  return 0;
+  const { faults } = file;
+  say(asked, { out, records, faults }, `Wrote ${records.toLocaleString("en-GB")} records into ${out}\n`);
+  return tellFaults(faults);
 }
 
 async function readFolderIn(path: string, into: string, asked: Asked, clock: Clock): Promise<number> {
   const file = await openFile(into, clock);
-  const { changes, files, faults, ...counts } = readingOf(path, clock, file);
+  const { changes, files, faults: left, ...counts } = readingOf(path, clock, file);
+  const faults = [...file.faults, ...left.map((fault) => `${fault.path}: ${fault.reason}`)];
   file.store.adopt({ said: `Read ${path} in`, changes });
   const contents = { ...file.contents, files: [...file.contents.files, ...storedFiles(files)] };
   await saveFile({ ...file, contents }, asked.options.get("out") ?? into);
   const { added, changed, removed, same } = counts;
   const sum = (kinds: Readonly<Record<string, number>>) => Object.values(kinds).reduce((all, count) => all + count, 0);
-  const left = faults.map(({ path: at, reason }) => `${at}: ${reason}\n`).join("");
   say(
     asked,
     { added, changed, removed, same, faults },
-    `${sum(added)} added, ${sum(changed)} changed, ${removed} removed, ${same} the same already.\n${left}`,
+    `${sum(added)} added, ${sum(changed)} changed, ${removed} removed, ${same} the same already.\n`,
   );
-  return faults.length === 0 ? 0 : 1;
+  return tellFaults(faults);
 }
 
 async function readIn(path: string, into: string, asked: Asked, clock: Clock): Promise<number> {
@@ -418,13 +443,13 @@ async function readIn(path: string, into: string, asked: Asked, clock: Clock): P
   });
   const { said } = file.store.act(importTable, plan);
   await saveFile(file, options.get("out") ?? into);
-  const left = plan.faults.map(({ line, reason }) => `Line ${line} was left out: ${reason}\n`).join("");
   say(
     asked,
     { added: plan.added.length, changed: plan.changed.length, same: plan.same, leftOut: plan.faults },
-    `${said}.\n${left}`,
+    `${said}.\n`,
   );
-  return plan.faults.length === 0 ? 0 : 1;
+  const left = plan.faults.map(({ line, reason }) => `Line ${line} was left out: ${reason}`);
+  return tellFaults([...file.faults, ...left]);
 }
 
 async function add(path: string, line: string, asked: Asked, clock: Clock): Promise<number> {
@@ -444,6 +469,6 @@ async function add(path: string, line: string, asked: Asked, clock: Clock): Prom
   });
   const { said } = file.store.act(capture, [draft]);
   await saveFile(file, asked.options.get("out"));
-  say(asked, { said, draft }, `${said}.\n`);
-  return 0;
+  say(asked, { said, draft, faults: file.faults }, `${said}.\n`);
+  return tellFaults(file.faults);
 }

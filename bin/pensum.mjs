@@ -18,9 +18,16 @@ if (!isFresh) {
     format: "esm",
     outfile: bundle,
     alias: { "@": join(root, "src") },
-    banner: { js: 'import { createRequire } from "node:module"; const require = createRequire(import.meta.url);' },
+    // Named so that no package in the bundle can have imported the same.
+    banner: {
+      js: 'import { createRequire as pensumRequire } from "node:module"; const require = pensumRequire(import.meta.url);',
+    },
     logLevel: "error",
   });
 }
+// npm runs its scripts in the project's folder; paths are meant from where the person stands.
+if (process.env.INIT_CWD) process.chdir(process.env.INIT_CWD);
+// A reader that has seen enough, as `head` has, is no failure.
+process.stdout.on("error", (error) => process.exit(error.code === "EPIPE" ? 0 : 3));
 const { main } = await import(pathToFileURL(bundle).href);
 process.exitCode = await main(process.argv.slice(2));

@@ -16,6 +16,8 @@ import {
   durationText,
   estimateText,
   relativeMomentText,
+  repeatOf,
+  repeatWords,
   weekday,
   type DateText,
   type TimeStyle,
@@ -72,8 +74,11 @@ export function cellWords({ values, style, today }: Writing, field: Field, type:
       return relativeMomentText(cell as string, today, style);
     case "range":
       return (cell as readonly string[]).map((one) => relativeMomentText(one, today, style)).join(" to ");
-    default:
+    default: {
+      const repeat = field.type === "repeat" ? repeatOf(String(cell)) : undefined;
+      if (repeat) return repeatWords(repeat, style);
       return field.type === "title" ? plainTitle(String(cell)) : String(cell);
+    }
   }
 }
 
@@ -95,6 +100,7 @@ const shortTypes: Partial<Record<Field["type"], string>> = {
   dates: "dates",
   dye: "dye",
   zone: "zone",
+  repeat: "repeat rule",
 };
 
 /** What a field holds, in a word under its name. */

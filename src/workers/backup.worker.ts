@@ -7,6 +7,8 @@ import { WorkspaceDatabase } from "@/data/database";
 /** How many records came in, or why none did. */
 export interface ReadResult {
   records: number;
+  /** What was mended on the way, in sentences. */
+  faults: readonly string[];
   refused?: string;
 }
 
@@ -30,9 +32,9 @@ const worker = {
     try {
       const contents = await readBackup(chunksOf(file), file.size, progress);
       await replaceContents(database, contents);
-      return { records: contents.records.length };
+      return { records: contents.records.length, faults: contents.faults };
     } catch (error) {
-      if (error instanceof Refusal) return { records: 0, refused: error.message };
+      if (error instanceof Refusal) return { records: 0, faults: [], refused: error.message };
       throw error;
     } finally {
       database.close();

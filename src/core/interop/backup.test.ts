@@ -100,22 +100,6 @@ describe("a backup", () => {
     ["[1]\n", /not a Pensum backup/],
     [`{"pensum":"backup","format":1,"model":${modelVersion + 1}}\n`, /newer Pensum/],
     [`{"pensum":"backup","format":2,"model":1}\n`, /newer Pensum/],
-    [
-      `{"pensum":"backup","format":1,"model":${modelVersion}}\n{"record":{"id":"ta","kind":"spoon"}}\n`,
-      /line 2.*not known/,
-    ],
-    [
-      `{"pensum":"backup","format":1,"model":${modelVersion}}\n{"record":{"id":"ta","kind":"constructor"}}\n`,
-      /line 2.*not known/,
-    ],
-    [
-      `{"pensum":"backup","format":1,"model":${modelVersion}}\n{"record":${JSON.stringify({ ...someTask("ta"), due: "2026-02-31" })}}\n`,
-      /line 2.*due/,
-    ],
-    [
-      `{"pensum":"backup","format":1,"model":${modelVersion}}\n{"record":${JSON.stringify({ ...someTask("ta"), spoon: 1 })}}\n`,
-      /line 2.*spoon/,
-    ],
   ])("refuses %j and says why", async (content, why) => {
     await expect(read(text(content))).rejects.toThrow(why);
   });
@@ -136,4 +120,39 @@ describe("a backup", () => {
 
 test("the checksum is CRC-32", () => {
   expect(crc32(text("123456789")).toString(16)).toBe("cbf43926");
+});
+
+describe("a backup", () => {
+  describe("with a faulty record opens, and keeps all of it as text", () => {
+    const withRecords = async (...records: unknown[]) =>
+      read(await bytesOf({ records: records as PensumRecord[], log: [], files: [] }));
+
+    test.each([
+      [{ ...someTask("ta"), repeat: "banana" }, /repeat: banana/],
+      [{ ...someTask("ta", { text: "own words" }), due: "2026-02-31" }, /own words\n\ndue: 2026-02-31/],
+      [{ ...someTask("ta"), spoon: [1] }, /spoon: \[1\]/],
+      [{ ...someTask("ta"), state: 7 }, /state: 7/],
+    ])("%j", async (record, kept) => {
+      const { records, faults } = await withRecords(record, someTask("tb"));
+      expect(records).toHaveLength(2);
+      expect(faults).toHaveLength(1);
+      const mended = records.find(({ id }) => id === "ta");
+      expect(faultOf(mended)).toBeUndefined();
+      expect(mended).toMatchObject({ kind: "task", title: "Task ta", text: expect.stringMatching(kept) as string });
+    });
+
+    test.each([
+      [{ id: "ta", kind: "spoon", title: "Soup" }],
+      [{ id: "ta", kind: "constructor" }],
+      [{ id: "ta", kind: "event", title: "Call", start: "soon", end: "later", place: "", people: [], text: "" }],
+      [null],
+      ["words"],
+    ])("%j becomes a note", async (record) => {
+      const { records, faults } = await withRecords(record);
+      expect(faults).toHaveLength(1);
+      expect(records).toMatchObject([{ kind: "note" }]);
+      expect(faultOf(records[0])).toBeUndefined();
+      if (record && typeof record === "object") expect(JSON.stringify(records[0])).toContain(record.kind);
+    });
+  });
 });

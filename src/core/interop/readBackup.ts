@@ -1,20 +1,28 @@
-import { asRecord, faultOf } from "../model/checks";
 import { migrate, modelVersion, Refusal, type Id, type PensumRecord, type StoredRecord } from "../model";
 import type { LogEntryDraft } from "../store";
+import { systemClock } from "../time";
 import { crc32 } from "./checksum";
+import { mendRecord } from "./mendRecord";
 import { format, linesPerStep, type Progress, type StoredFile, type WorkspaceContents } from "./writeBackup";
 
 const again = "Nothing was changed.";
 
+/** A backup that was read, and what of it had to be mended, in sentences. */
+export interface BackupReading extends WorkspaceContents {
+  readonly faults: readonly string[];
+}
+
 /**
- * Reads a backup file.
+ * Reads a backup file. A field that holds what it may not is reported and kept as text: one slip never keeps a whole
+ * backup from being opened.
  * @throws Refusal saying why, when it is not one, is damaged, or comes from a newer Pensum
  */
 export async function readBackup(
   chunks: AsyncIterable<Uint8Array>,
   size: number,
   progress: Progress = () => {},
-): Promise<WorkspaceContents> {
+): Promise<BackupReading> {
+  const faults: string[] = [];
   const records = new Map<Id, PensumRecord>();
   const log: LogEntryDraft[] = [];
   const files: StoredFile[] = [];
@@ -26,7 +34,7 @@ export async function readBackup(
     if (ended) throw new Refusal(`The backup goes on after its end, in line ${number}: it is damaged. ${again}`);
     const value = parsed(line, number);
     if (model === undefined) model = headerVersion(value);
-    else if ("record" in value) addRecord(value.record, model, records, number);
+    else if ("record" in value) addRecord(value.record, { model, into: records, faults, number });
     else if ("entry" in value) log.push(checkedEntry(value.entry, number));
     else if ("file" in value) files.push(checkedFile(value.file, number));
     else if ("end" in value) {
@@ -42,7 +50,7 @@ export async function readBackup(
   }
   if (model === undefined) throw new Refusal(`The file is empty. ${again}`);
   if (!ended) throw new Refusal(`The backup breaks off after line ${number}: it is not whole. ${again}`);
-  return { records: [...records.values()], log, files };
+  return { records: [...records.values()], log, files, faults };
 }
 
 function parsed(line: string, number: number): Record<string, unknown> {
@@ -65,14 +73,21 @@ function headerVersion(header: Record<string, unknown>): number {
   return header.model;
 }
 
-function addRecord(value: unknown, model: number, into: Map<Id, PensumRecord>, number: number) {
+interface Reached {
+  readonly model: number;
+  readonly into: Map<Id, PensumRecord>;
+  readonly faults: string[];
+  readonly number: number;
+}
+
+function addRecord(value: unknown, { model, into, faults, number }: Reached) {
   const current = model < modelVersion && isStored(value) ? migrate(value, model) : value;
   if (current === undefined) return;
-  const fault = faultOf(current);
-  if (fault) throw new Refusal(`The record in line ${number} of the backup is wrong: ${fault}. ${again}`);
-  const record = asRecord(current);
-  if (into.has(record.id)) throw new Refusal(`The record in line ${number} of the backup is there twice. ${again}`);
-  into.set(record.id, record);
+  const mended = mendRecord(current, systemClock().now());
+  if (into.has(mended.record.id))
+    throw new Refusal(`The record in line ${number} of the backup is there twice. ${again}`);
+  into.set(mended.record.id, mended.record);
+  for (const fault of mended.faults) faults.push(`Line ${number}: ${fault}`);
 }
 
 function isStored(value: unknown): value is StoredRecord {

@@ -13,14 +13,14 @@ import {
   Min,
   registerDecorator,
   validateSync,
-  type ValidationError,
 } from "class-validator";
-import { isDate, isMoment, isZone, readRepeat } from "../time";
+import { isDate, isMoment } from "../time";
 import { conditionFault } from "./conditionFault";
-import { isRange } from "./fields";
+import { fieldFault, fieldsOf, isRange, longestText, type Field } from "./fields";
+import { idShape } from "./ids";
 import { datePeriods, doneShown, lensLooks, totalWays } from "./lens";
 import { ownTypes, summaryWays } from "./ownFields";
-import { dyes, goalSpans, pullParts, states, type Kind, type PensumRecord } from "./records";
+import { dyes, pullParts, type KeptKind, type Kind, type PensumRecord } from "./records";
 
 /*
  * What each kind of record must look like when it comes from outside: a backup file, another program. Loaded only
@@ -53,7 +53,6 @@ const IsAfterStart = rule(
       ? end > whole.start
       : isDate(end) && isDate(whole.start) && end >= whole.start),
 );
-const IsZone = rule("isZone", "is not a known time zone", isZone);
 const IsWorkingWeek = rule("isWorkingWeek", "is not a week of working hours", (week) => {
   if (!Array.isArray(week) || week.length !== 7) return false;
   return week.every((day: unknown) => {
@@ -112,9 +111,6 @@ const IsAxes = rule(
   "does not name the fields of axes",
   (value) => isTexts(value) && Object.keys(value as Shape).every((key) => ["across", "up", "from", "to"].includes(key)),
 );
-const IsHeldTasks = rule("isHeldTasks", "is not a list of tasks with their minutes", (value) =>
-  isListOf(value, 100, ({ task, minutes }) => isText(task) && isMinute(minutes) && (minutes as number) > 0),
-);
 const isDye = (value: unknown) => (dyes as readonly unknown[]).includes(value);
 const IsCalendarDyes = rule(
   "isCalendarDyes",
@@ -132,14 +128,6 @@ const IsPullWeights = rule(
     pullParts.every((part) => typeof weights[part] === "number" && weights[part] >= 0 && weights[part] <= 100),
 );
 
-const IsRepeat = rule(
-  "isRepeat",
-  "is no rule by which something comes again",
-  (text) => typeof text === "string" && text.length <= 20_000 && !("fault" in readRepeat(text)),
-);
-const IsDates = rule("isDates", "holds something that is not a date", (value) =>
-  Array.isArray(value) ? value.every(isDate) : false,
-);
 const IsOptions = rule("isOptions", "is not a list of choices", (value) =>
   isListOf(value, 500, ({ id, title, dye }) => isText(id) && isText(title) && isOptional(dye, dyes)),
 );
@@ -210,14 +198,8 @@ const IsNumbers = rule(
   (value) => isShape(value) && Object.values(value).every((number) => Number.isFinite(number)),
 );
 
-const longest = 10_000_000;
-const idShape = /^[a-z][a-z0-9-]{1,63}$/;
+const longest = longestText;
 const IsId = () => Matches(idShape, { message: "$property is not an id" });
-const IsIdList = () =>
-  Matches(idShape, {
-    each: true,
-    message: "$property holds something that is not an id",
-  });
 class RecordCheck {
   @IsId() id!: string;
   @IsString() kind!: string;
@@ -230,113 +212,44 @@ class TitledCheck extends KeptCheck {
   @IsString() @MaxLength(longest) title!: string;
   @IsString() @MaxLength(longest) text!: string;
 }
-class ComesAgainCheck extends TitledCheck {
-  @IsOptional() @IsRepeat() repeat?: string;
+class CreatedCheck extends TitledCheck {
+  @IsMomentText() createdAt!: string;
+}
+class ComesAgainCheck extends CreatedCheck {
   @IsOptional() @IsId() series?: string;
   @IsOptional() @IsDateOrMoment() occurrence?: string;
 }
 class TaskCheck extends ComesAgainCheck {
-  @IsIn(states) state!: string;
-  @IsOptional() @IsDateText() doDay?: string;
-  @IsOptional() @IsDateOrMoment() due?: string;
-  @IsOptional() @IsDateText() restUntil?: string;
-  @IsOptional() @IsInt() @Min(0) @Max(60_000) estimateMinutes?: number;
-  @IsOptional() @IsString() @MaxLength(64) priority?: string;
-  @IsOptional() @IsId() theme?: string;
-  @IsOptional() @IsId() goal?: string;
-  @IsOptional() @IsId() project?: string;
-  @IsOptional() @IsId() parent?: string;
-  @IsOptional() @IsArray() @ArrayMaxSize(500) @IsIdList() after?: string[];
-  @IsArray() @ArrayMaxSize(500) @IsString({ each: true }) tags!: string[];
-  @IsArray() @ArrayMaxSize(500) @IsIdList() people!: string[];
   @IsOptional() @IsId() page?: string;
-  @IsOptional() @IsBoolean() unclarified?: boolean;
-  @IsOptional() @IsMomentText() doneAt?: string;
-  @IsOptional() @IsInt() @Min(0) @Max(60_000) tookMinutes?: number;
   @IsInt() @Min(0) carried!: number;
-  @IsMomentText() createdAt!: string;
 }
 class EventCheck extends ComesAgainCheck {
-  @IsDateOrMoment() start!: string;
   @IsAfterStart() end!: string;
-  @IsOptional() @IsZone() zone?: string;
-  @IsString() place!: string;
-  @IsOptional() @IsString() @MaxLength(500) calendar?: string;
-  @IsOptional() @IsId() theme?: string;
-  @IsArray() @ArrayMaxSize(500) @IsIdList() people!: string[];
-  @IsOptional() @IsId() notes?: string;
-  @IsMomentText() createdAt!: string;
 }
 class BlockCheck extends ComesAgainCheck {
-  @IsMomentText() start!: string;
   @IsAfterStart() end!: string;
-  @IsOptional() @IsId() task?: string;
-  @IsOptional() @IsId() theme?: string;
   @IsOptional() @IsId() page?: string;
-  @IsOptional() @IsHeldTasks() holds?: unknown;
-  @IsMomentText() createdAt!: string;
 }
-class ThemeCheck extends TitledCheck {
-  @IsIn(dyes) dye!: string;
-  @IsOptional() @IsInt() @Min(0) @Max(10_080) weeklyMinutes?: number;
-}
+class ThemeCheck extends TitledCheck {}
 class DayPageCheck extends KeptCheck {
   @IsDateText() date!: string;
   @IsString() @MaxLength(longest) text!: string;
 }
-class NoteCheck extends TitledCheck {
-  @IsOptional() @IsString() @MaxLength(1000) folder?: string;
-  @IsOptional() @IsBoolean() pinned?: boolean;
-  @IsArray() @ArrayMaxSize(500) @IsString({ each: true }) tags!: string[];
-  @IsMomentText() createdAt!: string;
-}
-class PersonCheck extends TitledCheck {
-  @IsString() role!: string;
-}
-class GoalCheck extends TitledCheck {
-  @IsIn(goalSpans) span!: string;
-  @IsIn(states) state!: string;
-  @IsOptional() @IsId() area?: string;
-  @IsOptional() @IsId() parent?: string;
-  @IsOptional() @IsDateText() due?: string;
-  @IsOptional() @IsMomentText() doneAt?: string;
-  @IsMomentText() createdAt!: string;
-}
-class ProjectCheck extends TitledCheck {
-  @IsIn(states) state!: string;
-  @IsOptional() @IsId() goal?: string;
-  @IsOptional() @IsId() area?: string;
-  @IsOptional() @IsId() theme?: string;
-  @IsOptional() @IsDateText() due?: string;
-  @IsOptional() @IsInt() @Min(1) @Max(3660) reviewEveryDays?: number;
-  @IsOptional() @IsDateText() reviewedOn?: string;
-  @IsOptional() @IsMomentText() doneAt?: string;
-  @IsMomentText() createdAt!: string;
-}
-class HabitCheck extends TitledCheck {
-  @IsNumber() @Min(0) @Max(100) timesAWeek!: number;
-  @IsOptional() @IsRepeat() repeat?: string;
-  @IsOptional() @IsId() theme?: string;
-  @IsOptional() @IsId() area?: string;
-  @IsDates() marks!: string[];
-  @IsMomentText() createdAt!: string;
-}
-class WorkCheck extends TitledCheck {
-  @IsMomentText() start!: string;
+class NoteCheck extends CreatedCheck {}
+class PersonCheck extends TitledCheck {}
+class GoalCheck extends CreatedCheck {}
+class ProjectCheck extends CreatedCheck {}
+class HabitCheck extends CreatedCheck {}
+class WorkCheck extends CreatedCheck {
   @IsAfterStart() end!: string;
-  @IsOptional() @IsId() task?: string;
-  @IsOptional() @IsId() theme?: string;
-  @IsOptional() @IsId() person?: string;
-  @IsMomentText() createdAt!: string;
 }
 class RegisterCheck extends TitledCheck {
   @IsString() @MaxLength(200) one!: string;
   @IsNumber() order!: number;
   @IsOptional() @IsString() @MaxLength(5000) titleFormula?: string;
 }
-class RowCheck extends TitledCheck {
+class RowCheck extends CreatedCheck {
   @IsId() register!: string;
-  @IsMomentText() createdAt!: string;
 }
 class FieldCheck extends TitledCheck {
   @IsString() @MaxLength(64) register!: string;
@@ -407,6 +320,39 @@ class SettingsCheck extends RecordCheck {
   @IsOptional() @IsLayers() layers?: unknown;
 }
 
+class AreaCheck extends TitledCheck {}
+
+/** Asks `fieldFault`, so that what a field may hold is said once, for what is typed and for what is read. */
+function HoldsField(field: Field): PropertyDecorator {
+  return (target, property) =>
+    registerDecorator({
+      name: "holdsField",
+      target: target.constructor,
+      propertyName: property as string,
+      validator: {
+        validate: (value) => fieldFault(field, value) === undefined,
+        defaultMessage: (given) => withoutStop(fieldFault(field, given?.value) ?? field.label),
+      },
+    });
+}
+
+const withoutStop = (sentence: string) => sentence.replace(/\.$/, "");
+
+/** Lists that a record always has, be they empty. */
+const listTypes = new Set(["tags", "people", "dates"]);
+
+/** Gives a check the fields that a person sees of its kind; those that Pensum keeps itself are said by hand above. */
+function describe(Check: new () => RecordCheck, kind: KeptKind) {
+  for (const field of fieldsOf[kind]) {
+    const isSaidAbove = field.type === "title" || field.name === "end" || field.name === "createdAt";
+    const isNotStored = field.type === "formula" || field.type === "summary";
+    if (isSaidAbove || isNotStored || ["page", "carried", "date"].includes(field.name)) continue;
+    const required = field.required ?? listTypes.has(field.type);
+    if (!required) IsOptional()(Check.prototype as object, field.name);
+    HoldsField({ ...field, required })(Check.prototype as object, field.name);
+  }
+}
+
 const checks: Record<Kind, new () => RecordCheck> = {
   task: TaskCheck,
   event: EventCheck,
@@ -415,7 +361,7 @@ const checks: Record<Kind, new () => RecordCheck> = {
   day: DayPageCheck,
   note: NoteCheck,
   person: PersonCheck,
-  area: TitledCheck,
+  area: AreaCheck,
   goal: GoalCheck,
   project: ProjectCheck,
   habit: HabitCheck,
@@ -429,28 +375,42 @@ const checks: Record<Kind, new () => RecordCheck> = {
   orderRun: OrderRunCheck,
   settings: SettingsCheck,
 };
+for (const kind of Object.keys(fieldsOf) as KeptKind[]) if (kind !== "row") describe(checks[kind], kind);
 
 /**
  * What is wrong with a value that should be a record, in one sentence, or undefined when it is one. Fields that no
  * kind knows count as wrong, so that nothing is dropped unseen.
  */
 export function faultOf(value: unknown): string | undefined {
+  const faults = faultsOf(value);
+  if (typeof faults === "string") return faults;
+  const [first] = faults;
+  return first?.[1];
+}
+
+/** The same for each field, by its name; or a sentence where the value is no record at all. */
+export function faultsOf(value: unknown): ReadonlyMap<string, string> | string {
   if (typeof value !== "object" || value === null || Array.isArray(value)) return "it is not a record";
   const { kind } = value as { kind?: unknown };
   const Check = typeof kind === "string" && Object.hasOwn(checks, kind) ? checks[kind as Kind] : undefined;
   if (!Check) return `its kind ${JSON.stringify(kind) ?? "is missing"} is not known here`;
-  const own = Object.entries(value).filter(([name]) => ownName.test(name));
-  const wrong = own.find(([, held]) => !isOwnValue(held));
-  if (wrong) return `${wrong[0]} holds something that no field can hold`;
-  const builtIn = Object.fromEntries(Object.entries(value).filter(([name]) => !ownName.test(name)));
-  const errors = validateSync(Object.assign(new Check(), builtIn), {
+  const faults = new Map<string, string>();
+  const builtIn: [string, unknown][] = [];
+  for (const [name, held] of Object.entries(value))
+    if (!ownName.test(name)) builtIn.push([name, held]);
+    else if (!isOwnValue(held)) faults.set(name, `${name} holds something that no field can hold`);
+  const errors = validateSync(Object.assign(new Check(), Object.fromEntries(builtIn)), {
     whitelist: true,
     forbidNonWhitelisted: true,
     stopAtFirstError: true,
   });
-  if (errors.length === 0) return kind === "day" ? dayPageFault(value as { id: string; date: string }) : undefined;
-  const first = errors[0] as ValidationError;
-  return Object.values(first.constraints ?? { unknown: `${first.property} is wrong` })[0];
+  for (const { property, constraints } of errors)
+    faults.set(property, Object.values(constraints ?? { unknown: `${property} is wrong` })[0] as string);
+  if (faults.size === 0 && kind === "day") {
+    const { id, date } = value as { id: string; date: string };
+    if (id !== `day-${date}`) return "its id and its date disagree";
+  }
+  return faults;
 }
 
 const ownName = /^f_[a-z0-9]{1,40}$/;
@@ -460,10 +420,6 @@ function isOwnValue(value: unknown): boolean {
   if (typeof value === "number") return Number.isFinite(value);
   if (Array.isArray(value)) return value.length <= 5000 && (value.every(isText) || isRange(value));
   return typeof value === "boolean";
-}
-
-function dayPageFault({ id, date }: { id: string; date: string }): string | undefined {
-  return id === `day-${date}` ? undefined : "its id and its date disagree";
 }
 
 /** Takes a value for a record after `faultOf` found nothing wrong with it. */

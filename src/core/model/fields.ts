@@ -1,6 +1,7 @@
-import { isDate, isMoment, isZone } from "../time";
+import { isDate, isMoment, isZone, readRepeat } from "../time";
+import { isId } from "./ids";
 import type { Option, OwnType, Summary } from "./ownFields";
-import { goalSpans, states, type KeptKind } from "./records";
+import { dyes, goalSpans, states, type KeptKind } from "./records";
 
 /** What a field holds, which decides how it is shown, edited and checked. */
 export type FieldType =
@@ -36,6 +37,12 @@ export interface Field {
   readonly options?: readonly Option[];
   readonly unit?: string;
   readonly decimals?: number;
+  /** The least and the most a number can be, and whether it is a whole one. */
+  readonly least?: number;
+  readonly most?: number;
+  readonly whole?: boolean;
+  /** How many characters a text can have, where that is less than any text can. */
+  readonly longest?: number;
   /** The register a link leads to. */
   readonly target?: string;
   /** Whether it leads to several records. */
@@ -96,7 +103,7 @@ export const fieldsOf: Record<KeptKind, readonly Field[]> = {
     { name: "repeat", label: "Repeat", type: "repeat" },
     { name: "zone", label: "Time zone", type: "zone" },
     { name: "place", label: "Place", type: "text", required: true },
-    { name: "calendar", label: "Calendar", type: "text" },
+    { name: "calendar", label: "Calendar", type: "text", longest: 500 },
     theme,
     people,
     { name: "notes", label: "Notes page", type: "link", target: "notes" },
@@ -114,12 +121,12 @@ export const fieldsOf: Record<KeptKind, readonly Field[]> = {
   theme: [
     title,
     { name: "dye", label: "Dye", type: "dye", required: true },
-    { name: "weeklyMinutes", label: "Weekly target", type: "minutes" },
+    { name: "weeklyMinutes", label: "Weekly target", type: "minutes", most: 10_080 },
   ],
   day: [{ name: "date", label: "Date", type: "date", required: true, kept: true }],
   note: [
     title,
-    { name: "folder", label: "Folder", type: "text" },
+    { name: "folder", label: "Folder", type: "text", longest: 1000 },
     { name: "pinned", label: "Pinned", type: "yesNo" },
     tags,
     created,
@@ -156,7 +163,16 @@ export const fieldsOf: Record<KeptKind, readonly Field[]> = {
     area,
     theme,
     { name: "due", label: "Due", type: "date" },
-    { name: "reviewEveryDays", label: "Review every", type: "number", unit: "days", decimals: 0 },
+    {
+      name: "reviewEveryDays",
+      label: "Review every",
+      type: "number",
+      unit: "days",
+      decimals: 0,
+      whole: true,
+      least: 1,
+      most: 3660,
+    },
     { name: "reviewedOn", label: "Reviewed on", type: "date" },
     {
       name: "nextReview",
@@ -170,7 +186,7 @@ export const fieldsOf: Record<KeptKind, readonly Field[]> = {
   ],
   habit: [
     title,
-    { name: "timesAWeek", label: "Times a week", type: "number", required: true, decimals: 0 },
+    { name: "timesAWeek", label: "Times a week", type: "number", required: true, decimals: 0, least: 0, most: 100 },
     { name: "repeat", label: "Repeat", type: "repeat" },
     theme,
     area,
@@ -189,58 +205,136 @@ export const fieldsOf: Record<KeptKind, readonly Field[]> = {
   row: [title, created],
 };
 
-/** What is wrong with a value for a field, in a sentence, or undefined when it may stand there. */
+/** So many characters a text can have, and so many entries a list: more is a slip, or an attack. */
+export const longestText = 10_000_000;
+const longestTitle = 10_000_000;
+const longestRepeat = 20_000;
+const mostEntries = 500;
+const mostOwnEntries = 5000;
+const mostMinutes = 60_000;
+
+/**
+ * What is wrong with a value for a field, in a sentence, or undefined when it may stand there. The one place that says
+ * what a field may hold: what is typed, pasted and set by an order is asked here, and what is read from a file too.
+ */
 export function fieldFault(field: Field, value: unknown): string | undefined {
   if (value === undefined) return field.required ? `${field.label} cannot be empty.` : undefined;
+  const mostListed = field.own ? mostOwnEntries : mostEntries;
   switch (field.type) {
     case "title":
-      return typeof value === "string" && (value.trim() !== "" || !field.required)
-        ? undefined
-        : `${field.label} cannot be empty.`;
+      if (typeof value !== "string" || (value.trim() === "" && field.required))
+        return `${field.label} cannot be empty.`;
+      return tooLong(field, value, longestTitle);
+    case "text":
+    case "longText":
+      if (typeof value !== "string") return `${field.label} is a text.`;
+      return tooLong(field, value, field.longest ?? longestText);
     case "state":
       return (states as readonly unknown[]).includes(value) ? undefined : `“${String(value)}” is not a state.`;
     case "number":
-      return typeof value === "number" && Number.isFinite(value) ? undefined : `“${String(value)}” is not a number.`;
+      if (typeof value !== "number" || !Number.isFinite(value)) return `“${String(value)}” is not a number.`;
+      return numberFault(field, value);
     case "yesNo":
       return typeof value === "boolean" ? undefined : `${field.label} is yes or no.`;
     case "choice":
     case "level":
       return field.options?.some(({ id }) => id === value)
         ? undefined
-        : `“${String(value)}” is none of the choices of ${field.label}.`;
+        : `“${String(value)}” isn't one of the options for ${field.label}.`;
     case "choices":
-      return Array.isArray(value) && value.every((id) => field.options?.some((option) => option.id === id))
+      return isList(value, mostListed) && value.every((id) => field.options?.some((option) => option.id === id))
         ? undefined
-        : `${field.label} holds something that is none of its choices.`;
+        : `${field.label} holds something that isn't one of its options.`;
     case "range":
       return isRange(value) ? undefined : `${field.label} is two dates, the first not after the second.`;
     case "files":
-      return Array.isArray(value) && value.every((one) => typeof one === "string" && keptFile.test(one))
+      return isList(value, mostListed) && value.every((one) => typeof one === "string" && keptFile.test(one))
         ? undefined
-        : `${field.label} holds something that is no file.`;
+        : `${field.label} holds something that is not a file.`;
     case "url":
-      return typeof value === "string" && isAddress(value)
+      return typeof value === "string" && isAddress(value) && value.length <= longestText
         ? undefined
-        : `“${String(value)}” is not an address, like https://example.org.`;
+        : `“${String(value).slice(0, 200)}” is not an address, like https://example.org.`;
     case "formula":
     case "summary":
       return `${field.label} is computed and cannot be set.`;
     case "date":
       return isDate(value) ? undefined : `“${String(value)}” is not a date that exists.`;
+    case "changed":
     case "moment":
       return isMoment(value) ? undefined : `“${String(value)}” is not a date and time that exist.`;
     case "dateOrMoment":
       return isDate(value) || isMoment(value) ? undefined : `“${String(value)}” is not a date that exists.`;
     case "minutes":
     case "count":
-      return typeof value === "number" && Number.isInteger(value) && value >= 0 && value <= 60_000
+      return isMinutes(value, field.most ?? mostMinutes)
         ? undefined
-        : `${field.label} is a time up to 1,000 hours, like “45 min” or “1 h 30”.`;
+        : `${field.label} is a length of time up to ${((field.most ?? mostMinutes) / 60).toLocaleString("en-GB")} hours, like “45 min” or “1 h 30”.`;
     case "zone":
       return isZone(value) ? undefined : `“${String(value)}” is not a time zone, like Europe/Lisbon.`;
-    default:
-      return undefined;
+    case "priority":
+      return typeof value === "string" && value.length <= 64 ? undefined : `${field.label} is one of your priorities.`;
+    case "dye":
+      return (dyes as readonly unknown[]).includes(value) ? undefined : `“${String(value)}” is not a dye.`;
+    case "repeat":
+      return repeatFault(field, value);
+    case "dates":
+      return Array.isArray(value) && value.every(isDate)
+        ? undefined
+        : `${field.label} holds something that is not a date.`;
+    case "tags":
+      return isList(value, mostEntries) && value.every((tag) => typeof tag === "string")
+        ? undefined
+        : `${field.label} is a list of up to ${mostEntries} tags.`;
+    case "held":
+      return isHeld(value) ? undefined : `${field.label} is a list of up to 100 tasks with their minutes.`;
+    case "link":
+    case "theme":
+    case "task":
+    case "people":
+      if (!field.many) return isId(value) ? undefined : `${field.label} does not lead to a record.`;
+      return isList(value, mostListed) && value.every(isId)
+        ? undefined
+        : `${field.label} is a list of up to ${mostListed} links.`;
   }
+}
+
+function tooLong(field: Field, text: string, longest: number): string | undefined {
+  return text.length <= longest
+    ? undefined
+    : `${field.label} can have ${longest.toLocaleString("en-GB")} characters at most.`;
+}
+
+function numberFault({ label, unit, least, most, whole }: Field, value: number): string | undefined {
+  if (whole && !Number.isInteger(value)) return `${label} is a whole number.`;
+  const bound = (limit: number) => `${limit.toLocaleString("en-GB")}${unit ? ` ${unit}` : ""}`;
+  if (least !== undefined && value < least) return `${label} is at least ${bound(least)}.`;
+  return most !== undefined && value > most ? `${label} is at most ${bound(most)}.` : undefined;
+}
+
+function repeatFault(field: Field, value: unknown): string | undefined {
+  if (typeof value !== "string" || value.length > longestRepeat) return `${field.label} is a repeat rule.`;
+  const read = readRepeat(value);
+  return "fault" in read ? `${field.label} is not a rule Pensum can follow: ${read.fault}` : undefined;
+}
+
+function isList(value: unknown, most: number): value is readonly unknown[] {
+  return Array.isArray(value) && value.length <= most;
+}
+
+function isMinutes(value: unknown, most: number): boolean {
+  return typeof value === "number" && Number.isInteger(value) && value >= 0 && value <= most;
+}
+
+/** Tells whether a value is a list of tasks with their minutes, as a time box holds them. */
+export function isHeld(value: unknown): boolean {
+  return (
+    isList(value, 100) &&
+    value.every((one) => {
+      const { task, minutes } = (one ?? {}) as { task?: unknown; minutes?: unknown };
+      return typeof task === "string" && task.length <= 5000 && isMinutes(minutes, 1440) && (minutes as number) > 0;
+    })
+  );
 }
 
 const keptFile = /^[a-z][a-z0-9-]{1,63} \S/;

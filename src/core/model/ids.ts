@@ -12,6 +12,13 @@ export function newId(random: () => number = cryptoRandom): Id {
   return id;
 }
 
+/** What an id looks like: it can stand in the curly brackets of a Markdown line as it is. */
+export const idShape = /^[a-z][a-z0-9-]{1,63}$/;
+
+export function isId(value: unknown): value is Id {
+  return typeof value === "string" && idShape.test(value);
+}
+
 /** A number from 0 up to 1, from the platform's source of randomness. */
 function cryptoRandom(): number {
   return (crypto.getRandomValues(new Uint32Array(1))[0] as number) / 2 ** 32;

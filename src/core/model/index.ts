@@ -1,3 +1,4 @@
+export * from "./bareRecord";
 export * from "./defaults";
 export * from "./ids";
 export * from "./lens";

@@ -22,9 +22,11 @@ type Reads = Pick<Store, "list">;
 /** What can come again. */
 export type Repeating = Event | Block | Task;
 
+/** Tells whether a record comes again by a rule that can be followed. */
 export function isRepeating(record: PensumRecord | undefined): record is Repeating & { repeat: string } {
   return (
-    (record?.kind === "event" || record?.kind === "block" || record?.kind === "task") && record.repeat !== undefined
+    (record?.kind === "event" || record?.kind === "block" || record?.kind === "task") &&
+    repeatOf(record.repeat) !== undefined
   );
 }
 

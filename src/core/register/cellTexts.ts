@@ -1,6 +1,6 @@
 import { dyes, fieldFault, fileOfField, newId, type Field, type Id, type Option, type PensumRecord } from "../model";
 import { plainTitle } from "../page";
-import { dateMeantBy, durationText, isMoment, parseClock, parseDuration, type DateText } from "../time";
+import { dateMeantBy, durationText, isMoment, parseClock, parseDuration, ruleOfWords, type DateText } from "../time";
 import { parseNumber } from "./parseNumber";
 import { cellType, optionsOf, type Cell, type CellType } from "./cells";
 import { findRegister, isComputed, recordsIn } from "./registers";
@@ -113,8 +113,16 @@ function valueMeant(reading: Reading, field: Field, typed: string): ReadCell {
     case "links":
       return linkRead(values, field, typed);
     default:
+      if (field.type === "repeat") return repeatRead(typed);
       return { value: typed };
   }
+}
+
+/** A rule in words, or one of RFC 5545. */
+function repeatRead(typed: string): ReadCell {
+  const rule = ruleOfWords(typed) ?? typed.replace(/^RRULE:/i, "");
+  if (/(?:FREQ|RDATE)=/i.test(rule)) return { value: rule };
+  return { fault: `“${typed}” is not a repeat rule, like “every Monday” or “every 2 weeks”.` };
 }
 
 function dateRead({ today, dayFirst }: Reading, field: Field, typed: string): ReadCell {

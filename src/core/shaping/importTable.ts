@@ -1,6 +1,6 @@
 import { editFields, counted } from "../commands";
 import type { ImportPlan } from "../interop/table";
-import { newId, Refusal, type FieldRecord } from "../model";
+import { Refusal, type FieldRecord } from "../model";
 import { fieldsIn, findRegister } from "../register";
 import type { Command } from "../store";
 import { addField } from "./ownFields";
@@ -25,7 +25,7 @@ export const importTable: Command<ImportPlan> = {
       );
       if (record && fieldsIn(tx, register).some((field) => field.name === name)) tx.update(record.id, { options });
     }
-    for (const fields of plan.added) addToRegister.run(tx, { register: plan.register, fields, id: newId() });
+    for (const { id, fields } of plan.added) addToRegister.run(tx, { register: plan.register, fields, id });
     for (const { id, fields } of plan.changed) {
       const record = tx.get(id);
       if (record) editFields(tx, record, fields);

@@ -1,5 +1,5 @@
 import { isUnfinished, valueIn, type Id, type PensumRecord } from "../model";
-import { addDays, dateOf, isDate, minuteOf } from "../time";
+import { addDays, dateOf, isDate, minuteOf, repeatOf } from "../time";
 
 /** Which keys a record stands under; none where the index is not about it. */
 type Keys = (record: PensumRecord) => readonly string[];
@@ -19,9 +19,12 @@ export function datesTouched(start: string, end: string): string[] {
   return dates;
 }
 
-/** What comes again stands under no day itself: its occurrences are worked out from its rule. */
+/**
+ * What comes again stands under no day itself: its occurrences are worked out from its rule. What has a rule that cannot
+ * be followed comes once.
+ */
 const comesAgain = (record: PensumRecord) =>
-  "repeat" in record && record.repeat !== undefined && record.kind !== "habit";
+  "repeat" in record && record.kind !== "habit" && repeatOf(record.repeat) !== undefined;
 
 /** An event told in another zone may touch the day before or after; it stands under those too, and is looked at. */
 function eventDates(record: PensumRecord): readonly string[] {

@@ -79,7 +79,7 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
           {table.header.map((title, at) => {
             const plan = columns[at] ?? { into: "nothing" };
             const value =
-              plan.into === "field" ? `field:${plan.name}` : plan.into === "new" ? `new:${plan.type}` : "nothing";
+              plan.into === "field" ? `field:${plan.name}` : plan.into === "new" ? `new:${plan.type}` : plan.into;
             return (
               <div
                 key={title}
@@ -100,6 +100,7 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
                     onChange={({ target }) => set(at, target.value)}
                   >
                     <option value="nothing">is left out</option>
+                    <option value="id">says which record it is</option>
                     <optgroup label="Into the field">
                       {fields.map((field) => (
                         <option key={field.name} value={`field:${field.name}`}>

@@ -13,6 +13,8 @@ import { sizeText } from "@/ui/sizeText";
 import { useLongWork, WorkLine } from "./longWork";
 import { Section } from "./Section";
 
+const shownFaults = 100;
+
 /** One file with everything, out and in. */
 export function Backup() {
   const workspace = useWorkspace();
@@ -20,6 +22,7 @@ export function Backup() {
     () => new Worker(new URL("../../workers/backup.worker.ts", import.meta.url), { type: "module" }),
   );
   const [asked, setAsked] = useState<File>();
+  const [mended, setMended] = useState<readonly string[]>();
   const input = useRef<HTMLInputElement>(null);
 
   const write = async () => {
@@ -38,6 +41,10 @@ export function Backup() {
     );
     if (!result) return;
     if (result.refused) return say(result.refused, true);
+    if (result.faults.length > 0) setMended(result.faults);
+    else restart();
+  };
+  const restart = () => {
     workspace.announceReplaced();
     location.reload();
   };
@@ -82,6 +89,21 @@ export function Backup() {
               Cancel
             </button>
           </div>
+        </Dialog>
+      )}
+      {mended && (
+        <Dialog title="The backup was read, with some parts kept as text" onClose={restart}>
+          <ul className="max-h-80 overflow-y-auto border-y border-hairline [scrollbar-width:thin]">
+            {mended.slice(0, shownFaults).map((fault) => (
+              <li key={fault} className="border-b border-hairline py-1 last:border-b-0">
+                {fault}
+              </li>
+            ))}
+            {mended.length > shownFaults && <li className="py-1 text-ink-2">and {mended.length - shownFaults} more</li>}
+          </ul>
+          <button className="button-filled mt-4" onClick={restart}>
+            Open the workspace
+          </button>
         </Dialog>
       )}
       <KeptFiles />

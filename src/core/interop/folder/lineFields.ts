@@ -38,30 +38,6 @@ export function isUsual(name: string, value: unknown): boolean {
   return Array.isArray(value) && value.length === 0 && listsThatMayBeEmpty.has(name);
 }
 
-/** What a record of a kind has where its file does not say otherwise. */
-export function usualFields(kind: PensumRecord["kind"]): Readonly<Record<string, unknown>> {
-  switch (kind) {
-    case "task":
-      return { state: "open", tags: [], people: [], carried: 0 };
-    case "event":
-      return { place: "", people: [] };
-    case "note":
-      return { tags: [] };
-    case "habit":
-      return { timesAWeek: 7, marks: [] };
-    case "goal":
-      return { span: "quarter", state: "open" };
-    case "project":
-      return { state: "open" };
-    case "person":
-      return { role: "" };
-    case "theme":
-      return { dye: "slate" };
-    default:
-      return {};
-  }
-}
-
 function attributeText(value: unknown): string | undefined {
   if (Array.isArray(value)) {
     const parts = value.map(attributeText);

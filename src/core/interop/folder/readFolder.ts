@@ -2,12 +2,14 @@ import { asRecord, faultOf } from "../../model/checks";
 import {
   dayPageId,
   fieldFault,
+  isId,
   isPage,
   kindNames,
   migrate,
   modelVersion,
   newId,
   Refusal,
+  usualFields,
   type Block,
   type Field,
   type Id,
@@ -29,7 +31,7 @@ import { folderOf } from "./fileNames";
 import { firstHeading, stemOf } from "./titles";
 import { fromForeignFile } from "./foreignNote";
 import { readEntries, splitFrontMatter, unknownLines } from "./frontMatter";
-import { attributeValue, readFields, usualFields } from "./lineFields";
+import { attributeValue, readFields } from "./lineFields";
 import { mediaTypeOf } from "./mediaTypes";
 import { folderFormat, folders, setupPath, type FolderFile, type HeldFile } from "./writeFolder";
 
@@ -188,6 +190,9 @@ class FolderReader {
     if (fault) return fault;
     const record = asRecord(current);
     if (kindsWithFiles.has(record.kind)) return `a ${kindNames[record.kind].toLowerCase()} has a file of its own`;
+    const present = this.#base.get(record.id);
+    if (present && present.kind !== record.kind)
+      return `in the workspace ${record.id} is a ${kindNames[present.kind].toLowerCase()}`;
     this.#put(record);
     return undefined;
   }
@@ -248,8 +253,7 @@ class FolderReader {
     const said = entries.get("pensum");
     const [kind, id] = typeof said === "string" ? said.split(" ") : [];
     if (kind !== undefined) {
-      if (!kindsWithFiles.has(kind) || !/^[a-z][a-z0-9-]{1,63}$/.test(id ?? ""))
-        return this.#asForeign(path, frontMatter, entries, body);
+      if (!kindsWithFiles.has(kind) || !isId(id)) return this.#asForeign(path, frontMatter, entries, body);
       return this.#bare(kind as Kind, id as Id, path, entries);
     }
     const day = /^(?:days\/\d{4}\/)?(\d{4}-\d{2}-\d{2})\.md$/.exec(path)?.[1];
@@ -344,7 +348,7 @@ class FolderReader {
     const ids = new Map<object, Id>();
     for (const line of [...outline.tasks, ...(page.kind === "day" ? outline.blocks : [])]) {
       const written = line.attributes?.id;
-      const usable = written !== undefined && /^[a-z][a-z0-9-]{1,63}$/.test(written) && !this.#ids.has(written);
+      const usable = isId(written) && !this.#ids.has(written) && this.#mayBe(written, line.type);
       const sample = (line.type === "task" ? sampleTask : sampleBlock) as PensumRecord;
       const { pairs, edit } = readFields(line, body, (key) => this.#keyed(sample, key) !== undefined);
       if (this.#foreignPages.has(page.id) || (!usable && pairs.size === 0)) {
@@ -375,6 +379,12 @@ class FolderReader {
       this.#lines.push({ path, record: whole, pairs });
     }
     this.#drafts.push({ ...draft, body: applyEdits(body, edits) });
+  }
+
+  /** Whether an id in a line can be that of a task, or a block: not where the workspace has something else under it. */
+  #mayBe(id: Id, kind: "task" | "block"): boolean {
+    const present = this.#base.get(id);
+    return present === undefined || present.kind === kind;
   }
 
   #keyed(record: PensumRecord, key: string): KeyedField | undefined {
@@ -573,6 +583,11 @@ function sorted(files: readonly FolderFile[]): { pages: FolderFile[]; others: Fo
   const pages: FolderFile[] = [];
   const others: FolderFile[] = [];
   for (const file of files) (/\.(?:md|markdown)$/i.test(file.path) ? pages : others).push(file);
+  // Of two files of one record the shorter name wins: copies that other programs put beside it get longer ones.
+  const places = new Map<string, number>();
+  for (const { path } of pages) if (!places.has(folderOf(path))) places.set(folderOf(path), places.size);
+  const place = ({ path }: FolderFile) => places.get(folderOf(path)) as number;
+  pages.sort((a, b) => place(a) - place(b) || a.path.length - b.path.length);
   return { pages, others };
 }
 

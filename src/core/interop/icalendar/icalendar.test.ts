@@ -126,7 +126,7 @@ describe("an event", () => {
       "DTSTART;TZID=Works:20261124T090000",
       "END:VEVENT",
     );
-    expect(records(described)).toMatchObject([{ start: "2026-11-24T15:00" }]);
+    expect(records(described)).toMatchObject([{ start: "2026-11-24T09:00", zone: "Etc/GMT+5" }]);
   });
 
   test("of a series that was moved alone", () => {

@@ -1,5 +1,6 @@
 import ICAL from "ical.js";
 import {
+  isId,
   newId,
   type Event,
   type Id,
@@ -10,20 +11,25 @@ import {
   type Theme,
 } from "../../model";
 import { faultOf } from "../../model/checks";
-import { occurrenceId } from "../../plan";
+import { occurrenceId, readOccurrenceId } from "../../plan";
 import { fieldChange, sameValue, type ChangeSet, type FieldChange, type Fields } from "../../store";
 import {
   addDays,
   addMinutes,
+  compactMoment,
   dateOf,
   isMoment,
-  isZone,
   moveZone,
   plainMoment,
   readRepeat,
+  startsOf,
   type MomentText,
+  type Repeat,
+  type RepeatRule,
 } from "../../time";
+import { crc32 } from "../checksum";
 import { componentsOf, componentText, contentLines, type ComponentLines } from "./lines";
+import { describedInUtc, knownZone, zoneLike } from "./zones";
 
 /** Something of a file that is not read as it stands. */
 export interface CalendarFault {
@@ -43,6 +49,8 @@ export interface CalendarReading {
   readonly faults: readonly CalendarFault[];
   /** What is read otherwise than it is written. */
   readonly notes: readonly CalendarFault[];
+  /** Whether there is a calendar in the file at all. */
+  readonly isCalendar: boolean;
 }
 
 interface Options {
@@ -117,6 +125,8 @@ class CalendarReader {
   readonly #faults: CalendarFault[] = [];
   readonly #notes: CalendarFault[] = [];
   readonly #zones = new Map<string, ICAL.Timezone>();
+  /** The IANA zones that described ones are like, by their names; undefined where there is none. */
+  readonly #like = new Map<string, string | undefined>();
   readonly #priorities: readonly string[];
   /** What the file says its calendar is called. */
   #calendar: string | undefined;
@@ -126,7 +136,8 @@ class CalendarReader {
     for (const record of options.base) {
       this.#records.set(record.id, record);
       const uid = "source" in record ? record.source?.uid : undefined;
-      if (uid !== undefined && !("series" in record && record.series !== undefined)) this.#byUid.set(uid, record);
+      const isOccurrence = readOccurrenceId(record.id) !== undefined;
+      if (uid !== undefined && !isOccurrence) this.#byUid.set(`${record.kind} ${uid}`, record);
     }
     const themes = [...this.#records.values()].filter((record): record is Theme => record.kind === "theme");
     this.#themes = new Map(themes.map((theme) => [theme.title.toLowerCase(), theme]));
@@ -152,11 +163,12 @@ class CalendarReader {
       const parsed = this.#parsed(component);
       if (!parsed) continue;
       if (parsed.hasProperty("recurrence-id")) overrides.push({ component, parsed });
-      else this.#keep(component, read, ids, () => this.#recordOf(component, parsed));
+      else this.#keep(component, read, ids, () => this.#recordOf(component, parsed, read));
     }
     for (const { component, parsed } of overrides)
-      this.#keep(component, read, ids, () => this.#overrideOf(component, parsed, ids));
-    return { ...this.#changes(read), faults: this.#faults, notes: this.#notes };
+      this.#keep(component, read, ids, () => this.#overrideOf(component, parsed, read, ids));
+    const isCalendar = /^\uFEFF?\s*BEGIN:V(?:CALENDAR|EVENT|TODO|JOURNAL)/im.test(text);
+    return { ...this.#changes(read), faults: this.#faults, notes: this.#notes, isCalendar };
   }
 
   /** Takes what a component comes to, or tells why it comes to nothing. */
@@ -174,7 +186,7 @@ class CalendarReader {
     }
     read.set(made.id, made);
     const uid = made.source?.uid;
-    if (uid !== undefined && !("series" in made && made.series !== undefined)) ids.set(uid, made.id);
+    if (uid !== undefined && readOccurrenceId(made.id) === undefined) ids.set(`${made.kind} ${uid}`, made.id);
   }
 
   #parsed(component: ComponentLines): ICAL.Component | undefined {
@@ -203,29 +215,55 @@ class CalendarReader {
     }
   }
 
-  #recordOf(component: ComponentLines, parsed: ICAL.Component): Read | string {
-    const uid = textOf(parsed, "uid");
-    const before = uid === undefined ? undefined : this.#before(uid, component.name);
-    const id = before?.id ?? ownId(uid) ?? newId();
+  #recordOf(component: ComponentLines, parsed: ICAL.Component, read: ReadonlyMap<Id, Read>): Read | string {
+    // One without a name gets one from what it says, so that it is known when the same file is read again.
+    const uid = textOf(parsed, "uid") ?? `${crc32(encoder.encode(componentText(component))).toString(16)}@unnamed`;
+    const before = this.#before(uid, component.name);
+    const own = ownId(uid);
+    const isTaken = own !== undefined && (this.#records.has(own) || read.has(own));
+    const id = before?.id ?? (isTaken ? undefined : own) ?? newId();
     return this.#made(component, parsed, id, uid, before);
   }
 
+  /** The record that a component changes: one of its own kind only, whatever its name says. */
   #before(uid: string, name: string): PensumRecord | undefined {
     const kind = kinds[name];
-    const found = this.#byUid.get(uid) ?? this.#records.get(ownId(uid) ?? "");
-    return found?.kind === kind ? found : undefined;
+    const named = this.#byUid.get(`${kind} ${uid}`);
+    if (named) return named;
+    const made = this.#records.get(ownId(uid) ?? "");
+    const isForeign = made && "source" in made && made.source?.uid !== undefined;
+    return made?.kind === kind && !isForeign ? made : undefined;
   }
 
   /** One occurrence of a series that is otherwise than the rule has it. */
-  #overrideOf(component: ComponentLines, parsed: ICAL.Component, ids: ReadonlyMap<string, Id>): Read | string {
+  #overrideOf(
+    component: ComponentLines,
+    parsed: ICAL.Component,
+    read: ReadonlyMap<Id, Read>,
+    ids: ReadonlyMap<string, Id>,
+  ): Read | string {
     const uid = textOf(parsed, "uid");
-    const series = uid === undefined ? undefined : (ids.get(uid) ?? this.#before(uid, component.name)?.id);
-    const at = this.#time(parsed, "recurrence-id", component)?.local;
-    if (uid === undefined || series === undefined || at === undefined)
+    const known = uid === undefined ? undefined : ids.get(`${kinds[component.name]} ${uid}`);
+    const series = known === undefined ? uid && this.#before(uid, component.name) : read.get(known);
+    const told = this.#time(parsed, "recurrence-id", component);
+    if (uid === undefined || !series || told === undefined)
       return "It changes one of a series that is not in the file.";
-    const id = occurrenceId(series, at);
+    const at = this.#asSeriesTells(told, series);
+    const id = occurrenceId(series.id, at);
     const made = this.#made(component, parsed, id, uid, this.#records.get(id));
-    return typeof made === "string" || made.kind === "note" ? made : { ...made, series, occurrence: at };
+    return typeof made === "string" || made.kind === "note" ? made : { ...made, series: series.id, occurrence: at };
+  }
+
+  /** When an occurrence was to start, as its series tells its times: in its zone, or as a date. */
+  #asSeriesTells(told: Time, series: PensumRecord): string {
+    const start =
+      series.kind === "event" ? series.start : series.kind === "task" ? (series.doDay ?? series.due) : undefined;
+    if (start === undefined) return told.local;
+    if (isDay(start)) return dateOf(told.inOwn);
+    if (isDay(told.local)) return `${told.local}${start.slice(10)}`;
+    const { zone: own } = this.#options;
+    const zone = series.kind === "event" ? series.zone : undefined;
+    return moveZone(told.local, told.zone ?? own, zone ?? own);
   }
 
   #made(
@@ -385,6 +423,7 @@ class CalendarReader {
         : [];
     const text = [...(rule === undefined ? [] : [rule]), ...list("EXDATE", except), ...list("RDATE", extra)].join(" ");
     const read = readRepeat(text);
+    if (!("fault" in read) && start.described) return this.#asDates(component, read, start.described, extra, except);
     if ("fault" in read) {
       this.#notes.push({
         line: rules[0]?.line ?? component.line,
@@ -393,6 +432,35 @@ class CalendarReader {
       return undefined;
     }
     return text;
+  }
+
+  /**
+   * The starts of a rule that goes by a zone which only the file knows, each as a date of its own: no rule in another
+   * zone has them all.
+   */
+  #asDates(
+    component: ComponentLines,
+    { rule }: Repeat,
+    { zone, local }: NonNullable<Time["described"]>,
+    extra: readonly string[],
+    except: readonly string[],
+  ): string | undefined {
+    const { zone: own } = this.#options;
+    const until = addDays(dateOf(local), describedYears * 366);
+    const starts = rule
+      ? startsOf(local, { rule: inLocalTime(rule, zone), except: [], also: [], fromDone: false }, dateOf(local), until)
+      : [local];
+    const moved = starts.slice(0, describedMost).map((at) => moveZone(describedInUtc(zone, at), "UTC", own));
+    const left = new Set(except);
+    const all = [...moved, ...extra].filter((at) => !left.has(at) && !left.has(dateOf(at)));
+    if (rule && rule.count === undefined && rule.until === undefined)
+      this.#notes.push({
+        line: component.line,
+        reason: `Its time zone is not known here, so its next ${all.length} dates are taken, and none after them.`,
+      });
+    const [first, ...rest] = all;
+    if (first === undefined || rest.length === 0) return undefined;
+    return `RDATE=${rest.map(compactMoment).join(",")}`;
   }
 
   /** A rule as it is kept: an end at the end of a day is that day. */
@@ -444,16 +512,21 @@ class CalendarReader {
       });
       return { local, inOwn: local, zone: undefined };
     }
+    const like = this.#zoneLike(tzid, described, local);
+    if (like !== undefined) return { local, inOwn: moveZone(local, like, own), zone: like };
     // A zone that only the file knows is taken at its own word for this moment.
-    const there = value.clone();
-    there.zone = described;
-    const utc = plainMoment(there.convertToZone(ICAL.Timezone.utcTimezone).toString().replace(/Z$/, "")) as string;
     this.#notes.push({
       line: component.line,
       reason: `The time zone “${tzid}” is only described in the file; its times are told in ${own}.`,
     });
-    const moved = moveZone(utc, "UTC", own);
-    return { local: moved, inOwn: moved, zone: undefined };
+    const moved = moveZone(describedInUtc(described, local), "UTC", own);
+    return { local: moved, inOwn: moved, zone: undefined, described: { zone: described, local } };
+  }
+
+  #zoneLike(tzid: string, described: ICAL.Timezone, local: string): string | undefined {
+    const key = `${tzid} ${local.slice(0, 4)}`;
+    if (!this.#like.has(key)) this.#like.set(key, zoneLike(described, local, this.#options.zone));
+    return this.#like.get(key);
   }
 
   #theme(parsed: ICAL.Component): { theme: Id | undefined; rest: readonly string[] } {
@@ -536,6 +609,21 @@ function unescaped(text: string): string | undefined {
   return plain.replace(/\s+/g, " ").trim().slice(0, 200) || undefined;
 }
 
+const encoder = new TextEncoder();
+/** So far, and so often, something is expanded that goes by a zone which only its file knows. */
+const describedYears = 5;
+const describedMost = 400;
+
+/** A rule whose end in UTC is told in the local time of a described zone. */
+function inLocalTime(rule: RepeatRule, zone: ICAL.Timezone): RepeatRule {
+  if (!rule.until?.endsWith("Z")) return rule;
+  const time = ICAL.Time.fromDateTimeString(
+    rule.until.replace(/(\d{4})(\d\d)(\d\d)T(\d\d)(\d\d)(\d\d)Z/, "$1-$2-$3T$4:$5:$6Z"),
+    undefined as never,
+  );
+  return { ...rule, until: time.convertToZone(zone).toICALString().replace(/Z$/, "") };
+}
+
 /** Whether a text that is a date or a moment is a date. */
 const isDay = (text: string) => text.length === 10;
 
@@ -545,6 +633,8 @@ interface Time {
   /** The same in the person's own zone. */
   readonly inOwn: string;
   readonly zone: string | undefined;
+  /** The zone that only the file knows, and the time as it is told there. */
+  readonly described?: { readonly zone: ICAL.Timezone; readonly local: string };
 }
 
 const kinds: Readonly<Record<string, PensumRecord["kind"]>> = { VEVENT: "event", VTODO: "task", VJOURNAL: "note" };
@@ -561,19 +651,7 @@ export const uidEnd = "@pensum";
 
 function ownId(uid: string | undefined): Id | undefined {
   const id = uid?.endsWith(uidEnd) ? uid.slice(0, -uidEnd.length) : undefined;
-  return id !== undefined && /^[a-z][a-z0-9-]{1,63}$/.test(id) ? id : undefined;
-}
-
-/** The IANA name of a zone: as it stands, or behind the path that some programs put before it. */
-function knownZone(tzid: string): string | undefined {
-  const whole: unknown = tzid;
-  if (isZone(whole)) return tzid;
-  const parts = tzid.split("/").filter(Boolean);
-  for (const from of [parts.length - 2, parts.length - 3]) {
-    const name = parts.slice(Math.max(0, from)).join("/");
-    if (from >= 0 && isZone(name)) return name;
-  }
-  return undefined;
+  return isId(id) ? id : undefined;
 }
 
 function textOf(parsed: ICAL.Component, name: string): string | undefined {

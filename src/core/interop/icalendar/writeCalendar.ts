@@ -9,6 +9,7 @@ import {
   moveZone,
   repeatOf,
   type MomentText,
+  type RepeatRule,
 } from "../../time";
 import { folded } from "./lines";
 import { durationValue, escaped, ownCalendar, ownDay, ownEstimate, uidEnd } from "./readCalendar";
@@ -111,12 +112,18 @@ class CalendarWriter {
   #repeat(text: string | undefined, start: string | undefined, zone: string | undefined): string[] {
     const repeat = repeatOf(text);
     if (!repeat || start === undefined) return [];
+    if (zone !== undefined && zone !== "UTC" && repeat.rule) this.#useZoneUntil(zone, lastYearOf(repeat.rule, start));
     const whole = (at: string) => (isMoment(start) && isDate(at) ? at + start.slice(10) : at);
     return [
       ...(repeat.rule ? [`RRULE:${this.#rule(repeat.rule.text, start, zone)}`] : []),
       ...repeat.except.map((at) => this.#time("EXDATE", whole(at), zone)),
       ...repeat.also.map((at) => this.#time("RDATE", whole(at), zone)),
     ];
+  }
+
+  #useZoneUntil(zone: string, year: number) {
+    const [first, last] = this.zones.get(zone) ?? [year, year];
+    this.zones.set(zone, [first, Math.max(last, year)]);
   }
 
   /** The end of a rule is told as its start is: a date for dates, a moment in UTC for moments of a zone. */
@@ -130,10 +137,12 @@ class CalendarWriter {
     });
   }
 
-  #occurrence(record: Event | Task, zone: string | undefined): string[] {
-    return record.series === undefined || record.occurrence === undefined
-      ? []
-      : [this.#time("RECURRENCE-ID", record.occurrence, zone)];
+  /** Which one of its series a record is, told as the series tells its times. */
+  #occurrence(record: Event | Task): string[] {
+    if (record.series === undefined || record.occurrence === undefined) return [];
+    const series = this.#options.find(record.series);
+    const zone = series?.kind === "event" ? series.zone : record.kind === "event" ? record.zone : undefined;
+    return [this.#time("RECURRENCE-ID", record.occurrence, zone)];
   }
 
   #event(event: Event): string[] {
@@ -141,7 +150,7 @@ class CalendarWriter {
     const end = event.end.length === 10 ? addDays(event.end, 1) : event.end;
     return [
       ...(event.calendar ? [`${ownCalendar}:${escaped(event.calendar)}`] : []),
-      ...this.#occurrence(event, zone),
+      ...this.#occurrence(event),
       this.#time("DTSTART", event.start, zone),
       this.#time("DTEND", end, zone),
       ...this.#repeat(event.repeat, event.start, zone),
@@ -160,7 +169,7 @@ class CalendarWriter {
     const level = task.priority === undefined ? -1 : this.#levels.indexOf(task.priority);
     const priority = level < 0 ? undefined : 1 + Math.ceil((level * 9) / this.#levels.length);
     return [
-      ...this.#occurrence(task, undefined),
+      ...this.#occurrence(task),
       ...this.#taskDay(task),
       ...(task.due ? [this.#time("DUE", task.due, undefined)] : []),
       ...(task.estimateMinutes ? [`${ownEstimate}:${durationValue(task.estimateMinutes)}`] : []),
@@ -186,6 +195,15 @@ class CalendarWriter {
       ...(note.tags.length > 0 ? [`CATEGORIES:${note.tags.map(escaped).join(",")}`] : []),
     ];
   }
+}
+
+/** So many years a zone is described for a series that has no end. */
+const endlessYears = 30;
+
+function lastYearOf({ until, count }: RepeatRule, start: string): number {
+  const first = Number(start.slice(0, 4));
+  if (until !== undefined) return Math.min(Number(until.slice(0, 4)), first + endlessYears);
+  return first + Math.min(count ?? endlessYears, endlessYears);
 }
 
 /** A zone described by its clock changes in the years it is used in, and two years on. */

@@ -3,10 +3,13 @@ import { fieldsIn, formulaName, isComputed, parseNumber, type Register } from ".
 import type { Store } from "../../store";
 import { dateMeantBy, parseDuration } from "../../time";
 import type { Table } from "./readTable";
+import { idColumn } from "./writeTable";
 
 /** Where a column of a table goes: into a field, into a new one, or nowhere. */
 export type ColumnPlan =
   | { readonly into: "nothing" }
+  /** It says which record the row is. */
+  | { readonly into: "id" }
   | { readonly into: "field"; readonly name: string }
   | { readonly into: "new"; readonly title: string; readonly type: OwnType };
 
@@ -18,6 +21,7 @@ export function guessColumns(store: Pick<Store, "list">, register: Register, tab
   const fields = fieldsIn(store, register).filter((field) => !field.kept && !isComputed(field));
   const taken = new Set<string>();
   const plans = table.header.map((name, column): ColumnPlan => {
+    if (name === idColumn) return { into: "id" };
     const field = fields.find((one) => formulaName(one.label) === formulaName(name) && !taken.has(one.name));
     if (field) {
       taken.add(field.name);

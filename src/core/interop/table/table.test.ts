@@ -117,7 +117,7 @@ describe("a table", () => {
       "too long;1;24.11.2026;5;no;more",
     ].join("\r\n");
     const planned = plan(setting, text);
-    expect(planned.added).toEqual([
+    expect(planned.added.map(({ fields }) => fields)).toEqual([
       { title: "good one", f_xlevel: 0.42, f_xday: "2026-11-24", f_xtook: 45, f_xwet: true },
       { title: "two\r\nlines", f_xlevel: 1, f_xday: "2026-11-24", f_xtook: 5 },
     ]);
@@ -141,7 +141,7 @@ describe("a table", () => {
     setting.store.act(importTable, plan(setting, "Title,Level\nA,1\nB,2\n"));
     const planned = plan(setting, "title,level\nb,3\na,1\nC,4\n", { matchTitles: true });
     // Titles differ in their letters only, so that both are taken for the same and the case is changed.
-    expect(planned.added).toEqual([{ title: "C", f_xlevel: 4 }]);
+    expect(planned.added.map(({ fields }) => fields)).toEqual([{ title: "C", f_xlevel: 4 }]);
     expect(planned.changed).toHaveLength(2);
     expect(plan(setting, "Title,Level\nA,1\nB,2\n", { matchTitles: true }).same).toBe(2);
   });
@@ -173,7 +173,8 @@ describe("a table", () => {
     expect(dayComesFirst(["3/4/2026", "13/6/2026"])).toBe(true);
     expect(dayComesFirst(["3/4/2026", "5/16/2026"])).toBe(false);
     expect(dayComesFirst(["4/4/2026", "2026-01-02"])).toBe(true);
-    const both = (dayFirst: boolean) => plan(world(), "Title,Read on\na,3/4/2026", { dayFirst }).added[0]?.f_xday;
+    const both = (dayFirst: boolean) =>
+      plan(world(), "Title,Read on\na,3/4/2026", { dayFirst }).added[0]?.fields.f_xday;
     expect([both(true), both(false)]).toEqual(["2026-04-03", "2026-03-04"]);
   });
 
@@ -185,5 +186,72 @@ describe("a table", () => {
     expect(typeOfCells(["1,200.50", "3"])).toBe("number");
     expect(typeOfCells(["1 h 30", "45 min"])).toBe("minutes");
     expect(typeOfCells(["2026", "2027"])).toBe("number");
+  });
+
+  describe("that comes back", () => {
+    const rows = ["Title,Level,Read on", "Weir,1,2026-01-31", "Weir,2,2026-02-28", "[[Kern]] bank,3,2026-03-31"].join(
+      "\n",
+    );
+    const exported = (setting: ReturnType<typeof world>) => {
+      const values = fieldValues(setting.store);
+      const view = new LensView(values, firstLens(setting.store, setting.register), { firstWeekday: 1 });
+      return writeTable(
+        values,
+        view,
+        fieldsIn(setting.store, setting.register).map(({ name }) => name),
+      );
+    };
+    const values = (setting: ReturnType<typeof world>) =>
+      recordsIn(setting.store, setting.register)
+        .map((record) => record as unknown as Record<string, unknown>)
+        .map(({ title, f_xlevel, f_xday }) => [title, f_xlevel, f_xday])
+        .sort();
+
+    test("untouched changes nothing, whatever titles stand twice, hold links or are matched", () => {
+      const setting = world();
+      setting.store.act(importTable, plan(setting, rows));
+      const before = values(setting);
+      for (const matchTitles of [false, true]) {
+        const planned = plan(setting, exported(setting), { matchTitles });
+        expect(planned).toMatchObject({ added: [], changed: [], same: 3, faults: [] });
+        setting.store.act(importTable, planned);
+        expect(values(setting)).toEqual(before);
+      }
+    });
+
+    test("changes just the record that its id names, also where another has the same title", () => {
+      const setting = world();
+      setting.store.act(importTable, plan(setting, rows));
+      const text = exported(setting).replace(
+        /Weir,(.*2026-02-28)/,
+        (_, rest: string) => `Mill,${rest.replace(/\b2\b/, "20")}`,
+      );
+      setting.store.act(importTable, plan(setting, text, { matchTitles: true }));
+      expect(values(setting)).toEqual([
+        ["Mill", 20, "2026-02-28"],
+        ["Weir", 1, "2026-01-31"],
+        ["[[Kern]] bank", 3, "2026-03-31"],
+      ]);
+    });
+
+    test("without ids, a title that is there more than once is told of and changes no record", () => {
+      const setting = world();
+      setting.store.act(importTable, plan(setting, rows));
+      const planned = plan(setting, rows.replace("2026-03-31", "2026-04-30"), { matchTitles: true });
+      expect(planned.changed).toMatchObject([{ fields: { f_xday: "2026-04-30" } }]);
+      expect(planned.faults.map(({ reason }) => reason)).toEqual([
+        expect.stringContaining("There are 2 records with this title"),
+        expect.stringContaining("There are 2 records with this title"),
+      ]);
+    });
+
+    test("an id of something else is told of, and never touches it", () => {
+      const setting = world();
+      setting.store.act(addRegister, { title: "Other", id: "other" });
+      setting.store.act(addToRegister, { register: "other", fields: { title: "mine" }, id: "mine" });
+      const planned = plan(setting, "Title,Record id\nA,mine\nB,readings\nC,fresh1\nD,fresh1\n");
+      expect(planned.added).toEqual([{ id: "fresh1", fields: { title: "C" } }]);
+      expect(planned.faults.map(({ line }) => line)).toEqual([2, 3, 5]);
+    });
   });
 });

@@ -16,13 +16,25 @@ export function byLibrary({ start, rule, zone }: Series, from: DateText, to: Dat
     /UNTIL=[^;]+/,
     until === undefined ? "" : `UNTIL=${until}${until.length > 8 && !until.endsWith("Z") ? "Z" : ""}`,
   );
-  const library = new RRuleTemporal({ rruleString: text, dtstart, includeDtstart: true });
+  const library = new RRuleTemporal({ rruleString: text, dtstart, includeDtstart: true, maxIterations: mostSteps });
   const day = (date: DateText) => Temporal.PlainDate.from(date).toZonedDateTime("UTC");
-  return library
-    .between(day(from), day(addDays(to, 1)), true)
+  return between(() => library.between(day(from), day(addDays(to, 1)), true), day(start.slice(0, 10)))
     .map((moment) => moment.toPlainDateTime().toString({ smallestUnit: "minute" }))
     .map((moment) => (isMoment(start) ? moment : moment.slice(0, 10)))
     .filter((moment) => dateOf(moment) <= to);
+}
+
+/** So many steps the library looks ahead for a rule that hardly ever holds, or never. */
+const mostSteps = 20_000;
+
+/** What is found, or the own start alone where a rule is looked for in vain: a calendar is shown in any case. */
+function between(find: () => Temporal.ZonedDateTime[], start: Temporal.ZonedDateTime): Temporal.ZonedDateTime[] {
+  try {
+    return find();
+  } catch (error) {
+    if (error instanceof Error && /iterations/i.test(error.message)) return [start];
+    throw error;
+  }
 }
 
 function moved(until: string, zone: string): string {

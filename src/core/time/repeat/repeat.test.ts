@@ -2,7 +2,18 @@ import fc from "fast-check";
 import rrule from "rrule";
 import { beforeAll, describe, expect, test } from "vitest";
 import { addDays } from "../dates";
-import { needLibrary, occurrences, readRule, ruleOf, type RepeatRule } from ".";
+import {
+  needLibrary,
+  occurrences,
+  readRepeat,
+  readRule,
+  repeatOf,
+  ruleOf,
+  ruleOfWords,
+  startsOf,
+  type Repeat,
+  type RepeatRule,
+} from ".";
 
 beforeAll(needLibrary);
 
@@ -399,4 +410,49 @@ describe("a rule", () => {
       ),
     ).toEqual(["2026-01-31"]);
   });
+});
+
+describe("a rule that gives more than a day can hold", () => {
+  test.each([
+    ["FREQ=SECONDLY", "86,400"],
+    ["FREQ=MINUTELY", "1,440"],
+    ["FREQ=MINUTELY;INTERVAL=10", "144"],
+    ["FREQ=HOURLY;BYMINUTE=0,10,20,30,40,50", "144"],
+    ["FREQ=DAILY;BYHOUR=0,1,2,3,4,5,6,7,8,9;BYMINUTE=0,5,10,15,20,25,30,35,40,45,50,55", "120"],
+    ["FREQ=SECONDLY;BYHOUR=9;BYMINUTE=0,1", "120"],
+  ])("%s is refused, and says how many", (text, times) => {
+    expect(readRule(text)).toMatchObject({ fault: expect.stringContaining(`${times} times a day`) as string });
+    expect(repeatOf(`RRULE:${text}`)).toBeUndefined();
+  });
+
+  test.each([
+    "FREQ=HOURLY",
+    "FREQ=MINUTELY;INTERVAL=15",
+    "FREQ=SECONDLY;INTERVAL=1800",
+    "FREQ=MINUTELY;BYHOUR=9;BYMINUTE=0,30",
+  ])("%s is followed", async (text) => {
+    await needLibrary();
+    const starts = startsOf("2026-11-24T09:00", readRepeat(text) as Repeat, "2026-11-25", "2026-11-25");
+    expect(starts.length).toBeGreaterThan(1);
+    expect(starts.length).toBeLessThanOrEqual(96);
+  });
+
+  test("one that never holds is looked for within bounds, and has its own start", async () => {
+    await needLibrary();
+    const never = readRepeat("FREQ=YEARLY;BYWEEKNO=53;BYMONTH=6;BYDAY=MO") as Repeat;
+    expect(startsOf("2026-11-24T09:00", never, "2026-01-01", "2046-12-31")).toEqual(["2026-11-24T09:00"]);
+  });
+
+  test.each([
+    ["every Monday", "FREQ=WEEKLY;BYDAY=MO"],
+    ["Every other Tuesday", "FREQ=WEEKLY;INTERVAL=2;BYDAY=TU"],
+    ["every 3 days", "FREQ=DAILY;INTERVAL=3"],
+    ["weekly", "FREQ=WEEKLY"],
+    ["every last Friday of the month", "FREQ=MONTHLY;BYDAY=-1FR"],
+    ["banana", undefined],
+    ["every banana", undefined],
+    ["every Monday and a banana", undefined],
+    ["", undefined],
+    ["constructor", undefined],
+  ])("“%s” in words is %s", (words, rule) => expect(ruleOfWords(words)).toBe(rule));
 });

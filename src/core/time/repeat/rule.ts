@@ -43,6 +43,11 @@ const numberParts = {
   BYMINUTE: [0, 59, false],
   BYSECOND: [0, 60, false],
 } as const satisfies Record<string, readonly [least: number, most: number, negative: boolean]>;
+/** So many times a day something may repeat: every quarter of an hour. A day that holds more cannot be shown or worked. */
+export const mostStartsADay = 96;
+
+/** The largest interval and count; more is a slip, and would be counted for a long time. */
+const mostNumber = 100_000;
 const rareParts = ["BYYEARDAY", "BYWEEKNO", "BYHOUR", "BYMINUTE", "BYSECOND"];
 
 /** Reads a rule. What is wrong with it comes back as a sentence; parts that RFC 5545 does not know (`X-…`) are passed over. */
@@ -61,11 +66,11 @@ export function readRule(text: string): RepeatRule | { readonly fault: string } 
   const frequency = parts.get("FREQ") as Frequency | undefined;
   if (!frequency || !frequencies.includes(frequency)) return { fault: "A rule needs a frequency, like FREQ=WEEKLY." };
   const interval = Number(parts.get("INTERVAL") ?? 1);
-  if (!Number.isInteger(interval) || interval < 1 || interval > 1000)
-    return { fault: "INTERVAL is a whole number from 1." };
+  if (!Number.isInteger(interval) || interval < 1 || interval > mostNumber)
+    return { fault: `INTERVAL is a whole number from 1 to ${mostNumber.toLocaleString("en-GB")}.` };
   const count = parts.has("COUNT") ? Number(parts.get("COUNT")) : undefined;
-  if (count !== undefined && (!Number.isInteger(count) || count < 1))
-    return { fault: "COUNT is a whole number from 1." };
+  if (count !== undefined && (!Number.isInteger(count) || count < 1 || count > mostNumber))
+    return { fault: `COUNT is a whole number from 1 to ${mostNumber.toLocaleString("en-GB")}.` };
   const until = parts.get("UNTIL");
   if (until !== undefined && !isUntil(until)) return { fault: `“${until}” is no date to end at.` };
   if (until !== undefined && count !== undefined) return { fault: "A rule ends by COUNT or by UNTIL, not by both." };
@@ -91,6 +96,11 @@ export function readRule(text: string): RepeatRule | { readonly fault: string } 
       return { fault: `“${one}”: only rules by month or year know the nth weekday.` };
     days.push({ weekday: weekdayCodes.indexOf(code as WeekdayCode) + 1, nth: at });
   }
+  const aDay = startsADay(frequency, interval, numbers);
+  if (aDay > mostStartsADay)
+    return {
+      fault: `It would repeat up to ${aDay.toLocaleString("en-GB")} times a day; ${mostStartsADay} times, every 15 minutes, is the most.`,
+    };
   return {
     frequency,
     interval,
@@ -107,6 +117,24 @@ export function readRule(text: string): RepeatRule | { readonly fault: string } 
       .map(([name, value]) => `${name}=${value}`)
       .join(";"),
   };
+}
+
+/** How many starts a day can have by a rule, at most: its steps within a day, times the times of day it names. */
+function startsADay(frequency: Frequency, interval: number, numbers: ReadonlyMap<string, readonly number[]>): number {
+  const named = (part: string, all: number) => numbers.get(part)?.length ?? all;
+  const [hours, minutes, seconds] = [named("BYHOUR", 24), named("BYMINUTE", 60), named("BYSECOND", 60)];
+  const once = (part: string) => named(part, 1);
+  const steps = (inDay: number) => Math.ceil(inDay / interval);
+  switch (frequency) {
+    case "SECONDLY":
+      return Math.min(steps(86_400), hours * minutes * seconds);
+    case "MINUTELY":
+      return Math.min(steps(1440), hours * minutes) * once("BYSECOND");
+    case "HOURLY":
+      return Math.min(steps(24), hours) * once("BYMINUTE") * once("BYSECOND");
+    default:
+      return once("BYHOUR") * once("BYMINUTE") * once("BYSECOND");
+  }
 }
 
 function isUntil(text: string): boolean {
