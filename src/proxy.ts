@@ -30,4 +30,5 @@ export function proxy(request: NextRequest) {
   return response;
 }
 
-export const config = { matcher: [{ source: "/((?!_next/static|favicon.ico|icon.svg|health).*)" }] };
+/** Everything but the files of the build and the answer that the server is up. */
+export const config = { matcher: [{ source: "/((?!_next/static/|icon\\.svg$|health$).*)" }] };

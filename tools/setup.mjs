@@ -77,7 +77,7 @@ export function ensureBuild() {
   ];
   const state = hash(
     files
-      .filter((file) => !file.endsWith(".test.ts"))
+      .filter((file) => !/\.test\.tsx?$/.test(file))
       .map((file) => file + hash(readFileSync(file)))
       .join("\n"),
   );
@@ -101,10 +101,10 @@ export function freePort() {
 
 /** Starts the built app. Gives its address and how to stop it. */
 export async function startApp({ port, demo = false, stdio = "ignore" }) {
-  const child = spawn(process.execPath, [join(root, "node_modules/next/dist/bin/next"), "start", "-p", String(port)], {
+  const child = spawn(process.execPath, [join(root, "tools/server.mjs")], {
     cwd: root,
     stdio,
-    env: { ...quiet, PENSUM_DEMO: demo ? "1" : "0" },
+    env: { ...quiet, NODE_ENV: "production", PORT: String(port), PENSUM_DEMO: demo ? "1" : "0" },
   });
   const address = `http://localhost:${port}`;
   for (let tries = 0; ; tries++) {
