@@ -1,3 +1,4 @@
+import { checkTextLength } from "./budget";
 import { addMonths } from "./literals";
 import { secondsOf, utcSeconds } from "./comparing";
 import { nothing } from "./trouble";
@@ -18,7 +19,10 @@ function refuse(operator: string, a: FeelValue, b: FeelValue): null {
 
 export function add(a: FeelValue, b: FeelValue): FeelValue {
   if (typeof a === "number" && typeof b === "number") return finite(a + b);
-  if (typeof a === "string" && typeof b === "string") return a + b;
+  if (typeof a === "string" && typeof b === "string") {
+    checkTextLength(a.length + b.length);
+    return a + b;
+  }
   if (a instanceof DaysDuration && b instanceof DaysDuration) return new DaysDuration(a.seconds + b.seconds);
   if (a instanceof MonthsDuration && b instanceof MonthsDuration) return new MonthsDuration(a.months + b.months);
   if (b instanceof DaysDuration) return shift(a, b.seconds) ?? refuse("+", a, b);

@@ -1,3 +1,4 @@
+import { spend } from "./budget";
 import {
   DaysDuration,
   FeelDate,
@@ -15,6 +16,7 @@ import {
  * the same as null only.
  */
 export function equal(a: FeelValue, b: FeelValue): boolean | null {
+  spend();
   if (a === b) return true;
   if (a === null || b === null) return false;
   if (typeof a !== "object" || typeof b !== "object") return typeof a === typeof b ? false : null;

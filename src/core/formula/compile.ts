@@ -1,6 +1,7 @@
 import type { SyntaxNode } from "@lezer/common";
 import { dayNumber, dateOf, minuteOf } from "../time";
 import { add, divide, multiply, negate, raise, subtract } from "./arithmetic";
+import { checkLength, checkTextLength, longestList, oneDeeper, spend } from "./budget";
 import { builtins } from "./builtins";
 import { temporalProperty } from "./builtins/dates";
 import { compare, equal, isWithin } from "./comparing";
@@ -61,7 +62,10 @@ export class Compiler<R> {
     },
     List: (node, scope) => {
       const parts = this.#operands(node).map((part) => this.expression(part, scope));
-      return (frame) => parts.map((part) => part(frame));
+      return (frame) => {
+        spend(parts.length);
+        return parts.map((part) => part(frame));
+      };
     },
     Context: (node, scope) => this.#context(node, scope),
     PathExpression: (node, scope) => this.#path(node, scope),
@@ -236,6 +240,7 @@ export class Compiler<R> {
       const all = isList(value) ? value : value === null ? [] : [value];
       const kept: FeelValue[] = [];
       for (const one of all) {
+        spend();
         frame.locals[slot] = one;
         const said = holds(frame);
         if (typeof said === "number") return all[said > 0 ? said - 1 : all.length + said] ?? null;
@@ -266,14 +271,17 @@ export class Compiler<R> {
       const run = (level: number): boolean => {
         const here = levels[level];
         if (!here) {
+          spend();
           const result = body(frame);
           results.push(result);
+          checkLength(results.length);
           frame.locals[partial.slot] = results;
           return gather.enough(result);
         }
         const list = here.each(frame);
         if (!isList(list)) return (failed = true);
         for (const one of list) {
+          spend();
           frame.locals[here.slot] = one;
           if (run(level + 1)) return true;
         }
@@ -306,7 +314,10 @@ export class Compiler<R> {
       return (frame) => {
         const called = own(frame);
         return called instanceof FeelFunction
-          ? called.call(values.map((value) => value(frame)))
+          ? charged(
+              called,
+              values.map((value) => value(frame)),
+            )
           : nothing(`“${name}” is not a function.`);
       };
     }
@@ -339,9 +350,13 @@ export class Compiler<R> {
     if (!named) {
       const values = this.#positional(node, scope);
       const [first, second] = values;
-      if (values.length === 1) return (frame) => called.call([first!(frame)]);
-      if (values.length === 2) return (frame) => called.call([first!(frame), second!(frame)]);
-      return (frame) => called.call(values.map((value) => value(frame)));
+      if (values.length === 1) return (frame) => charged(called, [first!(frame)]);
+      if (values.length === 2) return (frame) => charged(called, [first!(frame), second!(frame)]);
+      return (frame) =>
+        charged(
+          called,
+          values.map((value) => value(frame)),
+        );
     }
     const values = named.map((part) => {
       const name = nameIn(this.text, part.getChild("ParameterName")!);
@@ -357,7 +372,7 @@ export class Compiler<R> {
     return (frame) => {
       const given: FeelValue[] = Array.from({ length }, () => null);
       for (const { at, value } of values) given[at] = value(frame);
-      return called.call(given);
+      return charged(called, given);
     };
   }
 
@@ -377,7 +392,8 @@ export class Compiler<R> {
       return new FeelFunction(names, (values) => {
         const called = captured.copy();
         slots.forEach((slot, at) => (called.locals[slot] = values[at] ?? null));
-        return body(called);
+        spend(1 + called.locals.length);
+        return oneDeeper(() => body(called));
       });
     };
   }
@@ -398,6 +414,23 @@ export class Compiler<R> {
       ? (frame) => new FeelRange(undefined, end(frame), false, included)
       : (frame) => new FeelRange(end(frame), undefined, included, false);
   }
+}
+
+/** Calls a function and charges for what it goes through and what it makes. */
+function charged(called: FeelFunction, values: readonly FeelValue[]): FeelValue {
+  for (const value of values) spend(sizeOf(value));
+  const result = called.call(values);
+  if (isList(result)) checkLength(result.length);
+  if (typeof result === "string") checkTextLength(result.length);
+  spend(sizeOf(result));
+  return result;
+}
+
+const charactersPerStep = 32;
+
+function sizeOf(value: FeelValue): number {
+  if (isList(value)) return value.length + 1;
+  return typeof value === "string" ? 1 + Math.floor(value.length / charactersPerStep) : 1;
 }
 
 const skipped = /^(ArithOp|CompareOp|LineComment|BlockComment)$/;
@@ -436,7 +469,10 @@ function passes(value: FeelValue, wanted: FeelValue): boolean | null {
 /** The value of an entry, of a property of a date or a range, or of each thing of a list. */
 export function property(value: FeelValue, name: string): FeelValue {
   if (value === null) return nothing(`What should have “${name}” is empty.`);
-  if (isList(value)) return value.map((one) => property(one, name));
+  if (isList(value)) {
+    spend(value.length);
+    return value.map((one) => property(one, name));
+  }
   if (isContext(value)) return value.get(name) ?? nothing(`There is no “${name}”.`);
   if (value instanceof FeelRange) {
     if (name === "start") return value.start ?? null;
@@ -463,8 +499,6 @@ const every: Gather = {
   value: (results) => !results.includes(false) && (unknownAmong(results) ? null : true),
 };
 
-const mostSteps = 100_000;
-
 /** Whole numbers or dates from one end to the other, downwards where the second is smaller. */
 function steps(from: FeelValue, to: FeelValue): FeelValue {
   if (from instanceof FeelDate && to instanceof FeelDate) {
@@ -474,7 +508,8 @@ function steps(from: FeelValue, to: FeelValue): FeelValue {
   if (typeof from !== "number" || typeof to !== "number")
     return nothing("It goes from number to number, or date to date.");
   const size = Math.floor(Math.abs(to - from)) + 1;
-  if (size > mostSteps) return nothing(`More than ${mostSteps} steps are too many.`);
+  if (size > longestList) return nothing(`More than ${longestList.toLocaleString("en-GB")} steps are too many.`);
+  spend(size >> 2);
   const step = to < from ? -1 : 1;
   return Array.from({ length: size }, (_, at) => from + at * step);
 }

@@ -1,9 +1,11 @@
 import type { Clock } from "../time";
+import { Purse, withBudget } from "./budget";
 import { Compiler } from "./compile";
 import { Frame, type FormulaNames } from "./frame";
 import { FormulaError, parseFormula, type FormulaFault } from "./parse";
 import { Scope } from "./scope";
-import { withReason } from "./trouble";
+import { nothing, withReason } from "./trouble";
+import { measured } from "./measured";
 import type { FeelValue } from "./values";
 
 /** A formula, ready to be computed for any record. */
@@ -33,15 +35,9 @@ export function compileFormula<R>(
     const scope = Scope.of(names);
     const compiler = new Compiler<R>(text);
     const compute = compiler.expression(tree.topNode, scope);
-    const evaluate = (record: R): FeelValue => {
-      try {
-        return compute(new Frame(record, clock));
-      } catch (error) {
-        // A function that calls itself without end is the one thing that can throw.
-        if (error instanceof RangeError) return null;
-        throw error;
-      }
-    };
+    const purse = new Purse();
+    const evaluate = (record: R): FeelValue =>
+      withBudget<FeelValue>(() => measured(compute(new Frame(record, clock))), nothing, purse);
     return {
       text,
       paths: scope.paths,
@@ -54,6 +50,3 @@ export function compileFormula<R>(
     throw error;
   }
 }
-
-/** Names for a formula that reads no record. */
-export const noNames: FormulaNames<unknown> = { read: () => undefined, shapes: {} };

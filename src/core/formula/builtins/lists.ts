@@ -1,5 +1,6 @@
 import { add, divide } from "../arithmetic";
 import { compare, equal } from "../comparing";
+import { spend } from "../budget";
 import { nothing } from "../trouble";
 import {
   ContextOfEntries,
@@ -55,12 +56,26 @@ function together(list: Values, decisive: boolean): boolean | null {
 
 function distinct(list: Values): FeelValue[] {
   const found: FeelValue[] = [];
-  for (const one of list) if (!found.some((other) => equal(one, other) === true)) found.push(one);
+  const plain = new Set<FeelValue>();
+  const others: FeelValue[] = [];
+  for (const one of list) {
+    // Numbers, texts and truths are known by themselves; what is made of parts is compared.
+    const isPlain = typeof one !== "object" || one === null;
+    if (isPlain ? plain.has(one) : others.some((other) => equal(one, other) === true)) continue;
+    if (isPlain) plain.add(one);
+    else others.push(one);
+    found.push(one);
+  }
   return found;
 }
 
-function flat(list: Values): FeelValue[] {
-  return list.flatMap((one) => (isList(one) ? flat(one) : [one]));
+function flat(list: Values, into: FeelValue[] = []): FeelValue[] {
+  for (const one of list) {
+    spend();
+    if (isList(one)) flat(one, into);
+    else into.push(one);
+  }
+  return into;
 }
 
 const whole = (position: number, length: number) =>
@@ -78,6 +93,7 @@ function sorted(list: Values, before: FeelFunction | undefined): FeelValue {
 }
 
 function putIn(context: FeelContext, key: string, value: FeelValue): FeelContext {
+  spend(context.names().length);
   const entries = new Map(context.names().map((name) => [name, context.get(name) as FeelValue]));
   return new ContextOfEntries(entries.set(key, value));
 }

@@ -1,19 +1,9 @@
+import { longestText, spend } from "../budget";
+import { measured } from "../measured";
+import { patternOf } from "../pattern";
 import { nothing } from "../trouble";
 import { feelText, type FeelValue } from "../values";
 import { define } from "./define";
-
-const flagsAllowed = /^[smix]*$/;
-
-/** A pattern of the standard (XML Schema and XPath) as one of the platform's. */
-function pattern(text: string, flags = "", more = ""): RegExp | null {
-  if (!flagsAllowed.test(flags)) return nothing(`“${flags}” are not flags of a pattern: s, m, i and x are.`);
-  const source = flags.includes("x") ? text.replace(/\s+/g, "") : text;
-  try {
-    return new RegExp(source, `u${flags.replace(/x/g, "")}${more}`);
-  } catch {
-    return nothing(`“${text}” is not a pattern.`);
-  }
-}
 
 /** Functions of texts (DMN 1.5, 10.3.4.3). Positions count characters, from 1; from the end when negative. */
 export const stringFunctions = {
@@ -41,25 +31,29 @@ export const stringFunctions = {
   "starts with": define({ string: "string", match: "string" }, ({ string, match }) => string.startsWith(match)),
   "ends with": define({ string: "string", match: "string" }, ({ string, match }) => string.endsWith(match)),
   matches: define({ input: "string", pattern: "string", flags: "string?" }, ({ input, pattern: text, flags }) => {
-    const found = pattern(text, flags);
+    const found = patternOf(text, flags);
     return found && found.test(input);
   }),
   replace: define(
     { input: "string", pattern: "string", replacement: "string", flags: "string?" },
     ({ input, pattern: text, replacement, flags }) => {
-      const found = pattern(text, flags, "g");
-      return found && input.replace(found, replacement.replace(/\$0/g, "$$&"));
+      const found = patternOf(text, flags);
+      if (replacement.length > 0 && input.length * replacement.length > longestText * 100)
+        return nothing("The text and its replacement are too long.");
+      return found && found.replace(input, replacement.replace(/\$0/g, "$$&"));
     },
   ),
   split: define({ string: "string", delimiter: "string" }, ({ string, delimiter }) => {
-    const found = pattern(delimiter);
-    return found && string.split(found);
+    const found = patternOf(delimiter);
+    return found && found.split(string);
   }),
   "string join": define({ list: "list", delimiter: "string?" }, ({ list, delimiter = "" }) => {
     const texts = list.filter((one) => one !== null);
-    return texts.every((one) => typeof one === "string") ? texts.join(delimiter) : nothing("Only texts can be joined.");
+    return texts.every((one) => typeof one === "string" && (spend(1 + (one.length >> 3)), true))
+      ? texts.join(delimiter)
+      : nothing("Only texts can be joined.");
   }),
-  string: define({ from: "any" }, ({ from }): FeelValue => (from === null ? null : feelText(from))),
+  string: define({ from: "any" }, ({ from }): FeelValue => (from === null ? null : feelText(measured(from)))),
   number: define(
     { from: "any", "grouping separator": "string?", "decimal separator": "string?" },
     ({ from, "grouping separator": grouping, "decimal separator": decimal }) => {
