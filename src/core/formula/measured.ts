@@ -3,8 +3,12 @@ import { isContext, isList, type FeelValue } from "./values";
 
 /** A value, after each of its parts was charged for: one that holds itself many times over is small to make, not to read. */
 export function measured<V extends FeelValue>(value: V): V {
-  if (isList(value)) for (const one of value) (spend(), measured(one));
-  else if (isContext(value) && value.identity === undefined)
-    for (const name of value.names()) (spend(), measured(value.get(name) ?? null));
+  const parts = isList(value)
+    ? value
+    : isContext(value) && value.identity === undefined
+      ? value.names().map((name) => value.get(name) ?? null)
+      : [];
+  spend(parts.length);
+  for (const part of parts) measured(part);
   return value;
 }

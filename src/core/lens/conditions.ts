@@ -52,8 +52,11 @@ export function predicateOf(condition: Condition, setting: Setting): Predicate {
     return (record) => !part(record);
   }
   if ("feel" in condition) {
-    const formula = setting.values.compile(setting.register, condition.feel);
-    return "fault" in formula ? () => false : (record) => formula.evaluate(record) === true;
+    // As a computed field of its own, so that what it reads through links is followed as that of fields is.
+    const { values, register } = setting;
+    const { feel } = condition;
+    const field: Field = { name: `where ${feel}`, label: feel, type: "formula", formula: feel, kept: true };
+    return (record) => values.computed(register, field, record) === true;
   }
   const field = fieldNamed(setting.values, setting.register, condition.field);
   if (!field) return condition.is === "empty" ? always : () => false;

@@ -16,7 +16,8 @@ export interface Place {
 
 /** A record at one place of a lens; one that has several people stands in the group of each. */
 export interface Entry {
-  readonly record: PensumRecord;
+  /** As it is now; only a record that keeps its place while it is worked on gets another one here. */
+  record: PensumRecord;
   readonly place: Place;
   /** Its row in the columns of the lens. */
   readonly row: number;

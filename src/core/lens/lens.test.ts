@@ -189,7 +189,7 @@ describe("a lens", () => {
         let view = new LensView(values, asked, { firstWeekday: 1 });
         shown(view);
         values.onChange((ids, everything) => {
-          if (everything) view = new LensView(values, asked, { firstWeekday: 1 });
+          if (everything || view.settlesWith(ids)) view = new LensView(values, asked, { firstWeekday: 1 });
           else view.change(ids);
         });
         for (const one of edits.slice(6)) {
@@ -205,6 +205,56 @@ describe("a lens", () => {
         }
       }),
       { numRuns: 150 },
+    );
+  }, 60_000);
+
+  test("keeps the place of a record that is worked on, and shows the same as asked anew once it is let go", () => {
+    type Move = Edit | { hold: number } | { release: true };
+    const move: fc.Arbitrary<Move> = fc.oneof(
+      { arbitrary: edit, weight: 5 },
+      { arbitrary: fc.nat().map((hold) => ({ hold })), weight: 2 },
+      { arbitrary: fc.constant({ release: true as const }), weight: 1 },
+    );
+    const ids = (view: LensView) => view.entries.map(({ record }) => record.id);
+    fc.assert(
+      fc.property(query, fc.array(move, { minLength: 4, maxLength: 25 }), (asked, moves) => {
+        const { store } = world();
+        const values = fieldValues(store);
+        let view = new LensView(values, asked, { firstWeekday: 1 });
+        let held: string | undefined;
+        let isFresh = false;
+        values.onChange((changed, everything) => {
+          if (!everything && !view.settlesWith(changed)) return view.change(changed);
+          // A field came or went: the whole lens is asked anew, and goes on holding the record.
+          view = new LensView(values, asked, { firstWeekday: 1 });
+          view.hold(held);
+          isFresh = true;
+        });
+        const cold = () =>
+          new LensView(fieldValues(new Store(new Map([...store.records()].map((r) => [r.id, r])), [], clock)), asked, {
+            firstWeekday: 1,
+          });
+        for (const one of moves) {
+          const [before, from] = [ids(view), held === undefined ? -1 : view.indexOf(held)];
+          if ("hold" in one) view.hold((held = before[one.hold % Math.max(1, before.length)]));
+          else if ("release" in one) view.hold((held = undefined));
+          else {
+            isFresh = false;
+            apply(store, one);
+            const there = !isFresh && held !== undefined && from >= 0 && store.get(held) !== undefined;
+            if (!there) continue;
+            // It is drawn as it is now, in the line where it stood.
+            const at = view.indexOf(held as string);
+            expect(view.entries[at]?.record).toBe(store.get(held as string));
+            if (asked.groups.length === 0) expect(at).toBe(Math.min(from, view.entries.length - 1));
+            const without = (list: readonly string[]) => list.filter((id) => id !== held);
+            if (asked.groups.length === 0) expect(without(ids(view))).toEqual(without(ids(cold())));
+          }
+        }
+        view.hold(undefined);
+        expect(shown(view)).toEqual(shown(cold()));
+      }),
+      { numRuns: 250 },
     );
   }, 60_000);
 

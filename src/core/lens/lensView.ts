@@ -10,7 +10,7 @@ import {
   type Register,
 } from "../register";
 import { dateOf } from "../time";
-import { compareEntries, type Entry, type Ordering, type Place } from "./entries";
+import { compareEntries, comparePlaces, type Entry, type Ordering, type Place } from "./entries";
 import { donePredicate, predicateOf, rowsNotDone, rowsWhere, type Predicate } from "./conditions";
 import { fieldNamed } from "./fieldNamed";
 import { groupKeysOf, type GroupKeys } from "./groupKeys";
@@ -90,6 +90,9 @@ export class LensView {
   /** The orders of group keys that are known already. */
   readonly #orders: Map<string, OrderKey>[] = [];
   #revision = 0;
+  /** The record that keeps its place while it is worked on, and whether that may be another one by now. */
+  #held: Id | undefined;
+  #heldMayMove = false;
 
   constructor(values: FieldValues, query: LensQuery, options: Options) {
     this.query = query;
@@ -180,8 +183,73 @@ export class LensView {
     return this.#totals.get(key);
   }
 
-  /** Takes in that records changed, came or went, or that computed values of theirs did. Tells whether anything shown did. */
+  /**
+   * Keeps a record where it stands, however it is changed, until another is held or none: nobody loses a row that they
+   * are working in. Returns whether anything shown changed, as the one that was held before goes to its place.
+   */
+  hold(id: Id | undefined): boolean {
+    const before = this.#held;
+    if (before === id) return false;
+    this.#held = id;
+    const mayMove = this.#heldMayMove;
+    this.#heldMayMove = false;
+    return before !== undefined && mayMove && this.change([before]);
+  }
+
+  /** The number of the first entry of a record; -1 where it is not shown. */
+  indexOf(id: Id): number {
+    const [first] = this.#entriesIn(this.#rows.rowOf(id));
+    return first ? this.#entries.indexOf(first) : -1;
+  }
+
+  /** Takes in that records changed, came or went, or that computed values of theirs did. Returns true if anything visible changed. */
   change(ids: Iterable<Id>): boolean {
+    const held = this.#held;
+    const isHeldThere = held !== undefined && this.#values.store.get(held) !== undefined && this.indexOf(held) >= 0;
+    if (held === undefined || !isHeldThere) return this.#change(ids);
+    const all = new Set(ids);
+    const entries = this.#entriesIn(this.#rows.rowOf(held));
+    const shown = all.delete(held);
+    // Others may come to stand where it would: it is placed when it is let go, whether it changed or not.
+    this.#heldMayMove = true;
+    if (shown) {
+      for (const entry of entries) entry.record = this.#values.store.get(held) as PensumRecord;
+    }
+    const lifted = entries.map((entry) => [entry, this.#lift(entry)] as const);
+    const changed = this.#change(all);
+    for (const [entry, at] of lifted.toReversed()) this.#settle(entry, at);
+    if (!changed && shown) this.#revision++;
+    return changed || shown;
+  }
+
+  /** Takes an entry out of the order. Returns where it stood. */
+  #lift(entry: Entry): number {
+    const at = this.#entries.indexOf(entry);
+    this.#entries.splice(at, 1);
+    return at;
+  }
+
+  /** Puts an entry where it stood, or as near to that as its group allows. */
+  #settle(entry: Entry, at: number) {
+    const [start, end] = this.#runOf(entry.place);
+    this.#entries.splice(Math.max(start, Math.min(at, end)), 0, entry);
+  }
+
+  /** Where the entries of a group begin and end; where they would, if there are none. */
+  #runOf(place: Place): readonly [start: number, end: number] {
+    const first = (isBehind: (other: Place) => boolean) => {
+      let [low, high] = [0, this.#entries.length];
+      while (low < high) {
+        const middle = (low + high) >> 1;
+        if (isBehind((this.#entries[middle] as Entry).place)) high = middle;
+        else low = middle + 1;
+      }
+      return low;
+    };
+    return [first((other) => comparePlaces(other, place) >= 0), first((other) => comparePlaces(other, place) > 0)];
+  }
+
+  #change(ids: Iterable<Id>): boolean {
     const gone: Entry[] = [];
     const fresh: Entry[] = [];
     for (const id of this.#toPlace(ids)) {
@@ -229,7 +297,7 @@ export class LensView {
     this.#placesOfGroups.clear();
     // A title that changes can put its group elsewhere.
     this.#groups = undefined;
-    for (const { id } of led) all.add(id);
+    for (const { id } of led) if (id !== this.#held) all.add(id);
     return all;
   }
 
@@ -322,13 +390,17 @@ export class LensView {
     return place;
   }
 
+  #entriesIn(row: number | undefined): readonly Entry[] {
+    const own = row === undefined ? undefined : this.#byRow[row];
+    return own ? [own].flat() : [];
+  }
+
   /** Forgets the entries of a row, totals and all. Gives those there were. */
   #forget(row: number | undefined): readonly Entry[] {
-    const own = row === undefined ? undefined : this.#byRow[row];
-    if (row === undefined || !own) return [];
+    const entries = this.#entriesIn(row);
+    if (row === undefined || entries.length === 0) return [];
     this.#byRow[row] = undefined;
     this.#size--;
-    const entries = [own].flat();
     const places = entries.map(({ place }) => place);
     for (const { totals } of this.#summed) totals.takeBack(row, places);
     return entries;
