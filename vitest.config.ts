@@ -8,5 +8,26 @@ export default defineConfig({
       "@demo": fileURLToPath(new URL("./demo", import.meta.url)),
     },
   },
-  test: { include: ["src/**/*.test.ts", "demo/**/*.test.ts", "bin/**/*.test.ts"], environment: "node" },
+  test: {
+    // Components are drawn into a document; everything else needs none, and is quicker without.
+    projects: [
+      {
+        extends: true,
+        test: {
+          name: "core",
+          environment: "node",
+          include: ["src/**/*.test.ts", "demo/**/*.test.ts", "bin/**/*.test.ts"],
+        },
+      },
+      {
+        extends: true,
+        test: {
+          name: "screens",
+          include: ["src/**/*.test.tsx"],
+          environment: "happy-dom",
+          setupFiles: ["src/ui/testing/setup.ts"],
+        },
+      },
+    ],
+  },
 });

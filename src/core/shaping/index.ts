@@ -5,3 +5,4 @@ export * from "./ownFields";
 export * from "./importTable";
 export * from "./templates";
 export * from "./eventNotes";
+export * from "./setCells";

@@ -1,4 +1,5 @@
 "use client";
+import { Check } from "lucide-react";
 import { memo } from "react";
 import type { Field, PensumRecord, Theme } from "@/core/model";
 import { isAddress } from "@/core/model";
@@ -15,6 +16,18 @@ interface CellContentProps {
 
 /** A cell as it is read: words, with the dye of what it is where that has one. */
 export const CellContent = memo(function CellContent({ writing, record, field, type, cell }: CellContentProps) {
+  if (field.type === "yesNo" && !field.kept)
+    return (
+      <span
+        data-tick=""
+        role="checkbox"
+        aria-checked={cell === true}
+        aria-label={field.label}
+        className={`tick-box ${cell === true ? "is-ticked" : ""}`}
+      >
+        {cell === true && <Check size={12} aria-hidden />}
+      </span>
+    );
   if (cell === undefined || cell === "") {
     const reason = field.type === "formula" ? reasonOf(writing, record, field) : undefined;
     return reason ? (

@@ -30,17 +30,21 @@ interface RecordRowProps {
   editor: ReactNode;
   /** Another one when something that is computed may have changed. */
   revision: number;
+  /** Whether it just went to another line. */
+  moved: boolean;
 }
 
 /** One record of a table. Drawn again only when something of it changed: scrolling draws only what comes into sight. */
 export const RecordRow = memo(function RecordRow(props: RecordRowProps) {
   const { writing, record, columns, template, line, top, height, id, chosenFrom, chosenTo, active, editing, editor } =
     props;
+  const { moved } = props;
   return (
     <div
       role="row"
       aria-rowindex={line + 1}
       className="table-row"
+      data-moved={moved ? "" : undefined}
       style={{ transform: `translateY(${top}px)`, height, gridTemplateColumns: template }}
     >
       <span role="gridcell" className="grid">

@@ -8,21 +8,27 @@ import {
   useRef,
   useState,
   type ClipboardEvent,
+  type FocusEvent,
   type KeyboardEvent,
   type MouseEvent,
   type PointerEvent,
 } from "react";
+import { setState } from "@/core/commands";
 import type { Group, LensDraft, LensView } from "@/core/lens";
+import { isUnfinished } from "@/core/model";
 import { textOfCell, type Register } from "@/core/register";
 import { openRecord } from "@/ui/navigation";
 import { CellEditor } from "@/ui/CellEditor";
 import { cellWords, groupWords, isNumeric, typeWords, type Writing } from "@/ui/cells";
 import { trackPointer } from "@/ui/trackPointer";
+import { useAct } from "@/ui/workspaceContext";
+import type { Fields } from "@/core/store";
 import { FieldMenu } from "./FieldMenu";
 import { totalWords } from "./lensWords";
 import { RecordRow, type Column } from "./RecordRow";
 import { groupKey, TableRows } from "./tableRows";
 import { isEditable, useSetCells, type TypedCell } from "./useSetCells";
+import { useTableCursor } from "./useTableCursor";
 import { blockOfText, textOfBlock } from "./clipboard";
 
 const rowHeight = 31;
@@ -37,27 +43,21 @@ interface RegisterTableProps {
   onChange: (setting: Partial<LensDraft>) => void;
   /** Adds a record, in a group when one is given; gives its id. */
   onAdd: (group?: Group) => string | undefined;
+  /** What a new record is given so that the lens shows it. */
+  onGiven: () => Fields;
   onAddField: () => void;
   onEditField: (name: string) => void;
   onChoose: (ids: readonly string[]) => void;
 }
 
-/** Where the keyboard is: a line and a column, and from where a choice of cells goes on. */
-interface Cursor {
-  readonly line: number;
-  readonly column: number;
-  readonly fromLine: number;
-  readonly fromColumn: number;
-}
-
 /** A lens as a table that is worked in like a spreadsheet. */
 export function RegisterTable(props: RegisterTableProps) {
-  const { writing, register, lens, view, onChange, onAdd, onAddField, onEditField, onChoose } = props;
+  const { writing, register, lens, view, onChange, onAdd, onGiven, onAddField, onEditField, onChoose } = props;
   const scroller = useRef<HTMLDivElement>(null);
   const id = useId();
   const setCells = useSetCells();
-  const [cursor, setCursor] = useState<Cursor>({ line: 0, column: 0, fromLine: 0, fromColumn: 0 });
-  const [editing, setEditing] = useState<{ line: number; column: number; text: string }>();
+  const act = useAct();
+  const [edited, setEditing] = useState<{ key: string; line: number; field: string; text: string }>();
   const { revision } = view;
   const columns = useMemo<Column[]>(
     () =>
@@ -69,6 +69,13 @@ export function RegisterTable(props: RegisterTableProps) {
   // The view is the same object after a change; its revision tells.
   // eslint-disable-next-line react-hooks/exhaustive-deps
   const rows = useMemo(() => new TableRows(view, lens.folded), [view, lens.folded, revision]);
+  const { cursor, place, choose, lineOf, hold, moved } = useTableCursor(view, rows, columns, scroller);
+  const editedLine = edited && lineOf(edited.key, edited.line);
+  const editedColumn = columns.findIndex(({ field }) => field === edited?.field);
+  const editing =
+    edited && editedLine !== undefined && editedColumn >= 0
+      ? { line: editedLine, column: editedColumn, text: edited.text }
+      : undefined;
   const widths = columns.map(({ width = usualWidth }) => width);
   const template = `28px ${widths.map((width) => `${width}px`).join(" ")} 44px`;
   const virtual = useVirtualizer({
@@ -93,17 +100,11 @@ export function RegisterTable(props: RegisterTableProps) {
     return { from, to, left, right };
   };
   const go = (line: number, column: number, extend = false) => {
-    const to = {
-      line: Math.max(0, Math.min(rows.count - 1, line)),
-      column: Math.max(0, Math.min(columns.length - 1, column)),
-    };
-    const next = {
-      ...to,
-      fromLine: extend ? cursor.fromLine : to.line,
-      fromColumn: extend ? cursor.fromColumn : to.column,
-    };
-    setCursor(next);
-    virtual.scrollToIndex(to.line, { align: "auto" });
+    const next = place(line, column, extend);
+    // The row that was worked in goes to its place when it is left.
+    const here = entryAt(next.line)?.record.id;
+    if (here !== entryAt(cursor.line)?.record.id || next.line !== cursor.line) hold(undefined);
+    virtual.scrollToIndex(next.line, { align: "auto" });
     const [from, until] = [Math.min(next.line, next.fromLine), Math.max(next.line, next.fromLine)];
     const ids =
       from === until
@@ -120,20 +121,40 @@ export function RegisterTable(props: RegisterTableProps) {
       openRecord(entry.record.id);
       return;
     }
-    setEditing({ line, column, text: text ?? textOfCell(writing.values, of.field, of.type, of.read(entry.record)) });
+    hold(entry.record.id);
+    setEditing({
+      key: entry.record.id,
+      line,
+      field: of.name,
+      text: text ?? textOfCell(writing.values, of.field, of.type, of.read(entry.record)),
+    });
   };
   const commit = (text: string, step: "down" | "right" | "left" | "stay"): boolean => {
     const entry = editing && entryAt(editing.line);
     const of = editing && columns[editing.column]?.of;
     if (!entry || !of) return true;
     const before = textOfCell(writing.values, of.field, of.type, of.read(entry.record));
-    if (text !== before && !setCells([{ record: entry.record, name: of.name, text }])) return false;
+    if (text !== before && !setCells(register, [{ record: entry.record, name: of.name, text }])) return false;
     setEditing(undefined);
     focusBack();
-    // The record may have moved to another place by what was set: the cursor stays with the place.
     if (step === "down") go(editing.line + 1, editing.column);
     if (step === "right") go(editing.line, editing.column + 1);
     if (step === "left") go(editing.line, editing.column - 1);
+    return true;
+  };
+  /** Turns a yes or no round, or ticks a task off and on again. */
+  const toggle = (line: number, column: number): boolean => {
+    const record = entryAt(line)?.record;
+    const of = columns[column]?.of;
+    if (!record || !of) return false;
+    if (of.field.type === "yesNo" && isEditable(of.field)) {
+      hold(record.id);
+      setCells(register, [{ record, name: of.name, text: of.read(record) === true ? "no" : "yes" }]);
+      return true;
+    }
+    if (record.kind !== "task") return false;
+    hold(record.id);
+    act(setState, { tasks: [record.id], state: isUnfinished(record.state) ? "done" : "open" });
     return true;
   };
 
@@ -154,7 +175,7 @@ export function RegisterTable(props: RegisterTableProps) {
           });
       }
     }
-    setCells(cells);
+    setCells(register, cells);
   };
   const clear = () => {
     const { from, to, left, right } = chosen();
@@ -166,7 +187,7 @@ export function RegisterTable(props: RegisterTableProps) {
         if (of && isEditable(of.field)) cells.push({ record, name: of.name, text: "" });
       }
     }
-    setCells(cells);
+    setCells(register, cells);
   };
   const copy = (event: ClipboardEvent) => {
     if (editing) return;
@@ -195,19 +216,29 @@ export function RegisterTable(props: RegisterTableProps) {
     const single = block.length === 1 && only?.length === 1;
     const cells: TypedCell[] = [];
     const lines = single ? to - from + 1 : block.length;
-    for (let line = 0, at = from; line < lines && at < rows.count; at++) {
+    let taken = 0;
+    for (let at = from; taken < lines && at < rows.count; at++) {
       const record = entryAt(at)?.record;
       if (!record) continue;
       const texts = single
         ? Array.from({ length: right - left + 1 }, () => only[0] as string)
-        : (block[line] as string[]);
+        : (block[taken] as string[]);
       texts.forEach((text, offset) => {
         const of = columns[left + offset]?.of;
         if (of && isEditable(of.field)) cells.push({ record, name: of.name, text });
       });
-      line++;
+      taken++;
     }
-    setCells(cells);
+    // What goes on below the last line becomes records of its own.
+    const more = single || register.kind === "day" ? [] : block.slice(taken);
+    const added = more.map((texts) => ({
+      given: onGiven(),
+      texts: texts.flatMap((text, offset) => {
+        const of = columns[left + offset]?.of;
+        return of && isEditable(of.field) ? [{ name: of.name, text }] : [];
+      }),
+    }));
+    setCells(register, cells, added);
   };
 
   const press = (event: KeyboardEvent) => {
@@ -240,8 +271,10 @@ export function RegisterTable(props: RegisterTableProps) {
     else if (event.key === "Delete" || event.key === "Backspace") clear();
     else if (mod && event.key.toLowerCase() === "d") fillDown();
     else if (mod && event.key.toLowerCase() === "a") {
-      setCursor({ line: rows.count - 1, column: columns.length - 1, fromLine: 0, fromColumn: 0 });
+      choose({ line: rows.count - 1, column: columns.length - 1, fromLine: 0, fromColumn: 0 });
       onChoose(view.entries.map(({ record }) => record.id));
+    } else if (event.key === " " && toggle(line, column)) {
+      // Done already.
     } else if (event.key.length === 1 && !mod && !event.altKey) edit(line, column, event.key);
     else return;
     event.preventDefault();
@@ -262,15 +295,16 @@ export function RegisterTable(props: RegisterTableProps) {
   useEffect(() => {
     const fresh = added.current;
     if (!fresh) return;
-    const at = view.entries.findIndex(({ record }) => record.id === fresh);
+    const at = view.indexOf(fresh);
     const line = at < 0 ? undefined : rows.lineOf(at);
     added.current = undefined;
     const column = columns.findIndex(({ field }) => field === "title");
     if (line === undefined) return;
     virtual.scrollToIndex(line);
-    setCursor({ line, column: Math.max(0, column), fromLine: line, fromColumn: Math.max(0, column) });
-    if (column >= 0) setEditing({ line, column, text: "" });
-  }, [view, rows, columns, virtual]);
+    choose({ line, column: Math.max(0, column), fromLine: line, fromColumn: Math.max(0, column) });
+    hold(fresh);
+    if (column >= 0) setEditing({ key: fresh, line, field: "title", text: "" });
+  }, [view, rows, columns, virtual, choose, hold]);
 
   const block = chosen();
   const cellAt = (target: EventTarget) => {
@@ -287,9 +321,17 @@ export function RegisterTable(props: RegisterTableProps) {
   };
   const openCell = (event: MouseEvent) => {
     const at = cellAt(event.target);
-    if (at && !(event.target as HTMLElement).closest("input, ul")) edit(at.line, at.column);
+    if (at && !(event.target as HTMLElement).closest("input, ul, [data-tick]")) edit(at.line, at.column);
+  };
+  /** The row that was worked in goes to its place when the table is left; not when the whole window is. */
+  const leave = (event: FocusEvent<HTMLElement>) => {
+    if (!document.hasFocus() || event.currentTarget.contains(event.relatedTarget)) return;
+    hold(undefined);
   };
   const openRow = (event: MouseEvent) => {
+    const tick = (event.target as HTMLElement).closest<HTMLElement>("[data-tick]");
+    const cell = tick ? cellAt(tick) : undefined;
+    if (cell) return void toggle(cell.line, cell.column);
     const button = (event.target as HTMLElement).closest<HTMLElement>("[data-open]");
     if (button) openRecord(button.dataset.open);
   };
@@ -317,11 +359,12 @@ export function RegisterTable(props: RegisterTableProps) {
         aria-label={`${lens.title}, ${register.title}`}
         aria-rowcount={rows.count}
         aria-colcount={columns.length}
-        aria-activedescendant={`${id}-${cursor.line}-${cursor.column}`}
+        aria-activedescendant={rows.count > 0 ? `${id}-${cursor.line}-${cursor.column}` : undefined}
         tabIndex={0}
         data-pane-focus=""
         className="register-table min-h-0 flex-1 overflow-auto outline-none [scrollbar-width:thin]"
         onKeyDown={press}
+        onBlur={leave}
         onCopy={copy}
         onCut={copy}
         onPaste={paste}
@@ -342,9 +385,7 @@ export function RegisterTable(props: RegisterTableProps) {
             </button>
           </span>
         </div>
-        {rows.count === 0 && (
-          <Nothing register={register} onAdd={() => add()} isFiltered={view.query.where !== undefined} />
-        )}
+        {rows.count === 0 && <Nothing register={register} onAdd={() => add()} isFiltered={isNarrowed(lens)} />}
         <div
           role="rowgroup"
           onPointerDown={point}
@@ -395,6 +436,7 @@ export function RegisterTable(props: RegisterTableProps) {
                 editing={isEdited ? editing.column : -1}
                 editor={isEdited ? editorOf(editing.column, editing.text) : null}
                 revision={revision}
+                moved={moved === entry.record.id}
               />
             );
           })}
@@ -426,6 +468,12 @@ export function RegisterTable(props: RegisterTableProps) {
       </div>
     </div>
   );
+}
+
+/** Whether a lens leaves something out. */
+function isNarrowed({ where, done }: LensDraft): boolean {
+  const isAll = ("all" in where && where.all.length === 0) || ("any" in where && where.any.length === 0);
+  return !isAll || done !== "all";
 }
 
 function HeadCell(props: RegisterTableProps & { column: Column; at: number }) {
@@ -627,10 +675,10 @@ function Nothing({ register, onAdd, isFiltered }: { register: Register; onAdd: (
   return (
     <div role="row">
       <p role="gridcell" className="px-2 py-8 font-words text-page">
-        {isFiltered ? `No ${register.title.toLowerCase()} are as this sentence says. ` : ""}
+        {isFiltered ? `No ${register.title.toLowerCase()} match. ` : ""}
         {register.kind !== "day" && (
           <button className="link" onClick={onAdd}>
-            Add a {register.one.toLowerCase()}
+            {`Add ${/^[aeiou]/i.test(register.one) ? "an" : "a"} ${register.one.toLowerCase()}`}
           </button>
         )}
       </p>

@@ -173,10 +173,10 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
     const id = newId();
     if (act(addLens, { lens: { ...lens, title }, id }) !== undefined) goTo(`/registers/${register.id}/${id}`);
   };
+  const givenIn = (group?: Group) => givenValues(values, register, today, lens.where, lens.groups, group?.keys);
   const add = (group?: Group): Id | undefined => {
     const id = newId();
-    const fields = givenValues(values, register, today, lens.where, lens.groups, group?.keys);
-    const given = register.kind === "day" ? { date: today } : fields;
+    const given = register.kind === "day" ? { date: today } : givenIn(group);
     const day = openDay();
     return act(
       addToRegister,
@@ -224,7 +224,12 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
         <SelectionBar writing={writing} register={register} ids={chosen} view={view} onDone={() => setChosen([])} />
       )}
       {lens.look === "table" && (
-        <RegisterTable {...shared} onAddField={() => setFieldOpen({})} onEditField={(name) => setFieldOpen({ name })} />
+        <RegisterTable
+          {...shared}
+          onGiven={() => givenIn()}
+          onAddField={() => setFieldOpen({})}
+          onEditField={(name) => setFieldOpen({ name })}
+        />
       )}
       {lens.look === "list" && <ListView {...shared} />}
       {lens.look === "board" && <BoardView {...shared} chosen={chosen} />}

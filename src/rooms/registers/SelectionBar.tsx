@@ -63,7 +63,8 @@ export function SelectionBar({ writing, register, ids, view, onDone }: Selection
               onCancel={() => setName("")}
               onCommit={(text, step) => {
                 if (text === "" && step === "stay") return true;
-                if (!setCells(records.map((record) => ({ record, name, text })))) return false;
+                const cells = records.map((record) => ({ record, name, text }));
+                if (!setCells(register, cells)) return false;
                 setName("");
                 return true;
               }}

@@ -55,6 +55,11 @@ export class TableRows {
     return { kind: "entry", at: (segment.start as number) + line - segment.from };
   }
 
+  /** The line of the heading of a group; undefined when it is inside a folded one, or gone. */
+  lineOfGroup(key: string): number | undefined {
+    return this.#segments.find(({ group }) => group && groupKey(group.group) === key)?.from;
+  }
+
   /** The line of an entry; undefined when its group is folded. */
   lineOf(at: number): number | undefined {
     const segment = this.#segments.find(({ start, count }) => start !== undefined && at >= start && at < start + count);

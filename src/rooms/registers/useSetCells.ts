@@ -1,11 +1,11 @@
 "use client";
 import { useCallback } from "react";
-import { editRecord, editRecords } from "@/core/commands";
-import { editField } from "@/core/shaping";
-import type { Field, Id, PensumRecord } from "@/core/model";
-import { fieldsIn, findRegister, readText, registerOf } from "@/core/register";
+import { setCells } from "@/core/shaping";
+import { newId, type Field, type Id, type Option, type PensumRecord } from "@/core/model";
+import { fieldsIn, findRegister, isComputed, readText, registerOf, type Register } from "@/core/register";
 import type { Fields } from "@/core/store";
 import { dateOf } from "@/core/time";
+import { openDay } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { useAct, useStore } from "@/ui/workspaceContext";
 import { dayFirst } from "@/ui/locale";
@@ -18,61 +18,75 @@ export interface TypedCell {
   readonly text: string;
 }
 
+/** A record that is made of pasted texts, with what else it is given. */
+export interface TypedRow {
+  readonly texts: readonly { readonly name: string; readonly text: string }[];
+  readonly given: Fields;
+}
+
 /**
- * Takes typed or pasted texts into cells, in one step. Choices that are new are made; the first text that a field
- * cannot hold refuses all of them, by name. Tells whether they were taken.
+ * Takes typed or pasted texts into cells, in one act. Choices that are new are made; the first text that a field cannot
+ * hold refuses all of them, by name. Returns whether they were taken.
  */
-export function useSetCells(): (cells: readonly TypedCell[]) => boolean {
+export function useSetCells(): (
+  register: Register,
+  cells: readonly TypedCell[],
+  rows?: readonly TypedRow[],
+) => boolean {
   const store = useStore();
   const values = useFieldValues();
   const act = useAct();
   return useCallback(
-    (cells) => {
-      const edits = new Map<Id, Record<string, unknown>>();
+    (register, cells, rows = []) => {
       const reading = { values, today: dateOf(store.clock.now()), dayFirst: dayFirst() };
-      for (const { record, name, text } of cells) {
-        const register = findRegister(store, registerOf(record) ?? "");
-        const field = register && fieldsIn(store, register).find((one) => one.name === name);
-        if (!register || !field) continue;
-        const read = readText(reading, field, text);
-        if ("fault" in read) {
-          notify({ text: `${read.fault} Nothing was changed.`, tone: "refused" });
-          return false;
+      const options = new Map<string, readonly Option[]>();
+      const meant = (of: Register, name: string, text: string): { value: unknown } | undefined => {
+        const field = fieldsIn(store, of).find((one) => one.name === name);
+        if (!field) return undefined;
+        const known = options.get(name) ?? field.options;
+        const read = readText(reading, known ? { ...field, options: known } : field, text);
+        if ("fault" in read) throw new Fault(read.fault);
+        if (read.made) options.set(name, [...(known ?? []), ...read.made]);
+        return read;
+      };
+      const edits = new Map<Id, Record<string, unknown>>();
+      const added: { id: Id; fields: Fields }[] = [];
+      try {
+        for (const { record, name, text } of cells) {
+          const read = meant(findRegister(store, registerOf(record) ?? "") ?? register, name, text);
+          if (read) edits.set(record.id, { ...edits.get(record.id), [name]: read.value });
         }
-        if (
-          read.made &&
-          act(
-            editField,
-            { register: register.id, name, setting: { options: [...(field.options ?? []), ...read.made] } },
-            { quiet: true },
-          ) === undefined
-        )
-          return false;
-        edits.set(record.id, { ...edits.get(record.id), [name]: read.value });
+        for (const { texts, given } of rows) {
+          const fields: Record<string, unknown> = { ...given };
+          for (const { name, text } of texts) {
+            const read = text === "" ? undefined : meant(register, name, text);
+            if (read) fields[name] = read.value;
+          }
+          added.push({ id: newId(), fields });
+        }
+      } catch (error) {
+        if (!(error instanceof Fault)) throw error;
+        notify({ text: `${error.message} Nothing was changed.`, tone: "refused" });
+        return false;
       }
-      const all = [...edits].map(([id, fields]) => ({ id, fields }));
-      const [only] = all;
-      if (!only) return true;
-      return (all.length === 1 ? act(editRecord, only, { quiet: true }) : act(editRecords, all)) !== undefined;
+      if (edits.size + added.length === 0) return true;
+      const day = openDay();
+      const input = {
+        register: register.id,
+        options,
+        edits: [...edits].map(([id, fields]) => ({ id, fields })),
+        added,
+        ...(day ? { openDay: day } : {}),
+      };
+      return act(setCells, input, { quiet: edits.size === 1 && added.length === 0 }) !== undefined;
     },
     [store, values, act],
   );
 }
 
-/** Sets one value for several records. */
-export function useSetAll(): (records: readonly PensumRecord[], fields: Fields) => boolean {
-  const act = useAct();
-  return useCallback(
-    (records, fields) =>
-      act(
-        editRecords,
-        records.map(({ id }) => ({ id, fields })),
-      ) !== undefined,
-    [act],
-  );
-}
+class Fault extends Error {}
 
 /** Whether a person can type into a field's cells. */
 export function isEditable(field: Field): boolean {
-  return !field.kept && field.type !== "formula" && field.type !== "summary";
+  return !field.kept && !isComputed(field);
 }

@@ -1,0 +1,51 @@
+import { act, render } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import type { ReactElement } from "react";
+import { vi } from "vitest";
+import type { PensumRecord } from "@/core/model";
+import { standingClock } from "@/core/time";
+import { openStore } from "@/core/workspace";
+import type { Workspace } from "@/data/workspace";
+import { Journal, MemoryLog } from "@/core/store";
+import { WorkspaceContext } from "@/ui/workspaceContext";
+
+export const now = "2026-11-24T11:07";
+export const today = "2026-11-24";
+
+/** A workspace with the rules of the app, in memory. */
+export async function workspaceWith(records: readonly PensumRecord[] = []): Promise<Workspace> {
+  const { store, outlines } = await openStore(
+    new Map(records.map((record) => [record.id, record])),
+    standingClock(now, "Europe/Berlin"),
+  );
+  const nothing = () => {};
+  return {
+    ...{ name: "own", store, outlines, database: undefined, broughtBack: false },
+    journal: new Journal(store, new MemoryLog(), { seq: 0, by: "test.tab" }),
+    turnBack: (way) => Promise.resolve(store[way]()),
+    announceReplaced: nothing,
+    close: nothing,
+  };
+}
+
+/** Draws a part of the interface over a workspace. Returns what is needed to use it as a person does. */
+export async function draw(element: ReactElement, records: readonly PensumRecord[] = []) {
+  const workspace = await workspaceWith(records);
+  const user = userEvent.setup();
+  const drawn = render(<WorkspaceContext.Provider value={workspace}>{element}</WorkspaceContext.Provider>);
+  const { store } = workspace;
+  return {
+    ...drawn,
+    user,
+    store,
+    workspace,
+    /** Pastes a text where the focus is. */
+    paste: (text: string) =>
+      act(() => {
+        const data = { getData: () => text, setData: vi.fn() };
+        const event = Object.assign(new Event("paste", { bubbles: true, cancelable: true }), { clipboardData: data });
+        (document.activeElement ?? document.body).dispatchEvent(event);
+      }),
+    undo: () => act(() => void store.undo()),
+  };
+}
