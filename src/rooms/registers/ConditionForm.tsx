@@ -7,6 +7,7 @@ import { TypedField } from "@/ui/TypedField";
 import { comparisonWords } from "./lensWords";
 import { PickList } from "@/ui/SentencePart";
 import { choicesOf, type Writing } from "@/ui/cells";
+import { dateText } from "@/core/time";
 import { dayFirst } from "@/ui/locale";
 
 type FieldCondition = Extract<Condition, { field: string }>;
@@ -39,7 +40,7 @@ export function ConditionForm(props: ConditionFormProps) {
           <OnePart {...props} condition={part} onChange={(next) => changePart(at, next)} />
           {parts.length > 1 && (
             <button className="button-quiet justify-self-start" onClick={() => changePart(at, undefined)}>
-              Take this one out
+              Remove this part
             </button>
           )}
         </div>
@@ -52,7 +53,7 @@ export function ConditionForm(props: ConditionFormProps) {
           className="button-quiet"
           onClick={() => onChange("not" in condition ? condition.not : { not: condition })}
         >
-          {"not" in condition ? "Turn back round" : "Turn round"}
+          {"not" in condition ? "Undo invert" : "Invert"}
         </button>
         <button className="button-quiet text-madder" onClick={onRemove}>
           Remove
@@ -117,28 +118,31 @@ function OnePart({ writing, register, condition, onChange }: Omit<ConditionFormP
 }
 
 /** What a condition on a field starts with. */
-export function freshCondition({ values, today }: Writing, register: Register, field: Field): FieldCondition {
+export function freshCondition({ values }: Writing, register: Register, field: Field): FieldCondition {
   const type = values.typeOf(register, field, recordsIn(values.store, register));
   const [is] = comparisonsFor(field, type);
   return withComparison(
     { field: field.name, is: is as Comparison },
     type === "date" ? "before" : (is as Comparison),
     type,
-    today,
   );
 }
 
-function withComparison(condition: FieldCondition, is: Comparison, type: CellType, today = "today"): FieldCondition {
+/** A date is compared with a word that goes along with the days, until a fixed one is asked for. */
+function withComparison(condition: FieldCondition, is: Comparison, type: CellType): FieldCondition {
   const { field, value } = condition;
   if (isAlone(is)) return { field, is };
   if (is === "oneOf" || is === "noneOf") return { field, is, value: Array.isArray(value) ? value : [] };
   if (is === "withinNext" || is === "withinLast") return { field, is, value: typeof value === "number" ? value : 7 };
   if (is === "aboveField") return { field, is, value: "estimateMinutes" };
-  if (type === "date" || type === "range") return { field, is, value: typeof value === "string" ? value : today };
+  if (type === "date" || type === "range") return { field, is, value: typeof value === "string" ? value : "today" };
   if (type === "yesNo") return { field, is, value: value !== false };
   if (type === "number" || type === "minutes") return { field, is, value: typeof value === "number" ? value : 0 };
   return { field, is, value: Array.isArray(value) ? String(value[0] ?? "") : ((value as string | undefined) ?? "") };
 }
+
+/** Dates that go along with the days. */
+const dateWords: readonly string[] = ["today", "tomorrow", "yesterday"];
 
 interface ConditionValueProps {
   writing: Writing;
@@ -202,7 +206,7 @@ function ConditionValue({ writing, register, field, type, condition, onChange }:
       : textOfCell(values, field, type, condition.value as number);
   const commit = (typed: string) => {
     if (type === "text") return set(typed);
-    if (isDate && /^(today|tomorrow|yesterday)$/i.test(typed.trim())) return set(typed.trim().toLowerCase());
+    if (isDate && dateWords.includes(typed.trim().toLowerCase())) return set(typed.trim().toLowerCase());
     const plain: Field = {
       name: "",
       label: "The value",
@@ -212,14 +216,23 @@ function ConditionValue({ writing, register, field, type, condition, onChange }:
     if ("fault" in read) setFault(read.fault);
     else if (read.value !== undefined) set(read.value as string | number);
   };
+  const isFixed = isDate && !dateWords.includes(text);
   return (
     <>
+      {isDate && (
+        <PickList
+          options={dateWords.map((word) => [word, word] as const)}
+          chosen={isFixed ? [] : [text]}
+          onPick={set}
+        />
+      )}
       <TypedField
         label="Value"
-        text={text}
-        hint={isDate ? "2026-12-15 or today" : isCount ? "7" : ""}
+        text={isFixed ? dateText(text.slice(0, 10), "day", writing.style) : text}
+        hint={isDate ? "today, or a date" : isCount ? "7" : ""}
         commit={commit}
       />
+      {isFixed && <p className="text-small text-ink-2">A fixed date: it stays the same as days go by.</p>}
       {fault && (
         <p role="alert" className="text-madder">
           {fault}

@@ -1,6 +1,7 @@
 import type { Comparison, Condition, DatePeriod, DoneShown, Field, LensLook, TotalWay } from "@/core/model";
 import { fieldNamed, isAlone } from "@/core/lens";
-import { findRegister, type CellType, type Register } from "@/core/register";
+import { findRegister, recordsIn, type CellType, type Register } from "@/core/register";
+import { dateText } from "@/core/time";
 import { cellWords, type Writing } from "@/ui/cells";
 
 /** How a comparison is read, by what it compares. */
@@ -43,7 +44,7 @@ export function conditionWords(writing: Writing, register: Register, condition: 
   if ("feel" in condition) return condition.feel;
   const field = fieldNamed(writing.values, register, condition.field);
   if (!field) return `${condition.field}, which is gone`;
-  const type = writing.values.typeOf(register, field, []);
+  const type = writing.values.typeOf(register, field, recordsIn(writing.values.store, register));
   const name = field.label.toLowerCase();
   if (isAlone(condition.is)) return `${name} ${comparisonWords(condition.is, type)}`;
   const value = valueWords(writing, register, field, type, condition.is, condition.value);
@@ -67,17 +68,14 @@ function valueWords(
     return (
       value
         .map((id) =>
-          cellWords(
-            writing,
-            field,
-            type === "options" || type === "links" ? type : type,
-            type === "options" || type === "links" ? [id as string] : (id as string),
-          ),
+          cellWords(writing, field, type, type === "options" || type === "links" ? [id as string] : (id as string)),
         )
         .join(" or ") || "nothing yet"
     );
   if (value === "today" || value === "tomorrow" || value === "yesterday") return value;
-  if (type === "range") return cellWords(writing, field, "date", value as string);
+  // A fixed date is written as one: never as a word that would be another date tomorrow.
+  if ((type === "date" || type === "range") && typeof value === "string")
+    return dateText(value.slice(0, 10), "day", writing.style);
   if (type === "text") return `“${String(value ?? "")}”`;
   if (is === "withinNext" || is === "withinLast") return String(value);
   return cellWords(writing, field, type, value as string | number);
