@@ -1,6 +1,6 @@
 import { defaultSettings, modelVersion, type Settings } from "@/core/model";
 import type { OutlineCache } from "@/core/page";
-import { Journal, MemoryLog, NewerVersion, replay, type Store } from "@/core/store";
+import { Journal, MemoryLog, NewerVersion, removedBy, replay, type Store } from "@/core/store";
 import type { Clock } from "@/core/time";
 import { openEmptyStore, openStore } from "@/core/workspace";
 import { WorkspaceDatabase } from "./database";
@@ -35,6 +35,7 @@ type Message = { appended: number } | { replaced: true };
 /** So many log entries after a snapshot, a new one is worth its writing. */
 const entriesPerSnapshot = 200;
 const idleMilliseconds = 4000;
+const entriesRemembered = 100;
 
 interface OpenOptions {
   clock: Clock;
@@ -68,6 +69,9 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
   const seq = tail[tail.length - 1]?.seq ?? snapshot.seq;
   const { store, outlines } = await openStore(records, options.clock);
 
+  // A line that was cut in another tab, or before a reload, brings its task back where it is pasted here.
+  const recent = tail.slice(-entriesRemembered).filter(({ version }) => version === modelVersion);
+  store.rememberRemoved(recent.flatMap(({ changes }) => removedBy(changes)));
   const tab = await tabIdentity(name, seq);
   const by = `${tab.device}.${tab.id}`;
   const channel = new BroadcastChannel(database.name);

@@ -95,7 +95,7 @@ export function Frame({ problem }: { problem: unknown }) {
       } else if (event.code === "KeyN" && !mod && (event.altKey || !typing)) {
         event.preventDefault();
         capture.current?.focus();
-      } else if (event.altKey && !mod && (event.key === "ArrowUp" || event.key === "ArrowDown")) {
+      } else if (event.altKey && !mod && !event.shiftKey && (event.key === "ArrowUp" || event.key === "ArrowDown")) {
         event.preventDefault();
         const step = event.key === "ArrowUp" ? -1 : 1;
         if (place.room === "plan") goTo(planAddress(place.look, place.span, stepOf(place, today, step)));

@@ -25,6 +25,8 @@ export interface DropZone {
   readonly element: HTMLElement;
   /** What scrolls when the pointer comes near its upper or lower edge. */
   readonly scroller?: HTMLElement;
+  /** Whether it takes such a thing at all; the zone around it is asked where it does not. */
+  accepts?(dragged: Dragged): boolean;
   /** Shows what a drop here would do, and says it: "Tue 14:00 to 15:15, day becomes 9 h 05 of 8 h". Undefined: nothing. */
   over(dragged: Dragged, x: number, y: number, copying: boolean): string | undefined;
   leave(): void;
@@ -77,7 +79,9 @@ export function startDrag(down: PointerEvent, { dragged, onMissed, onEnd, elsewh
       const at = `${x} ${y} ${copying} ${zone?.scroller?.scrollTop ?? 0}`;
       if (at === shownAt) return;
       shownAt = at;
-      const below = innermost([...zones].filter(({ element }) => contains(element, x, y)));
+      const below = innermost(
+        [...zones].filter((one) => contains(one.element, x, y) && (one.accepts?.(dragged) ?? true)),
+      );
       if (below !== zone) zone?.leave();
       zone = below;
       if (label) say(label, zone?.over(dragged, x, y, copying) ?? elsewhere ?? "", x, y);

@@ -28,14 +28,26 @@ export const capture: Command<readonly Draft[]> = {
 };
 
 function addTask(tx: Transaction, draft: Draft, lines: Map<DateText, string[]>) {
-  const today = dateOf(tx.now);
-  const day = draft.day ?? today;
+  const day = draft.day ?? dateOf(tx.now);
   const task: Task = {
     id: newId(),
     kind: "task",
     title: draft.title,
     state: "open",
     ...(draft.day || !draft.due ? { doDay: day } : {}),
+    ...taskFieldsOf(tx, draft),
+    page: dayPageId(day),
+    carried: 0,
+    createdAt: tx.now,
+  };
+  tx.put(task);
+  lines.set(day, [...(lines.get(day) ?? []), writeTaskLine(task)]);
+  placeAsSaid(tx, task.id, draft, day);
+}
+
+/** What a draft says of a task, beside its title and the day to do it on. */
+export function taskFieldsOf(tx: Transaction, draft: Draft) {
+  return {
     ...(draft.due ? { due: draft.due } : {}),
     ...(draft.estimateMinutes ? { estimateMinutes: draft.estimateMinutes } : {}),
     ...(draft.repeat ? { repeat: draft.repeat } : {}),
@@ -44,17 +56,16 @@ function addTask(tx: Transaction, draft: Draft, lines: Map<DateText, string[]>) 
     tags: draft.tags,
     people: peopleOf(tx, draft),
     text: draft.text ?? "",
-    page: dayPageId(day),
-    ...(isBare(draft) ? { unclarified: true } : {}),
-    carried: 0,
-    createdAt: tx.now,
+    ...(isBare(draft) ? { unclarified: true as const } : {}),
   };
-  tx.put(task);
-  lines.set(day, [...(lines.get(day) ?? []), writeTaskLine(task)]);
-  if (draft.startMinute === undefined || draft.endMinute === undefined) return;
-  const [start, end] = [momentAt(day, draft.startMinute), momentAt(day, draft.endMinute)];
+}
+
+/** Gives a task the hours that its draft says, where it says some. */
+export function placeAsSaid(tx: Transaction, task: Id, { startMinute, endMinute }: Draft, day: DateText) {
+  if (startMinute === undefined || endMinute === undefined) return;
+  const [start, end] = [momentAt(day, startMinute), momentAt(day, endMinute)];
   checkStretch(start, end);
-  tx.put({ id: newId(), kind: "block", start, end, task: task.id, title: "", text: "", createdAt: tx.now });
+  tx.put({ id: newId(), kind: "block", start, end, task, title: "", text: "", createdAt: tx.now });
 }
 
 /** Whether nothing was said of it but its words: then it is clarified later, in the room for that. */

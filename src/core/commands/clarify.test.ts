@@ -5,6 +5,7 @@ import { Store } from "../store";
 import { standingClock } from "../time";
 import { addRecord } from "./addRecord";
 import { clarify, gatherPage, looseTasks, mergeTask, splitTask } from "./clarify";
+import { understand } from "../capture";
 import { writePage } from "./writePage";
 
 const page = "day-2026-11-24";
@@ -51,11 +52,46 @@ describe("what was gathered", () => {
     expect(text()).toBe("# Day\n\n");
   });
 
-  test("is split into lines of the same page, each still to be clarified", () => {
-    store.act(splitTask, { task: task.id, titles: ["cuttings", " ", "spade"] });
+  const context = {
+    now: "2026-11-24T11:07",
+    style: { locale: "en-GB", hour12: false },
+    priorities: [{ id: "high", title: "High" }],
+    theme: () => undefined,
+    person: () => undefined,
+  };
+  const parts = (...lines: string[]) => lines.map((line) => understand(line, context));
+
+  test("is split into lines in the place of the one it was, and that one is gone", () => {
+    store.act(splitTask, { task: task.id, parts: parts("cuttings", " ", "spade") });
     expect(inbox().toSorted()).toEqual(["cuttings", "pump", "spade"]);
-    expect(text()).toMatch(/pump \{#\w+\}\n- \[ \] cuttings \{#\w+\}\n- \[ \] spade \{#\w+\}\n$/);
-    expect(() => store.act(splitTask, { task: task.id, titles: ["one"] })).toThrow("at least two lines");
+    expect(store.get(task.id)).toBeUndefined();
+    expect(text()).toMatch(/^# Day\n\n- \[ \] cuttings \{#\w+\}\n- \[ \] spade \{#\w+\}\n- \[ \] pump \{#\w+\}\n$/);
+    expect((store.list("unfinishedTasks", "all") as Task[]).map(({ title }) => title).toSorted()).toEqual([
+      "cuttings",
+      "pump",
+      "spade",
+    ]);
+    const [pump] = store.list("unclarified", "all") as Task[];
+    expect(() => store.act(splitTask, { task: pump!.id, parts: parts("one") })).toThrow("at least two lines");
+    store.undo();
+    expect(inbox().toSorted()).toEqual(["plant alders @Ines", "pump"]);
+  });
+
+  test("is split into parts that are understood as lines are that are captured", () => {
+    store.act(splitTask, { task: task.id, parts: parts("call the nursery tomorrow 18:00 10 min", "buy spade high") });
+    const all = store.list("unfinishedTasks", "all") as Task[];
+    const call = all.find(({ title }) => title === "call the nursery")!;
+    expect(call).toMatchObject({ doDay: "2026-11-25" });
+    expect(call).not.toHaveProperty("unclarified");
+    expect(store.list("blocksByTask", call.id)).toMatchObject([{ start: "2026-11-25T18:00", end: "2026-11-25T18:10" }]);
+    expect(all.find(({ title }) => title === "buy spade")).toMatchObject({ priority: "high", page });
+    expect(all).toHaveLength(3);
+  });
+
+  test("is merged into its own page, and its line becomes words there", () => {
+    store.act(mergeTask, { task: task.id, into: page });
+    expect(store.get(task.id)).toBeUndefined();
+    expect(text()).toMatch(/^# Day\n\n- \[ \] pump \{#\w+\}\n- plant alders @Ines\n$/);
   });
 
   test("is merged into a page as a line of words, or refused where there is nothing to merge into", () => {

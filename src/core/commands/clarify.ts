@@ -1,7 +1,9 @@
 import { dayPageId, isPage, newId, Refusal, type Id, type Task } from "../model";
-import { appendLines, plainTitle, writeTaskLine } from "../page";
+import { appendLines, applyEdits, plainTitle, readOutline, removeLineEdit, writeTaskLine } from "../page";
 import type { Command, Fields, Transaction } from "../store";
 import { addMinutes, dateOf, isMoment, type DateText } from "../time";
+import type { Draft } from "../capture";
+import { capture, placeAsSaid, taskFieldsOf } from "./capture";
 import { editFields } from "./editRecord";
 import { giveDay } from "./giveDay";
 import { counted, need } from "./shared";
@@ -87,27 +89,55 @@ const become: Readonly<Record<ClarifiedKind, Become>> = {
   nothing: (tx, task) => tx.remove(task.id),
 };
 
-/** Makes several gathered things of one. */
-export const splitTask: Command<{ task: Id; titles: readonly string[] }> = {
+/** Makes several things of one that was gathered; each is what its own line says, and has what the whole had beside that. */
+export const splitTask: Command<{ task: Id; parts: readonly Draft[] }> = {
   name: "splitTask",
-  run(tx, { task: id, titles }) {
+  run(tx, { task: id, parts }) {
     const task = need(tx, "task", id);
-    const parts = titles.map((title) => title.trim()).filter(Boolean);
-    if (parts.length < 2) throw new Refusal("Write at least two lines, one for each part. Nothing was changed.");
-    const fresh = parts.map((title): Task => ({ ...task, id: newId(), title, carried: 0 }));
-    for (const part of fresh) tx.put(part);
-    const page = task.page === undefined ? undefined : tx.get(task.page);
-    if (isPage(page))
-      tx.update(page.id, {
-        text: appendLines(
-          page.text,
-          fresh.map((part) => writeTaskLine(part)),
-        ),
+    const named = parts.filter(({ title }) => title.trim() !== "");
+    if (named.length < 2) throw new Refusal("Write at least two lines, one for each part. Nothing was changed.");
+    const others = named.filter(({ kind }) => kind !== "task");
+    if (others.length > 0) capture.run(tx, others);
+    const today = dateOf(tx.now);
+    const { unclarified: _unclarified, repeat: _repeat, ...whole } = task;
+    const fresh = named
+      .filter(({ kind }) => kind === "task")
+      .map((draft): Task => {
+        const said = taskFieldsOf(tx, draft);
+        const part: Task = {
+          ...whole,
+          ...said,
+          tags: [...new Set([...task.tags, ...said.tags])],
+          people: [...new Set([...task.people, ...said.people])],
+          ...(draft.day ? { doDay: draft.day } : {}),
+          id: newId(),
+          title: draft.title.trim(),
+          carried: 0,
+        };
+        tx.put(part);
+        placeAsSaid(tx, part.id, draft, draft.day ?? today);
+        return part;
       });
+    const page = task.page === undefined ? undefined : tx.get(task.page);
     tx.remove(task.id);
-    return `Split “${plainTitle(task.title)}” into ${parts.length}`;
+    if (isPage(page)) tx.update(page.id, { text: withLinesFor(page.text, task.id, fresh) });
+    return `Split “${plainTitle(task.title)}” into ${named.length}`;
   },
 };
+
+/** A page's text with the lines of tasks in the place of another's. */
+function withLinesFor(text: string, id: Id, tasks: readonly Task[]): string {
+  const line = readOutline(text).tasks.find(({ attributes }) => attributes?.id === id);
+  if (!line)
+    return appendLines(
+      text,
+      tasks.map((task) => writeTaskLine(task)),
+    );
+  if (tasks.length === 0) return applyEdits(text, [removeLineEdit(line, text)]);
+  const [indent = ""] = /^[ \t]*/.exec(text.slice(line.from, line.to)) ?? [];
+  const insert = tasks.map((task) => writeTaskLine(task, indent)).join("\n");
+  return applyEdits(text, [{ from: line.from, to: line.to, insert }]);
+}
 
 /** Puts a gathered thing into a page, as a line, or into another task, as a line of its note; it is no task any more then. */
 export const mergeTask: Command<{ task: Id; into: Id }> = {

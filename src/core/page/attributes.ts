@@ -54,3 +54,16 @@ export function writeAttributes(
   ];
   return parts.length > 0 ? `{${parts.join(" ")}}` : "";
 }
+
+/** Lines as plain Markdown: without the ids by which their records are known here. */
+export function withoutIds(text: string): string {
+  return text
+    .split("\n")
+    .map((line) => {
+      const found = readAttributes(line);
+      if (!found?.id) return line;
+      const rest = writeAttributes(undefined, found.classes, found.pairs);
+      return `${line.slice(0, found.from).trimEnd()}${rest === "" ? "" : ` ${rest}`}`;
+    })
+    .join("\n");
+}

@@ -34,7 +34,13 @@ export function followPages(outlines = new OutlineCache()): Rule {
     for (const [pageId, ids] of stale) {
       const page = tx.get(pageId);
       if (!isPage(page)) for (const id of ids) tx.update(id, { page: undefined });
-      else if (!edited.has(pageId) && page.text.length <= longestFollowedPage) {
+      else if (edited.has(pageId)) {
+        // What the act removed itself goes from the text too, unless somebody else has changed its line meanwhile.
+        const text = withoutRemoved(tx, page, ids, outlines);
+        if (text === page.text) continue;
+        tx.update(pageId, { text });
+        edited.set(pageId, tx.get(pageId) as Page);
+      } else if (page.text.length <= longestFollowedPage) {
         const text = writeBack(tx, page, ids, outlines.of(page));
         tx.update(pageId, { text });
         edited.set(pageId, tx.get(pageId) as Page);
@@ -48,6 +54,18 @@ export function followPages(outlines = new OutlineCache()): Rule {
         for (const record of tx.list("linesByPage", id)) tx.update(record.id, { page: undefined });
     }
   };
+}
+
+/** The page's text without the lines of tasks that were removed in this act, where these say what they said. */
+function withoutRemoved(tx: Transaction, page: Page, ids: ReadonlySet<Id>, outlines: OutlineCache): string {
+  const removed = [...ids].filter((id) => !tx.get(id) && page.text.includes(`#${id}`));
+  if (removed.length === 0 || page.text.length > longestFollowedPage) return page.text;
+  const edits = outlines.of(page).tasks.flatMap((line) => {
+    const id = line.attributes?.id;
+    const before = id !== undefined && removed.includes(id) ? tx.before(id) : undefined;
+    return before?.kind === "task" && before.title === line.title ? [removeLineEdit(line, page.text)] : [];
+  });
+  return applyEdits(page.text, edits);
 }
 
 /** The page's text with the lines of these records brought to what the records say. */

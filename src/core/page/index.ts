@@ -2,6 +2,7 @@ export * from "./attributes";
 export * from "./edits";
 export * from "./follow";
 export * from "./lines";
+export * from "./moveLines";
 export * from "./outline";
 export * from "./outlineCache";
 export * from "./parser";

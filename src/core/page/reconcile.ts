@@ -1,4 +1,14 @@
-import { dayPageId, isUnfinished, newId, type Block, type Id, type Page, type PensumRecord, type Task } from "../model";
+import {
+  dayPageId,
+  isId,
+  isUnfinished,
+  newId,
+  type Block,
+  type Id,
+  type Page,
+  type PensumRecord,
+  type Task,
+} from "../model";
 import type { Transaction } from "../store";
 import { minutesBetween, momentAt } from "../time";
 import { applyEdits, type Edit } from "./edits";
@@ -67,11 +77,19 @@ function lineId(
 
 function isOwn(tx: Transaction, page: Page, id: Id, kind: "task" | "block"): boolean {
   const record = tx.get(id);
-  if (!record) return /^[a-z][a-z0-9-]{1,63}$/.test(id);
+  if (!record) return isId(id);
   if (record.kind !== kind) return false;
   if (record.page === undefined || record.page === page.id) return true;
   const elsewhere = tx.get(record.page);
-  return !elsewhere || !("text" in elsewhere) || !elsewhere.text.includes(`#${id}`);
+  if (!elsewhere || !("text" in elsewhere) || !elsewhere.text.includes(`#${id}`)) return true;
+  // Its words were cut out there and put in here: the line that was left without any goes.
+  const empty = new RegExp(
+    `^[ \\t]*(?:[-*+][ \\t]+)?(?:\\[[ xX]\\][ \\t]*)?\\{#${id}[^{}\\n]*\\}[ \\t]*(?:\\n|$)`,
+    "m",
+  );
+  if (!empty.test(elsewhere.text)) return false;
+  tx.update(elsewhere.id, { text: elsewhere.text.replace(empty, "") });
+  return true;
 }
 
 function followTask(tx: Transaction, page: Page, line: TaskLine, id: Id, parent: Id | undefined) {
@@ -120,12 +138,31 @@ function isOnPage(tx: Transaction, id: Id | undefined, page: Page): boolean {
   return id !== undefined && (!record || record.page === page.id);
 }
 
+/** The boxes that held tasks whose lines were taken out, so that a line that comes back is in its box again. */
+const boxesOf = new Map<Id, readonly { readonly block: Id; readonly minutes: number; readonly at: number }[]>();
+const mostBoxesKept = 500;
+
 /** A task that was removed earlier in the session, with the hours that were set aside for it. */
 function bringBack(tx: Transaction, id: Id): Task | undefined {
   const [task] = tx.removedEarlier((record) => record.kind === "task" && record.id === id);
   if (!task) return undefined;
   for (const block of tx.removedEarlier((record) => record.kind === "block" && record.task === id)) tx.put(block);
+  for (const { block, minutes, at } of boxesOf.get(id) ?? []) {
+    const box = tx.find("block", block);
+    if (!box || box.task !== undefined || box.holds?.some((held) => held.task === id)) continue;
+    tx.update(block, { holds: (box.holds ?? []).toSpliced(at, 0, { task: id, minutes }) });
+  }
   return task as Task;
+}
+
+function rememberBoxes(tx: Transaction, id: Id) {
+  const boxes = (tx.list("blocksByTask", id) as readonly Block[]).flatMap((block) => {
+    const at = block.holds?.findIndex((held) => held.task === id) ?? -1;
+    return at < 0 ? [] : [{ block: block.id, minutes: block.holds![at]!.minutes, at }];
+  });
+  boxesOf.delete(id);
+  if (boxes.length > 0) boxesOf.set(id, boxes);
+  if (boxesOf.size > mostBoxesKept) boxesOf.delete(boxesOf.keys().next().value as Id);
 }
 
 /** Tags, people and a theme that a title began or ceased to name; what was given to the task elsewhere stays. */
@@ -228,6 +265,9 @@ function removeFollowed(tx: Transaction, page: Page, text: string, record: Pensu
   if (text.includes(`#${record.id}`)) return;
   const before = tx.before(record.id);
   if (!before || !("page" in before) || before.page !== page.id) return tx.update(record.id, { page: undefined });
-  if (record.kind === "task") dropHours(tx, record.id);
+  if (record.kind === "task") {
+    rememberBoxes(tx, record.id);
+    dropHours(tx, record.id);
+  }
   tx.remove(record.id);
 }

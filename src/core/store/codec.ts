@@ -110,6 +110,11 @@ export function changesOf(
   return fields.length > 0 ? { what: "updated", fields } : undefined;
 }
 
+/** The records that an entry of the log removed, as they last stood. */
+export function removedBy(json: string): readonly PensumRecord[] {
+  return json.includes('"removed"') ? ((JSON.parse(json) as StoredChanges).removed ?? []) : [];
+}
+
 function byId(records: readonly PensumRecord[] = []): Map<Id, PensumRecord> {
   return new Map(records.map((record) => [record.id, record]));
 }

@@ -280,6 +280,11 @@ export class Store {
     this.#rules = [...this.#rules, rule];
   }
 
+  /** Lets records be brought back that were removed before this store was opened. */
+  rememberRemoved(records: Iterable<PensumRecord>): void {
+    for (const record of records) this.#remember(record.id, record);
+  }
+
   /** Registers something that holds back typing for a moment, to be asked to hand it in before anything else happens. */
   onSettle(settler: () => void): () => void {
     this.#settlers.add(settler);

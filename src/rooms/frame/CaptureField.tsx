@@ -12,13 +12,13 @@ import {
   useState,
 } from "react";
 import { X } from "lucide-react";
-import type { CaptureContext, Draft } from "@/core/capture";
+import type { Draft } from "@/core/capture";
 import { workMinutes } from "@/core/capture/draft";
 import { capture } from "@/core/commands";
-import { namedRecord } from "@/core/page";
 import { loadOf } from "@/core/plan";
 import { dateOf, dateText, rangeText, type MomentText } from "@/core/time";
 import { becomesText } from "@/ui/LoadBar";
+import { useCaptureContext } from "@/ui/useCaptureContext";
 import { notify } from "@/ui/notices";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
@@ -52,7 +52,12 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
 
   const begin = () => {
     setInside(true);
-    if (!reader) void loadCapture().then((module) => setReader(() => module));
+    // A server that is away is told of when a line is added; here it only means that no marks are shown.
+    if (!reader)
+      void loadCapture().then(
+        (module) => setReader(() => module),
+        () => {},
+      );
   };
   const clear = () => {
     setLine("");
@@ -62,9 +67,21 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
   const add = async () => {
     if (line.trim() === "") return;
     const known = draft;
-    // At once, so that what is typed while the reader is still loading begins the next line and is not cleared with this.
-    clear();
-    const { understand } = reader ?? (await loadCapture());
+    // At once where the reader is there, so that what is typed next begins another line. Else the words stay in sight
+    // until it is: it may never come.
+    if (reader) clear();
+    const module = reader ?? (await loadCapture().catch(() => undefined));
+    if (!module)
+      return notify({
+        text: "The line was not added: what reads it could not be loaded from the server. It is still here; try again.",
+        tone: "refused",
+      });
+    if (!reader) {
+      setLine((typed) => (typed.startsWith(line) ? typed.slice(line.length) : typed));
+      setKind(undefined);
+      setRefused(new Set());
+    }
+    const { understand } = module;
     const ready = known ?? understand(line, context());
     const said = act(capture, [ready], { quiet: true });
     if (said !== undefined) {
@@ -178,29 +195,6 @@ function placeText(draft: Draft, now: MomentText, write: (day: string) => string
   const day = draft.day ?? dateOf(now);
   if (draft.kind === "note") return " as a note";
   return day === dateOf(now) ? " to today" : ` to ${write(day)}`;
-}
-
-/** What a line is understood against, as it stands now. */
-function useCaptureContext(): () => CaptureContext {
-  const store = useStore();
-  const settings = useSettings();
-  const style = useTimeStyle();
-  return useMemo(
-    () => () => {
-      const named = (kind: "theme" | "person") => (name: string) => {
-        const record = namedRecord(store, kind, name);
-        return record?.kind === kind ? { id: record.id, title: record.title } : undefined;
-      };
-      return {
-        now: store.clock.now(),
-        style,
-        priorities: settings.priorities,
-        theme: named("theme"),
-        person: named("person"),
-      };
-    },
-    [store, settings, style],
-  );
 }
 
 function MarkedLine({ line, draft }: { line: string; draft: Draft }) {

@@ -9,6 +9,7 @@ import { useNow } from "@/ui/clock";
 import type { Writing } from "@/ui/cells";
 import { goTo } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
+import { useCaptureContext } from "@/ui/useCaptureContext";
 import { useAct, useList, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { ClarifyForm, kindKeys, type Clarifying } from "./ClarifyForm";
 import { MergeField, SplitField } from "./SplitAndMerge";
@@ -64,6 +65,19 @@ export function GatherRoom() {
     setOpened(undefined);
     setAnchor(at);
     focusList();
+  };
+
+  const context = useCaptureContext();
+  /** Each part is understood as a line is that is typed at the top. */
+  const split = async (task: Id, titles: readonly string[]) => {
+    const reader = await import("@/core/capture").catch(() => undefined);
+    if (!reader)
+      return notify({
+        text: "What reads the lines could not be loaded. Nothing was changed; try again.",
+        tone: "refused",
+      });
+    const lines = titles.filter((title) => title.trim() !== "");
+    finishPart(act(splitTask, { task, parts: lines.map((line) => reader.understand(line, context())) }));
   };
 
   const press = (event: React.KeyboardEvent) => {
@@ -163,7 +177,7 @@ export function GatherRoom() {
             <SplitField
               title={plainTitle(current.title)}
               onCancel={() => finishPart("")}
-              onSplit={(titles) => finishPart(act(splitTask, { task: current.id, titles }))}
+              onSplit={(titles) => void split(current.id, titles)}
             />
           )}
           {opened === "merge" && (

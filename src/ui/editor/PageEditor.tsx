@@ -8,13 +8,16 @@ import { addRecord } from "@/core/commands";
 import { isPage, newId, type Id, type Note, type Person } from "@/core/model";
 import { longestFollowedPage, namedRecord } from "@/core/page";
 import { dateOf, isDate, type DateText } from "@/core/time";
+import { addDropZone } from "../drag";
 import { dayAddress, goTo, openRecord } from "../navigation";
 import { NonceContext } from "../nonce";
 import { notify } from "../notices";
-import { useSettings, useStore, useTimeStyle, useWorkspace } from "../workspaceContext";
+import { useStore, useTimeStyle, useWorkspace } from "../workspaceContext";
 import { EditorBar } from "./EditorBar";
 import { drawnPage } from "./drawn";
 import { cursorAmongWords, pageKeys, toggleTick } from "./keys";
+import { lineZone } from "./lineZone";
+import { putLines, takeLines } from "./moveLines";
 import { isTaskLine, partsAt, partsOfLine } from "./lineParts";
 import { pageLanguage } from "./pageLanguage";
 import { onWanted, takeWanted } from "./lookFor";
@@ -45,7 +48,6 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
   const store = useStore();
   const { database, outlines } = useWorkspace();
   const style = useTimeStyle();
-  const settings = useSettings();
   const nonce = useContext(NonceContext);
   const host = useRef<HTMLDivElement>(null);
   const [view, setView] = useState<EditorView>();
@@ -122,7 +124,6 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
             store,
             id,
             style,
-            settings,
             date,
             follows,
             loadFile: async (address) => (await attaching()).fileAt(database, store.get(id), address),
@@ -140,6 +141,8 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
             focus: (_event, from) => void offer(from),
             mousedown: (event) => pressed(event),
             pointerdown: (event, from) => pulled(event, from),
+            copy: (event, from) => takeLines(event, from, false),
+            cut: (event, from) => takeLines(event, from, true),
             paste: (event, from) => pasted(event, from),
             drop: (event, from) =>
               pasteFiles(
@@ -172,9 +175,11 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
     };
     const settled = setTimeout(showWanted, 0);
     const stopLooking = onWanted(() => setTimeout(showWanted, 0));
+    const stopDropping = addDropZone(lineZone(editor, store, id));
     return () => {
       clearTimeout(settled);
       stopLooking();
+      stopDropping();
       editor.destroy();
     };
 
@@ -254,6 +259,7 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
 
     function pasted(event: ClipboardEvent, from: EditorView): boolean {
       if (pasteFiles(event.clipboardData, from, undefined, event)) return true;
+      if (putLines(event, from)) return true;
       const text = event.clipboardData?.getData("text/plain") ?? "";
       if (text.length + from.state.doc.length <= longestFollowedPage) return false;
       event.preventDefault();
@@ -284,7 +290,7 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
     }
     // A page's editor is made once; the key of the page makes a new one.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [store, id, style, settings, nonce]);
+  }, [store, id, style, nonce]);
 
   return (
     <div className="page-editor relative" onPointerLeave={() => setGrip(undefined)}>

@@ -1,11 +1,12 @@
 import { isUnfinished, type Task } from "@/core/model";
 import { isLate, lateText, pressingPriority } from "@/core/plan";
 import { dateOf, daysBetween, estimateText, relativeDateText, relativeMomentText } from "@/core/time";
+import { settingsOf } from "@/data/workspace";
 import type { DrawnFrom } from "./drawn";
 import type { Chip } from "./widgets";
 
 /** The facts shown beside a task: theme, estimate and how long it took, another do day, priority, due. */
-export function chipsOf(task: Task, { store, style, settings, date }: DrawnFrom): Chip[] {
+export function chipsOf(task: Task, { store, style, date }: DrawnFrom): Chip[] {
   const now = store.clock.now();
   const today = dateOf(now);
   const open = isUnfinished(task.state);
@@ -18,7 +19,7 @@ export function chipsOf(task: Task, { store, style, settings, date }: DrawnFrom)
   else if (took) chips.push({ text: `took ${estimateText(task.tookMinutes as number)}` });
   else if (task.estimateMinutes) chips.push({ text: estimateText(task.estimateMinutes) });
   if (!open) return chips;
-  const pressing = pressingPriority(task, settings);
+  const pressing = pressingPriority(task, settingsOf(store));
   if (pressing) chips.push({ text: pressing });
   if (task.restUntil && task.restUntil > today)
     chips.push({ text: `rests until ${relativeDateText(task.restUntil, today, style)}`, date: task.restUntil });

@@ -8,7 +8,7 @@ import {
   type ViewUpdate,
   type WidgetType,
 } from "@codemirror/view";
-import type { Id, Settings } from "@/core/model";
+import type { Id } from "@/core/model";
 import { plainTitle, readTimeRange } from "@/core/page";
 import type { Store } from "@/core/store";
 import { dateOf, isDate, relativeDateText, type DateText, type TimeStyle } from "@/core/time";
@@ -22,7 +22,6 @@ export interface DrawnFrom {
   /** The record whose text is drawn. */
   readonly id: Id;
   readonly style: TimeStyle;
-  readonly settings: Settings;
   /** The day of the page; undefined for a page that is no day's. */
   readonly date: DateText | undefined;
   /** Whether task lines have records here. */

@@ -3,6 +3,7 @@ import { indentLess, indentMore } from "@codemirror/commands";
 import { syntaxTree } from "@codemirror/language";
 import type { KeyBinding } from "@codemirror/view";
 import type { SyntaxNode } from "@lezer/common";
+import { moveLines } from "./moveLines";
 import { isTaskLine, partsAt, partsOfLine, type LineParts } from "./lineParts";
 
 type Target = { state: EditorState; dispatch: (transaction: Transaction) => void };
@@ -242,6 +243,8 @@ export const pageKeys: readonly KeyBinding[] = [
   { key: "Tab", run: nest },
   { key: "Shift-Tab", run: unnest },
   { key: "Mod-Enter", run: toggleTick },
+  { key: "Alt-Shift-ArrowUp", run: moveLines("up") },
+  { key: "Alt-Shift-ArrowDown", run: moveLines("down") },
   { key: "Mod-b", run: toggleAround("**") },
   { key: "Mod-i", run: toggleAround("*") },
 ];
