@@ -7,14 +7,14 @@ export default function Failure({ error, reset }: { error: Error; reset: () => v
       <h1 className="mb-2 font-words text-[19px] font-semibold">Something in Pensum failed</h1>
       <p className="font-words text-page">
         This screen could not be drawn ({error.message}). What you did is kept in this browser. Try again; if it fails
-        again, load the page anew.
+        again, reload the page.
       </p>
       <div className="mt-4 flex gap-3">
         <button className="button-filled" onClick={reset}>
           Try again
         </button>
         <button className="button" onClick={() => location.reload()}>
-          Load the page anew
+          Reload
         </button>
       </div>
     </main>

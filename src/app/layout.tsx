@@ -18,6 +18,11 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
     <html lang="en" suppressHydrationWarning>
       <body>
         <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: appearance }} />
+        <noscript>
+          <p style={{ margin: "20vh auto", maxWidth: "28em" }}>
+            Pensum runs in your browser and needs JavaScript, which is off. Your data stay in this browser.
+          </p>
+        </noscript>
         {children}
       </body>
     </html>

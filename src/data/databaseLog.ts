@@ -1,6 +1,8 @@
-import { Overtaken, Replaced, type ChangeLog, type LogEntry, type LogEntryDraft } from "@/core/store";
+import type { PensumRecord } from "@/core/model";
+import { Emptied, Overtaken, Replaced, type ChangeLog, type LogEntry, type LogEntryDraft } from "@/core/store";
 import { isFirstOfGeneration, nextGeneration, type WorkspaceDatabase } from "./database";
 import { KeptCopy } from "./secondCopy";
+import { writeParts } from "./snapshots";
 
 /**
  * The change log in the database. An entry claims its place by its key: where another tab has taken it, the database
@@ -25,8 +27,34 @@ export class DatabaseLog implements ChangeLog {
     await this.#copy.append(entries);
   }
 
+  async refill(after: number, drafts: readonly LogEntryDraft[], records: readonly PensumRecord[]): Promise<void> {
+    const database = this.#database;
+    const entries = drafts.map((draft, at): LogEntry => ({ ...draft, seq: after + at + 1 }));
+    await database.transaction("rw", database.log, database.snapshots, async () => {
+      await writeParts(database, after + drafts.length, records);
+      await database.log.bulkPut(entries);
+    });
+  }
+
+  /** Writes entries, in a database that is opened again where the browser had closed it or something deleted it. */
+  async #write(after: number, entries: readonly LogEntry[]): Promise<void> {
+    let isOpen = this.#database.isOpen() && (this.#database.backendDB() as IDBDatabase | null) !== null;
+    if (isOpen)
+      try {
+        return await this.#append(after, entries);
+      } catch (error) {
+        if (!isClosed(error)) throw error;
+        isOpen = false;
+      }
+    this.#database.close();
+    await this.#database.open();
+    const isEmpty = (await this.#database.log.count()) + (await this.#database.snapshots.count()) === 0;
+    if (isEmpty && after > 0) throw new Emptied("The database was cleared.");
+    return await this.#append(after, entries);
+  }
+
   /** Goes past Dexie to the database itself: with it an act took 2.3 times a bare put until it was durable. */
-  #write(after: number, entries: readonly LogEntry[]): Promise<void> {
+  #append(after: number, entries: readonly LogEntry[]): Promise<void> {
     return new Promise((resolve, reject) => {
       const transaction = this.#database.backendDB().transaction("log", "readwrite", { durability: "strict" });
       const log = transaction.objectStore("log");
@@ -63,6 +91,13 @@ export class DatabaseLog implements ChangeLog {
     if (!known && !isFirstOfGeneration(seq)) throw new Replaced();
     return known ? entries.slice(1) : entries;
   }
+}
+
+/** Whether an error says that the connection is gone, as it is after the disk was full or the data were cleared. */
+function isClosed(error: unknown): boolean {
+  return (
+    error instanceof DOMException && /^(InvalidStateError|AbortError|UnknownError|NotFoundError)$/.test(error.name)
+  );
 }
 
 function isTaken(error: DOMException | null): boolean {

@@ -12,6 +12,10 @@ export interface CopyKeeper {
   close(): void;
 }
 
+/** So long a keeper may take, for an entry and for a whole workspace, before it is taken for dead. */
+const shortMilliseconds = 4000;
+const longMilliseconds = 60_000;
+
 /**
  * Keeps the second copy as long as that goes. The first failure ends it until the next start (a browser without such
  * files, a full disk): it guards against a loss of the database, and must not itself keep anything from being saved.
@@ -24,7 +28,7 @@ export class KeptCopy {
   }
 
   read(workspace: string): Promise<SecondCopy | undefined> {
-    return this.#tried((keeper) => keeper.read(workspace));
+    return this.#tried((keeper) => keeper.read(workspace), longMilliseconds);
   }
 
   async open(workspace: string, by: string): Promise<void> {
@@ -36,11 +40,11 @@ export class KeptCopy {
   }
 
   async tidy(): Promise<void> {
-    await this.#tried((keeper) => keeper.tidy());
+    await this.#tried((keeper) => keeper.tidy(), longMilliseconds);
   }
 
   async rebase(): Promise<void> {
-    await this.#tried((keeper) => keeper.rebase());
+    await this.#tried((keeper) => keeper.rebase(), longMilliseconds);
   }
 
   close() {
@@ -48,13 +52,26 @@ export class KeptCopy {
     this.#keeper = undefined;
   }
 
-  async #tried<T>(work: (keeper: CopyKeeper) => Promise<T>): Promise<T | undefined> {
-    if (!this.#keeper) return undefined;
+  /** Whether a second copy is being kept. */
+  get isKept(): boolean {
+    return this.#keeper !== undefined;
+  }
+
+  async #tried<T>(work: (keeper: CopyKeeper) => Promise<T>, limit = shortMilliseconds): Promise<T | undefined> {
+    const keeper = this.#keeper;
+    if (!keeper) return undefined;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const late = new Promise<never>((_, reject) => {
+      timer = setTimeout(() => reject(new Error("The second copy does not answer.")), limit);
+    });
     try {
-      return await work(this.#keeper);
+      return await Promise.race([work(keeper), late]);
     } catch {
-      this.#keeper = undefined;
+      if (this.#keeper === keeper) this.#keeper = undefined;
+      keeper.close();
       return undefined;
+    } finally {
+      clearTimeout(timer);
     }
   }
 }

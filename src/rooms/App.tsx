@@ -72,7 +72,7 @@ export function App({ nonce, startsWithDemo }: AppProps) {
         setStage({
           at: "refused",
           title: "This workspace needs a newer Pensum",
-          reason: `${problem.message} Nothing was changed. Bring Pensum up to date, then open it again.`,
+          reason: `${problem.message} Nothing was changed. Update Pensum, then open it again.`,
         });
       else if (problem instanceof RangeError || problem instanceof SyntaxError)
         setStage({
@@ -126,11 +126,29 @@ function Refused({ title, reason, stored }: Extract<Stage, { at: "refused" }>) {
   );
 }
 
+const slowMilliseconds = 8000;
+
 function Opening({ share }: { share: number | undefined }) {
+  const [isSlow, setSlow] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setSlow(true), slowMilliseconds);
+    return () => clearTimeout(timer);
+  }, []);
   return (
     <main className="grid h-full place-items-center" aria-busy="true">
       <div className="text-center">
         <p className="font-words text-[27px] font-semibold text-woad italic">Pensum</p>
+        {isSlow && share === undefined && (
+          <div className="mx-auto mt-4 max-w-96 font-words text-page">
+            <p role="status">
+              The browser takes long to open its database. Another tab or another window may be holding it: close them,
+              and reload. Nothing was changed.
+            </p>
+            <button className="button mt-3 font-interface text-base" onClick={() => location.reload()}>
+              Reload
+            </button>
+          </div>
+        )}
         {share !== undefined && (
           <p className="mt-2 text-ink-2" role="status">
             Making the demo data, {Math.round(share * 100)} %

@@ -1,5 +1,5 @@
 "use client";
-import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
 import { addDays, dateOf, today as todayOf, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import {
@@ -20,15 +20,18 @@ import { Spine } from "./frame/Spine";
 import { TopBar } from "./frame/TopBar";
 import { useStandingOrders } from "./frame/useStandingOrders";
 import { Today } from "./today/Today";
+import { late } from "@/ui/late";
 
-const Settings = lazy(() => import("./settings/SettingsRoom").then((room) => ({ default: room.SettingsRoom })));
-const Gather = lazy(() => import("./gather/GatherRoom").then((room) => ({ default: room.GatherRoom })));
-const Registers = lazy(() => import("./registers/RegistersRoom").then((room) => ({ default: room.RegistersRoom })));
-const Plan = lazy(() => import("./plan/PlanRoom").then((room) => ({ default: room.PlanRoom })));
-const Notes = lazy(() => import("./notes/NotesRoom").then((room) => ({ default: room.NotesRoom })));
-const RecordSheet = lazy(() => import("./frame/RecordSheet").then((sheet) => ({ default: sheet.RecordSheet })));
-const SearchDialog = lazy(() => import("./frame/SearchDialog").then((found) => ({ default: found.SearchDialog })));
-const KeysHelp = lazy(() => import("./frame/KeysHelp").then((help) => ({ default: help.KeysHelp })));
+const Settings = late(() => import("./settings/SettingsRoom").then((room) => ({ default: room.SettingsRoom })));
+const Gather = late(() => import("./gather/GatherRoom").then((room) => ({ default: room.GatherRoom })));
+const Registers = late(() => import("./registers/RegistersRoom").then((room) => ({ default: room.RegistersRoom })));
+const Plan = late(() => import("./plan/PlanRoom").then((room) => ({ default: room.PlanRoom })));
+const Notes = late(() => import("./notes/NotesRoom").then((room) => ({ default: room.NotesRoom })));
+const RecordSheet = late(() => import("./frame/RecordSheet").then((sheet) => ({ default: sheet.RecordSheet })));
+const SearchDialog = late(() => import("./frame/SearchDialog").then((found) => ({ default: found.SearchDialog })));
+const KeysHelp = late(() => import("./frame/KeysHelp").then((help) => ({ default: help.KeysHelp })));
+
+const stuckMilliseconds = 2000;
 
 /** What stands around every room: the top bar, the spine, the open record, and the line that says what happened. */
 export function Frame({ problem }: { problem: unknown }) {
@@ -68,7 +71,10 @@ export function Frame({ problem }: { problem: unknown }) {
     const leave = () => store.settle();
     const hold = (event: BeforeUnloadEvent) => {
       store.settle();
-      if (journal.saving.kind === "failed") event.preventDefault();
+      const { saving } = journal;
+      // What was only just done is on its way; what has waited for long may never arrive.
+      const isStuck = saving.kind === "saving" && Date.now() - saving.since > stuckMilliseconds;
+      if (saving.kind === "failed" || isStuck || store.isUnsettled) event.preventDefault();
     };
     addEventListener("pagehide", leave);
     addEventListener("beforeunload", hold);

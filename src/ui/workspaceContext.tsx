@@ -121,6 +121,17 @@ export function useSaving(): Saving {
   );
 }
 
+/** Whether words were typed on a page that are not in the store yet. */
+export function useUnsettled(): boolean {
+  const store = useStore();
+  const subscribe = useCallback((listener: () => void) => store.subscribe("unsettled", listener), [store]);
+  return useSyncExternalStore(
+    subscribe,
+    () => store.isUnsettled,
+    () => false,
+  );
+}
+
 /** Does acts, and tells the person why when one is refused. Gives what the act says, or undefined when it was refused. */
 export function useAct(): <A>(
   command: Command<A>,

@@ -1,4 +1,4 @@
-import type { Id } from "../model";
+import type { Id, PensumRecord } from "../model";
 
 /** One act as the log keeps it. */
 export interface LogEntry {
@@ -39,15 +39,23 @@ export class Replaced extends Error {
   }
 }
 
+/** Thrown by a log that holds nothing at all any more: its storage was cleared under it. */
+export class Emptied extends Error {
+  override readonly name = "Emptied";
+}
+
 /** An append-only log that several writers share. */
 export interface ChangeLog {
   /**
    * Appends entries at `after + 1` and on, all or none. Resolves when they are durable.
-   * @throws Overtaken when the log is already longer than `after`; Replaced when it is another log by now
+   * @throws Overtaken when the log is already longer than `after`; Replaced when it is another log by now; Emptied when
+   * it is none
    */
   append(after: number, entries: readonly LogEntryDraft[]): Promise<void>;
   /** The entries after `seq`, in order. */
   readAfter(seq: number): Promise<LogEntry[]>;
+  /** Begins again in a storage that was cleared: all records as they are after `entries`, and these behind `after`. */
+  refill?(after: number, entries: readonly LogEntryDraft[], records: readonly PensumRecord[]): Promise<void>;
 }
 
 /** A log that lives as long as the page: for tests, and for a browser that gives no database. */

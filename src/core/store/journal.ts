@@ -1,6 +1,6 @@
 import { modelVersion, type Id, type PensumRecord } from "../model";
 import { invert, isEmpty, touchedIds } from "./changeSet";
-import { Overtaken, Replaced, type ChangeLog, type LogEntry, type LogEntryDraft } from "./changeLog";
+import { Emptied, Overtaken, Replaced, type ChangeLog, type LogEntry, type LogEntryDraft } from "./changeLog";
 import { decodeChanges, encodeChanges } from "./codec";
 import { NewerVersion } from "./replay";
 import type { Act, Store } from "./store";
@@ -8,7 +8,7 @@ import type { Act, Store } from "./store";
 /** How it stands with what was done in this tab. */
 export type Saving =
   | { readonly kind: "saved" }
-  | { readonly kind: "saving"; readonly waiting: number }
+  | { readonly kind: "saving"; readonly waiting: number; readonly since: number }
   | {
       readonly kind: "failed";
       readonly waiting: number;
@@ -85,7 +85,8 @@ export class Journal {
   /** Tries at once to write what waits, after a failure. */
   tryAgain(): Promise<void> {
     clearTimeout(this.#retry);
-    if (this.#saving.kind === "failed") this.#say({ kind: "saving", waiting: this.#waiting.length });
+    if (this.#saving.kind === "failed")
+      this.#say({ kind: "saving", waiting: this.#waiting.length, since: this.#since() });
     return this.#run();
   }
 
@@ -120,13 +121,12 @@ export class Journal {
 
   async #appendWaiting(): Promise<void> {
     const batch = this.#waiting.slice();
-    this.#say({ kind: "saving", waiting: batch.length });
+    const drafts = batch.map((act) => this.#draft(act));
+    this.#say({ kind: "saving", waiting: batch.length, since: this.#since() });
     try {
-      await this.#log.append(
-        this.#seq,
-        batch.map((act) => this.#draft(act)),
-      );
+      await this.#log.append(this.#seq, drafts);
     } catch (error) {
+      if (error instanceof Emptied && this.#log.refill) return await this.#refill();
       if (!(error instanceof Overtaken)) throw error;
       this.#pullWanted = true;
       return;
@@ -134,6 +134,18 @@ export class Journal {
     this.#seq += batch.length;
     this.#waiting.splice(0, batch.length);
     this.#options.onAppended?.(this.#seq);
+  }
+
+  /** Writes everything again where the storage was cleared: what stands on the screen is kept. */
+  async #refill(): Promise<void> {
+    const batch = this.#waiting.slice();
+    await this.#log.refill?.(
+      this.#seq,
+      batch.map((act) => this.#draft(act)),
+      [...this.#store.records()],
+    );
+    this.#seq += batch.length;
+    this.#waiting.splice(0, batch.length);
   }
 
   #draft(act: Act): LogEntryDraft {
@@ -183,6 +195,11 @@ export class Journal {
     const wait = waits[Math.min(this.#failures++, waits.length - 1)] as number;
     clearTimeout(this.#retry);
     this.#retry = setTimeout(() => void this.#run(), wait);
+  }
+
+  /** Since when something waits to be written, in milliseconds since 1970. */
+  #since(): number {
+    return this.#saving.kind === "saving" ? this.#saving.since : (this.#options.now ?? Date.now)();
   }
 
   #say(saving: Saving) {

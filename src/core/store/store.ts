@@ -95,6 +95,7 @@ export class Store {
   readonly #changeListeners = new Set<(changes: readonly RecordChange[]) => void>();
   #changed: RecordChange[] = [];
   readonly #settlers = new Set<() => void>();
+  readonly #unsettled = new Set<object>();
   readonly #removed = new Map<Id, PensumRecord>();
   #factsRevision = 0;
   #settling = false;
@@ -289,6 +290,19 @@ export class Store {
   onSettle(settler: () => void): () => void {
     this.#settlers.add(settler);
     return () => this.#settlers.delete(settler);
+  }
+
+  /** Takes note of whether something holds words that are not in the store yet; the topic `unsettled` tells of it. */
+  setUnsettled(holder: object, isHolding: boolean): void {
+    const before = this.#unsettled.size > 0;
+    if (isHolding) this.#unsettled.add(holder);
+    else this.#unsettled.delete(holder);
+    if (before !== this.#unsettled.size > 0) this.#topics.announce(["unsettled"]);
+  }
+
+  /** Whether words were typed that are not in the store yet. */
+  get isUnsettled(): boolean {
+    return this.#unsettled.size > 0;
   }
 
   /** Lets everything held back by editors come in. */

@@ -4,7 +4,6 @@ import {
   type KeyboardEvent,
   type Ref,
   Suspense,
-  lazy,
   useCallback,
   useId,
   useMemo,
@@ -21,8 +20,9 @@ import { becomesText } from "@/ui/LoadBar";
 import { useCaptureContext } from "@/ui/useCaptureContext";
 import { notify } from "@/ui/notices";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { late } from "@/ui/late";
 
-const PastedLines = lazy(() => import("./PastedLines").then((module) => ({ default: module.PastedLines })));
+const PastedLines = late(() => import("./PastedLines").then((module) => ({ default: module.PastedLines })));
 
 type Capture = Awaited<ReturnType<typeof loadCapture>>;
 const loadCapture = () => import("@/core/capture");

@@ -1,4 +1,5 @@
 "use client";
+import { useEffect, useState } from "react";
 import { writeBackup } from "@/core/interop/writeBackup";
 import { download } from "@/ui/download";
 import { useSaving, useWorkspace } from "@/ui/workspaceContext";
@@ -7,7 +8,8 @@ import { useSaving, useWorkspace } from "@/ui/workspaceContext";
 export function SavingBanner({ problem }: { problem: unknown }) {
   const saving = useSaving();
   const { journal, store } = useWorkspace();
-  if (!problem && saving.kind !== "failed") return null;
+  const isSlow = useSlow(saving.kind === "saving" ? saving.since : undefined);
+  if (!problem && saving.kind !== "failed" && !isSlow) return null;
   const keep = async () => {
     store.settle();
     const chunks: Uint8Array<ArrayBuffer>[] = [];
@@ -24,7 +26,9 @@ export function SavingBanner({ problem }: { problem: unknown }) {
         <b className="text-madder">{problem ? "Nothing is being saved." : "The last changes are not saved."}</b>{" "}
         {problem
           ? `The browser does not let Pensum use its database (${wordsOf(problem)}). What you do here lasts until this tab is closed.`
-          : reasonText(saving)}{" "}
+          : isSlow
+            ? "Writing takes unusually long."
+            : reasonText(saving)}{" "}
         Everything is still here in this tab.
       </p>
       <button className="button" onClick={() => void keep()}>
@@ -39,16 +43,38 @@ export function SavingBanner({ problem }: { problem: unknown }) {
   );
 }
 
+const slowMilliseconds = 8000;
+
+/** Whether something has been waiting for long to be written. */
+function useSlow(since: number | undefined): boolean {
+  const [slowSince, setSlowSince] = useState<number>();
+  useEffect(() => {
+    if (since === undefined) return;
+    const timer = setTimeout(() => setSlowSince(since), Math.max(0, since + slowMilliseconds - Date.now()));
+    return () => clearTimeout(timer);
+  }, [since]);
+  return since !== undefined && slowSince === since;
+}
+
 function reasonText(saving: ReturnType<typeof useSaving>): string {
   if (saving.kind !== "failed") return "";
-  const words = wordsOf(saving.reason);
-  const full = /quota|full|space/i.test(words);
   const changes = `${saving.waiting} ${saving.waiting === 1 ? "change waits" : "changes wait"}.`;
-  return full
-    ? `The disk is full, or the browser gives Pensum no more room. ${changes}`
-    : `Writing failed (${words}). ${changes}`;
+  return `${reasonOf(saving.reason)} ${changes}`;
+}
+
+/** Why writing failed, in a sentence. */
+function reasonOf(reason: unknown): string {
+  const name = reason instanceof Error ? reason.name : "";
+  const words = wordsOf(reason);
+  if (/quota|full|space/i.test(words)) return "The disk is full, or the browser won't give Pensum more space.";
+  if (/Version/.test(name)) return "A newer Pensum has changed the database. Save all as a file, then reload.";
+  if (name === "Replaced") return "Another tab has put something else in place of this workspace.";
+  if (/^(UnknownError|DatabaseClosed|InvalidState|OpenFailed|AbortError|TypeError)/.test(name))
+    return "The browser closed its database, as it does when the disk is full.";
+  return `Writing failed (${words}).`;
 }
 
 function wordsOf(problem: unknown): string {
-  return problem instanceof Error ? `${problem.name}: ${problem.message.slice(0, 160)}` : String(problem);
+  if (!(problem instanceof Error)) return String(problem);
+  return `${problem.name}: ${problem.message.replace(/\s*https?:\S+/g, "").slice(0, 160)}`;
 }

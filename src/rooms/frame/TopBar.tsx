@@ -5,7 +5,7 @@ import type { DateText } from "@/core/time";
 import { goTo } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { NowNext } from "./NowNext";
-import { useList, useSaving, useWorkspace } from "@/ui/workspaceContext";
+import { useList, useSaving, useUnsettled, useWorkspace } from "@/ui/workspaceContext";
 
 interface TopBarProps {
   room: string;
@@ -62,8 +62,17 @@ function RoomLink({ path, here, label, count = 0 }: { path: string; here: boolea
 /** Where one is in time when it is not today, and how it stands with the disk. */
 function Status({ date, today }: { date: DateText | undefined; today: DateText }) {
   const saving = useSaving();
-  const { name } = useWorkspace();
-  const text = saving.kind === "saved" ? "All saved" : saving.kind === "saving" ? "Saving" : "Not saved";
+  const { name, database } = useWorkspace();
+  const isTyping = useUnsettled();
+  const text = !database
+    ? "Kept in this tab only"
+    : saving.kind === "failed"
+      ? "Not saved"
+      : isTyping
+        ? "Not saved yet"
+        : saving.kind === "saved"
+          ? "All saved"
+          : "Saving";
   return (
     <div className="status flex w-52 flex-none flex-col items-end leading-4">
       {date && date !== today ? (
@@ -76,6 +85,8 @@ function Status({ date, today }: { date: DateText | undefined; today: DateText }
       <span
         className={`text-small ${saving.kind === "failed" ? "font-semibold text-madder" : "text-ink-3"}`}
         role="status"
+        // It changes with every pause of typing; what matters is told by the line below the top bar.
+        aria-live="off"
       >
         {name === "demo" ? `Demo, ${text.toLowerCase()}` : text}
       </span>

@@ -1,13 +1,14 @@
 "use client";
-import { lazy, Suspense, useMemo, useState } from "react";
+import { Suspense, useMemo, useState } from "react";
 import { layPattern, layRepeating, saveSettings } from "@/core/commands";
 import { patternOf } from "@/core/plan";
 import { startOfWeek, type DateText } from "@/core/time";
 import { PickList, SentencePart } from "@/ui/SentencePart";
 import { useAct, useSettings, useStore } from "@/ui/workspaceContext";
 import { usePlanView } from "./planView";
+import { late } from "@/ui/late";
 
-const PatternEditor = lazy(() => import("./PatternEditor").then((editor) => ({ default: editor.PatternEditor })));
+const PatternEditor = late(() => import("./PatternEditor").then((editor) => ({ default: editor.PatternEditor })));
 
 /** Which ideal week stands behind the plan, and what can be done with it. */
 export function PatternPart({

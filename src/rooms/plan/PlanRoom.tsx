@@ -1,6 +1,6 @@
 "use client";
 import { ChevronLeft, ChevronRight } from "lucide-react";
-import { lazy, startTransition, Suspense, useCallback, useEffect, useMemo, useState } from "react";
+import { startTransition, Suspense, useCallback, useEffect, useMemo, useState } from "react";
 import type { CalendarLayer, FieldRecord, Id } from "@/core/model";
 import { daysFrom, timelineWays, weeksOfMonth } from "@/core/plan";
 import { addDays, addMonths, dateText, type DateText, type TimeStyle } from "@/core/time";
@@ -17,15 +17,16 @@ import { PlanTray } from "./PlanTray";
 import { TrayThemeContext } from "./trayTheme";
 import { layerKey, LayersContext, noLayers } from "./layers";
 import { dyeWays, shownThings, thingWords, usePlanView, type DyeWay } from "./planView";
+import { late } from "@/ui/late";
 
-const MonthView = lazy(() => import("./MonthView").then((view) => ({ default: view.MonthView })));
-const YearView = lazy(() => import("./YearView").then((view) => ({ default: view.YearView })));
-const MatrixView = lazy(() => import("./MatrixView").then((view) => ({ default: view.MatrixView })));
-const TimelineView = lazy(() => import("./TimelineView").then((view) => ({ default: view.TimelineView })));
-const AgendaView = lazy(() => import("./AgendaView").then((view) => ({ default: view.AgendaView })));
+const MonthView = late(() => import("./MonthView").then((view) => ({ default: view.MonthView })));
+const YearView = late(() => import("./YearView").then((view) => ({ default: view.YearView })));
+const MatrixView = late(() => import("./MatrixView").then((view) => ({ default: view.MatrixView })));
+const TimelineView = late(() => import("./TimelineView").then((view) => ({ default: view.TimelineView })));
+const AgendaView = late(() => import("./AgendaView").then((view) => ({ default: view.AgendaView })));
 
-const LayerReader = lazy(() => import("./LayerReader").then((reader) => ({ default: reader.LayerReader })));
-const ShowPart = lazy(() => import("./ShowPart").then((part) => ({ default: part.ShowPart })));
+const LayerReader = late(() => import("./LayerReader").then((reader) => ({ default: reader.LayerReader })));
+const ShowPart = late(() => import("./ShowPart").then((part) => ({ default: part.ShowPart })));
 const noneOfThem: readonly CalendarLayer[] = [];
 
 type PlanPlace = Extract<Place, { room: "plan" }>;

@@ -1,5 +1,5 @@
 "use client";
-import { lazy, Suspense, useCallback, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { Suspense, useCallback, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { giveDay, moveItem, takeOff } from "@/core/commands";
 import type { Id, Lens, Task, Theme } from "@/core/model";
 import { plainTitle } from "@/core/page";
@@ -30,8 +30,9 @@ import { useAct, useComputed, useList, useSettings, useStore, useTimeStyle } fro
 import { useTrayTheme } from "./trayTheme";
 import { Warnings } from "./Warnings";
 import { trayWays, usePlanView, type PlanView, type TrayWay } from "./planView";
+import { late } from "@/ui/late";
 
-const TrayLens = lazy(() => import("./TrayLens").then((reader) => ({ default: reader.TrayLens })));
+const TrayLens = late(() => import("./TrayLens").then((reader) => ({ default: reader.TrayLens })));
 
 const shownAtFirst = 60;
 

@@ -1,5 +1,5 @@
 "use client";
-import { lazy, Suspense, useCallback, useMemo, useState } from "react";
+import { Suspense, useCallback, useMemo, useState } from "react";
 import { addLens, addRegister, addToRegister, editLens, removeLens } from "@/core/shaping";
 import { isUnfinished, newId, type Id, type Lens } from "@/core/model";
 import { firstLens, givenValues, type Group, type LensDraft } from "@/core/lens";
@@ -23,9 +23,10 @@ import { RegisterTable } from "./RegisterTable";
 import { SelectionBar } from "./SelectionBar";
 import { TemplatesView } from "./TemplatesView";
 import { useFieldValues, useLensView } from "./useLens";
+import { late } from "@/ui/late";
 
-const LensMatrix = lazy(() => import("./LensMatrix").then((matrix) => ({ default: matrix.LensMatrix })));
-const LensTimeline = lazy(() => import("./LensTimeline").then((timeline) => ({ default: timeline.LensTimeline })));
+const LensMatrix = late(() => import("./LensMatrix").then((matrix) => ({ default: matrix.LensMatrix })));
+const LensTimeline = late(() => import("./LensTimeline").then((timeline) => ({ default: timeline.LensTimeline })));
 
 interface RegistersRoomProps {
   register: string | undefined;

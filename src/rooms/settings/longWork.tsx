@@ -30,8 +30,14 @@ export function useLongWork<Door>(makeWorker: () => Worker) {
     };
     setStage({ at: "working", what, share: 0, stop });
     let kept = false;
+    const died = new Promise<never>((_, reject) => {
+      worker.onerror = ({ message }) => reject(new Error(message || "what does it could not be loaded"));
+      worker.onmessageerror = () => reject(new Error("what does it does not answer"));
+    });
+    died.catch(() => {});
     try {
-      const result = await work(door, (share) => !stopped && setStage({ at: "working", what, share, stop }));
+      const progress = (share: number) => !stopped && setStage({ at: "working", what, share, stop });
+      const result = await Promise.race([work(door, progress), died]);
       if (keep && !stopped) {
         kept = true;
         keep(worker, door);

@@ -1,5 +1,5 @@
 "use client";
-import { lazy, Suspense, useCallback, useState } from "react";
+import { Suspense, useCallback, useState } from "react";
 import { giveDay, usualBlockMinutes } from "@/core/commands";
 import { isUnfinished, type Id, type Task } from "@/core/model";
 import { plainTitle } from "@/core/page";
@@ -9,9 +9,10 @@ import { PageEditor, type LineHandle } from "@/ui/editor/PageEditor";
 import { useAct, useComputed, useList, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { LeftOverBand } from "./LeftOverBand";
 import { usePlacing } from "@/ui/hours/placing";
+import { late } from "@/ui/late";
 
-const DayPopover = lazy(() => import("@/ui/DayPopover"));
-const DayNeighbours = lazy(() => import("./DayNeighbours").then((part) => ({ default: part.DayNeighbours })));
+const DayPopover = late(() => import("@/ui/DayPopover"));
+const DayNeighbours = late(() => import("./DayNeighbours").then((part) => ({ default: part.DayNeighbours })));
 
 interface DayPageViewProps {
   id: Id;

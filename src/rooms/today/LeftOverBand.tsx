@@ -1,5 +1,5 @@
 "use client";
-import { lazy, Suspense, useCallback, useState } from "react";
+import { Suspense, useCallback, useState } from "react";
 import { carry, giveDay, rest, setState } from "@/core/commands";
 import type { Id } from "@/core/model";
 import { plainTitle } from "@/core/page";
@@ -7,10 +7,11 @@ import { carriedText, leftOver, type LeftOver } from "@/core/plan";
 import { addDays, estimateText, relativeDateText, type DateText } from "@/core/time";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useSettings, useTimeStyle } from "@/ui/workspaceContext";
+import { late } from "@/ui/late";
 
 const shownAtFirst = 5;
 
-const DayPopover = lazy(() => import("@/ui/DayPopover"));
+const DayPopover = late(() => import("@/ui/DayPopover"));
 
 /** What was left over from earlier days, at the top of today: each to be carried, put to rest, dropped or left. */
 export function LeftOverBand({ today }: { today: DateText }) {

@@ -2,6 +2,7 @@ import { EditorSelection, type ChangeSpec, type EditorState, type StateCommand }
 import type { EditorView } from "@codemirror/view";
 import { blockOfLine, indented, moveRun, stepRun, withoutIds, type LineRun, type MovedLines } from "@/core/page";
 import { partsAt, partsOfLine, type LineParts } from "./lineParts";
+import { ownAct } from "./sync";
 
 /**
  * How lines stand on the clipboard beside their plain text: with the ids by which their records are known, so that what is
@@ -48,6 +49,7 @@ function carriedOut(state: EditorState, run: LineRun, moved: MovedLines) {
     selection: EditorSelection.single(at(anchor), at(head)),
     scrollIntoView: true,
     userEvent: "move.line",
+    annotations: ownAct.of(true),
   });
 }
 
@@ -118,7 +120,13 @@ export function takeLines(event: ClipboardEvent, view: EditorView, cut: boolean)
       ? { from: first.line.from, to: last.line.to + 1 }
       : { from: Math.max(0, first.line.from - 1), to: last.line.to }
     : { from: first.wordsFrom, to: first.wordsTo };
-  view.dispatch({ changes, selection: { anchor: changes.from }, scrollIntoView: true, userEvent: "delete.cut" });
+  view.dispatch({
+    changes,
+    selection: { anchor: changes.from },
+    scrollIntoView: true,
+    userEvent: "delete.cut",
+    annotations: ownAct.of(true),
+  });
   return true;
 }
 
@@ -150,7 +158,13 @@ export function putLines(event: ClipboardEvent, view: EditorView): boolean {
       : { from: here.line.to, to: here.line.to, insert: `\n${text}` };
   const changes = state.changes([place, ...emptied.filter(({ from }) => from !== place.from)]);
   const end = changes.mapPos(place.to, 1) - (place.insert.endsWith("\n") ? 1 : 0);
-  view.dispatch({ changes, selection: { anchor: end }, scrollIntoView: true, userEvent: "input.paste" });
+  view.dispatch({
+    changes,
+    selection: { anchor: end },
+    scrollIntoView: true,
+    userEvent: "input.paste",
+    annotations: ownAct.of(true),
+  });
   return true;
 }
 

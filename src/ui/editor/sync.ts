@@ -8,6 +8,9 @@ import { notify } from "../notices";
 /** Marks changes that come from the store, which must not be handed back to it. */
 export const fromStore = Annotation.define<boolean>();
 
+/** Marks a change that is an act of its own, and one step of undo: lines that are moved, cut or put down. */
+export const ownAct = Annotation.define<boolean>();
+
 /** Typing is handed in when it pauses for so long, and at the latest after `longest`. */
 const pauseMilliseconds = 250;
 const longestMilliseconds = 1000;
@@ -47,11 +50,14 @@ function whenIdle(work: () => void) {
 
 /** Keeps the editor's text and a record's text the same, both ways. */
 export function syncWithStore(store: Store, id: Id) {
+  const typing = `typing ${id}`;
   return ViewPlugin.fromClass(
     class {
       #timer: ReturnType<typeof setTimeout> | undefined;
       #since = 0;
       #handingIn = false;
+      /** Texts that are acts of their own, in their order, and typing that came before them. */
+      #ahead: { readonly text: string; readonly group: string | undefined }[] = [];
       readonly #stop: (() => void)[];
 
       constructor(readonly view: EditorView) {
@@ -63,6 +69,14 @@ export function syncWithStore(store: Store, id: Id) {
           (transaction) => transaction.docChanged && !transaction.annotation(fromStore),
         );
         if (!typed) return;
+        store.setUnsettled(this, true);
+        if (update.transactions.some((transaction) => transaction.annotation(ownAct))) {
+          this.#ahead.push({ text: update.startState.doc.toString(), group: typing });
+          this.#ahead.push({ text: update.state.doc.toString(), group: undefined });
+          clearTimeout(this.#timer);
+          this.#timer = setTimeout(() => this.#handIn(), 0);
+          return;
+        }
         const now = performance.now();
         if (this.#timer === undefined) this.#since = now;
         clearTimeout(this.#timer);
@@ -79,6 +93,7 @@ export function syncWithStore(store: Store, id: Id) {
 
       destroy() {
         if (this.#timer !== undefined) this.#handIn();
+        store.setUnsettled(this, false);
         for (const stop of this.#stop) stop();
       }
 
@@ -86,14 +101,17 @@ export function syncWithStore(store: Store, id: Id) {
         if (this.#timer === undefined) return;
         clearTimeout(this.#timer);
         this.#timer = undefined;
-        const text = this.view.state.doc.toString();
-        if (text === storedText(store, id)) return;
+        const texts = [...this.#ahead.splice(0), { text: this.view.state.doc.toString(), group: typing }];
         this.#handingIn = true;
         try {
-          store.act(writePage, { id, text }, `typing ${id}`);
+          for (const { text, group } of texts)
+            if (text !== storedText(store, id)) store.act(writePage, { id, text }, group);
+          store.setUnsettled(this, false);
         } catch (error) {
+          // The words stay in the editor, and the status goes on saying that they are not saved.
           if (!(error instanceof Refusal)) throw error;
           notify({ text: error.message, tone: "refused" });
+          return;
         } finally {
           this.#handingIn = false;
         }

@@ -1,6 +1,5 @@
 "use client";
 import {
-  lazy,
   memo,
   Suspense,
   useCallback,
@@ -21,6 +20,7 @@ import { trackPointer } from "@/ui/trackPointer";
 import type { IconWay } from "./iconWays";
 import type { Hands } from "./useHours";
 import { useAct, useComputed, useRecord, useTimeStyle } from "@/ui/workspaceContext";
+import { late } from "@/ui/late";
 
 interface HourItemProps {
   item: DayItem;
@@ -43,8 +43,8 @@ interface HourItemProps {
   scroller: RefObject<HTMLElement | null>;
 }
 
-const ItemIcon = lazy(() => import("./ItemDetails").then((details) => ({ default: details.ItemIcon })));
-const ItemFields = lazy(() => import("./ItemDetails").then((details) => ({ default: details.ItemFields })));
+const ItemIcon = late(() => import("./ItemDetails").then((details) => ({ default: details.ItemIcon })));
+const ItemFields = late(() => import("./ItemDetails").then((details) => ({ default: details.ItemFields })));
 
 /** How many rows a title may take in an item of so many rows: the last is for the hours. */
 const titleRows = ["", "", "line-clamp-1", "line-clamp-2", "line-clamp-3"];

@@ -1,5 +1,5 @@
 "use client";
-import { lazy, memo, Suspense, useState, type KeyboardEvent, type PointerEvent as ReactPointerEvent } from "react";
+import { memo, Suspense, useState, type KeyboardEvent, type PointerEvent as ReactPointerEvent } from "react";
 import { giveDay, setState, usualBlockMinutes } from "@/core/commands";
 import type { Task } from "@/core/model";
 import { plainTitle } from "@/core/page";
@@ -9,8 +9,9 @@ import { startDrag } from "@/ui/drag";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { usePlacing } from "./placing";
+import { late } from "@/ui/late";
 
-const DayPopover = lazy(() => import("@/ui/DayPopover"));
+const DayPopover = late(() => import("@/ui/DayPopover"));
 
 interface TrayRowProps {
   task: Task;
