@@ -148,7 +148,7 @@ test("a database that the browser has lost comes back from the second copy", asy
   await capture(page, "order stakes");
   await saved(page);
   await lose();
-  await expect(notice(page)).toContainText("brought back from the second copy");
+  await expect(notice(page)).toContainText("restored from the second copy");
   await expect(line(page, "order stakes")).toBeVisible();
   await capture(page, "ask for the yard key");
   await saved(page);

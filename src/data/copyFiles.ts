@@ -1,6 +1,6 @@
 import Dexie from "dexie";
 import { baseText, entryLines, readSecondCopy, type LogEntry, type SecondCopy } from "@/core/store";
-import { WorkspaceDatabase } from "./database";
+import { WorkspaceDatabase, type FileRow } from "./database";
 
 /** What a worker may do with a file and a window may not; not in the types of the browser's window. */
 interface WritableHandle {
@@ -65,13 +65,8 @@ export class CopyFiles {
 
   async #writeBase(): Promise<void> {
     const size = this.#log.getSize();
-    const contents = await readRows(this.#workspace);
-    if (!contents) return;
-    const name = `base-${crypto.randomUUID()}`;
-    const base = await writable(this.#folder, name);
-    write(base, baseText(contents), 0);
-    base.flush();
-    base.close();
+    const name = await writeBase(this.#workspace, this.#folder);
+    if (name === undefined) return;
     if (this.#log.getSize() === size) this.#log.truncate(0);
     for (const other of await namesIn(this.#folder))
       if (other !== name && other !== this.#logName) await this.#folder.removeEntry(other).catch(stillInUse);
@@ -80,6 +75,103 @@ export class CopyFiles {
   close() {
     this.#log.close();
   }
+}
+
+/** Writes a base of what the database holds. Returns its name; undefined where there is nothing to write. */
+async function writeBase(workspace: string, folder: FileSystemDirectoryHandle): Promise<string | undefined> {
+  const contents = await readRows(workspace);
+  if (!contents) return undefined;
+  const name = `base-${crypto.randomUUID()}`;
+  const base = await writable(folder, name);
+  write(base, baseText(contents), 0);
+  base.flush();
+  base.close();
+  return name;
+}
+
+/** Writes the whole second copy at once, after everything in the database was replaced. */
+export async function copyAll(workspace: string): Promise<void> {
+  await writeBase(workspace, await folderOf(workspace));
+  await keepFilesOf(workspace);
+}
+
+/** A file as the list of the second copy names it; its bytes stand in a file of its own, under its id. */
+interface ListedFile {
+  readonly id: string;
+  readonly name: string;
+  readonly type: string;
+  readonly size: number;
+}
+
+/** The files that a second copy holds, and those that its list names and that are not there whole. */
+export interface CopiedFiles {
+  readonly files: readonly FileRow[];
+  readonly missing: readonly string[];
+}
+
+const fileList = "list";
+
+/** Brings the files of the second copy to those of the database: what is new is written, what is gone is taken away. */
+export async function keepFilesOf(workspace: string): Promise<void> {
+  await navigator.locks.request(`pensum-copy-files-${workspace}`, async () => {
+    const database = new WorkspaceDatabase(workspace);
+    try {
+      const folder = await filesFolderOf(workspace);
+      const before = await readFileList(folder);
+      const ids = (await database.files.toCollection().primaryKeys()) as string[];
+      // A database that was lost holds no files either: then these are all there is.
+      if (ids.length === 0 && (await database.log.count()) + (await database.snapshots.count()) === 0) return;
+      if (ids.length === before.length && before.every(({ id }) => ids.includes(id))) return;
+      const list: ListedFile[] = before.filter(({ id }) => ids.includes(id));
+      for (const id of ids) {
+        if (list.some((one) => one.id === id)) continue;
+        const row = await database.files.get(id);
+        if (!row) continue;
+        const file = await writable(folder, id);
+        file.truncate(0);
+        writeBytes(file, new Uint8Array(await row.blob.arrayBuffer()), 0);
+        file.flush();
+        file.close();
+        list.push({ id, name: row.name, type: row.type, size: row.blob.size });
+      }
+      const file = await writable(folder, fileList);
+      file.truncate(0);
+      write(file, JSON.stringify(list), 0);
+      file.flush();
+      file.close();
+      for (const { id } of before) if (!ids.includes(id)) await folder.removeEntry(id).catch(stillInUse);
+    } finally {
+      database.close();
+    }
+  });
+}
+
+/** The files that the second copy of a workspace holds. */
+export async function readFilesOf(workspace: string): Promise<CopiedFiles> {
+  const folder = await filesFolderOf(workspace);
+  const files: FileRow[] = [];
+  const missing: string[] = [];
+  for (const { id, name, type, size } of await readFileList(folder)) {
+    const bytes = await folder
+      .getFileHandle(id)
+      .then((handle) => handle.getFile())
+      .catch(() => undefined);
+    if (bytes?.size === size) files.push({ id, name, type, blob: new Blob([await bytes.arrayBuffer()], { type }) });
+    else missing.push(name);
+  }
+  return { files, missing };
+}
+
+async function readFileList(folder: FileSystemDirectoryHandle): Promise<ListedFile[]> {
+  try {
+    return JSON.parse(await (await (await folder.getFileHandle(fileList)).getFile()).text()) as ListedFile[];
+  } catch {
+    return [];
+  }
+}
+
+async function filesFolderOf(workspace: string): Promise<FileSystemDirectoryHandle> {
+  return (await navigator.storage.getDirectory()).getDirectoryHandle(`pensum-${workspace}-files`, { create: true });
 }
 
 /** What the second copy of a workspace holds. */
@@ -144,7 +236,10 @@ async function namesIn(folder: FileSystemDirectoryHandle): Promise<string[]> {
 }
 
 function write(file: WritableHandle, text: string, at: number) {
-  const bytes = new TextEncoder().encode(text);
+  writeBytes(file, new TextEncoder().encode(text), at);
+}
+
+function writeBytes(file: WritableHandle, bytes: Uint8Array<ArrayBuffer>, at: number) {
   if (file.write(bytes, { at }) < bytes.length) throw new DOMException("No room for all of it.", "QuotaExceededError");
 }
 

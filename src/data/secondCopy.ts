@@ -1,10 +1,13 @@
 import { modelVersion } from "@/core/model";
 import type { LogEntry, SecondCopy } from "@/core/store";
+import type { CopiedFiles } from "./copyFiles";
 import type { WorkspaceDatabase } from "./database";
 
 /** What a workspace asks of its second copy; the app gives it as a worker. */
 export interface CopyKeeper {
   read(workspace: string): Promise<SecondCopy | undefined>;
+  readFiles(workspace: string): Promise<CopiedFiles>;
+  keepFiles(workspace: string): Promise<void>;
   open(workspace: string, by: string): Promise<void>;
   append(entries: readonly LogEntry[]): Promise<void>;
   tidy(): Promise<void>;
@@ -29,6 +32,14 @@ export class KeptCopy {
 
   read(workspace: string): Promise<SecondCopy | undefined> {
     return this.#tried((keeper) => keeper.read(workspace), longMilliseconds);
+  }
+
+  readFiles(workspace: string): Promise<CopiedFiles | undefined> {
+    return this.#tried((keeper) => keeper.readFiles(workspace), longMilliseconds);
+  }
+
+  async keepFiles(workspace: string): Promise<void> {
+    await this.#tried((keeper) => keeper.keepFiles(workspace), longMilliseconds);
   }
 
   async open(workspace: string, by: string): Promise<void> {
@@ -76,13 +87,28 @@ export class KeptCopy {
   }
 }
 
+/** What came back from the second copy. */
+export interface BroughtBack {
+  readonly files: number;
+  /** The names of files that the copy should hold and does not. */
+  readonly missing: readonly string[];
+  /** Whether it cannot be said which files there were. */
+  readonly filesUnknown: boolean;
+}
+
 /** Puts a second copy into an empty database, all of it or nothing. */
-export async function bringBack(database: WorkspaceDatabase, copy: SecondCopy): Promise<void> {
+export async function bringBack(
+  database: WorkspaceDatabase,
+  copy: SecondCopy,
+  files: CopiedFiles | undefined,
+): Promise<BroughtBack> {
   const { seq, parts, entries } = copy;
-  await database.transaction("rw", database.log, database.snapshots, async () => {
+  await database.transaction("rw", database.log, database.snapshots, database.files, async () => {
     await database.snapshots.bulkAdd(
       parts.map((text, part) => ({ seq, part, parts: parts.length, version: copy.version || modelVersion, text })),
     );
     await database.log.bulkAdd([...entries]);
+    if (files) await database.files.bulkPut([...files.files]);
   });
+  return { files: files?.files.length ?? 0, missing: files?.missing ?? [], filesUnknown: files === undefined };
 }

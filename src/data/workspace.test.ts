@@ -6,7 +6,7 @@ import { NewerVersion, readSecondCopy, Replaced, entryLines } from "@/core/store
 import { someTask } from "@/core/testing/arbitraries";
 import { standingClock } from "@/core/time";
 import { readContents, replaceContents } from "./contents";
-import { WorkspaceDatabase } from "./database";
+import { WorkspaceDatabase, type FileRow } from "./database";
 import { historyOf } from "./history";
 import type { CopyKeeper } from "./secondCopy";
 import { readSnapshot, takeSnapshot } from "./snapshots";
@@ -158,9 +158,15 @@ test("the contents of a workspace come out as they were put in", async () => {
 describe("a workspace with a second copy", () => {
   /** A copy whose files are strings. */
   function stringKeeper() {
-    const kept = { log: "", refuses: false };
+    const kept = { log: "", refuses: false, files: [] as FileRow[], missing: [] as string[] };
     const keeper: CopyKeeper = {
       read: () => Promise.resolve(readSecondCopy([], [kept.log])),
+      readFiles: () => Promise.resolve({ files: kept.files, missing: kept.missing }),
+      keepFiles: async () => {
+        const database = new WorkspaceDatabase(name);
+        kept.files = await database.files.toArray();
+        database.close();
+      },
       open: () => (kept.refuses ? Promise.reject(new Error("no such files here")) : Promise.resolve()),
       append: (entries) => Promise.resolve(void (kept.log += entryLines(entries))),
       tidy: () => Promise.resolve(),
@@ -183,18 +189,18 @@ describe("a workspace with a second copy", () => {
   test("is whole again after its database was lost, and goes on from there", async () => {
     const { keeper } = stringKeeper();
     const first = await openWith(keeper);
-    expect(first.broughtBack).toBe(false);
+    expect(first.broughtBack).toBeUndefined();
     write(first, "- [ ] stakes");
     await first.journal.durable();
     await loseDatabase();
     const second = await openWith(keeper);
-    expect(second.broughtBack).toBe(true);
+    expect(second.broughtBack).toEqual({ files: 0, missing: [], filesUnknown: false });
     expect(sorted(second.store.records())).toEqual(sorted(first.store.records()));
     write(second, `${textIn(second)}\nmore`);
     await second.journal.durable();
     await loseDatabase();
     expect(textIn(await openWith(keeper))).toMatch(/stakes[^]*more$/);
-    expect((await openWith(keeper)).broughtBack).toBe(false);
+    expect((await openWith(keeper)).broughtBack).toBeUndefined();
   });
 
   test("has no gap where a tab died between the database and the copy", async () => {
@@ -219,5 +225,62 @@ describe("a workspace with a second copy", () => {
     expect(first.journal.saving.kind).toBe("saved");
     expect(kept.log).toBe("");
     expect(textIn(await openWith(keeper))).toBe("one");
+  });
+
+  test("says exactly which files came back, and has their bytes", async () => {
+    const { kept, keeper } = stringKeeper();
+    const first = await openWith(keeper);
+    write(first, "![gauge](file:fa)");
+    await first.journal.durable();
+    await first.database?.files.put({ id: "fa", name: "gauge.png", type: "image/png", blob: new Blob(["bytes"]) });
+    await vi.waitFor(() => expect(kept.files).toHaveLength(1));
+    kept.missing = ["old map.pdf"];
+    await loseDatabase();
+    const second = await openWith(keeper);
+    expect(second.broughtBack).toEqual({ files: 1, missing: ["old map.pdf"], filesUnknown: false });
+    expect(await (await second.database?.files.get("fa"))?.blob.text()).toBe("bytes");
+  });
+
+  test.each(["never answers", "is gone"])("goes on saving when the keeper of the copy %s", async (how) => {
+    vi.useFakeTimers({ toFake: ["setTimeout", "clearTimeout"], shouldAdvanceTime: true, advanceTimeDelta: 200 });
+    try {
+      const { keeper } = stringKeeper();
+      const closed = vi.fn();
+      const answer = how === "is gone" ? () => Promise.reject(new Error("ended")) : () => new Promise<never>(() => {});
+      const workspace = await openWith({ ...keeper, append: answer, close: closed });
+      for (const text of ["one", "two", "three"]) write(workspace, text);
+      await workspace.journal.durable();
+      expect(workspace.journal.saving.kind).toBe("saved");
+      expect(closed).toHaveBeenCalled();
+      expect(textIn(await openWith(keeper))).toBe("three");
+    } finally {
+      vi.useRealTimers();
+    }
+  });
+});
+
+describe("a database that goes away under an open tab", () => {
+  test.each(["closed by the browser", "deleted by somebody"])("is %s: saving resumes, and nothing is lost", async (how) => {
+    const workspace = await openWorkspace(name, { clock });
+    opened.push(workspace);
+    write(workspace, "- [ ] before {#tbefore}");
+    await workspace.journal.durable();
+    const database = workspace.database as WorkspaceDatabase;
+    database.backendDB().close();
+    if (how === "deleted by somebody") {
+      database.close();
+      await new WorkspaceDatabase(name).delete();
+    }
+    write(workspace, "- [ ] before {#tbefore}\n- [ ] after {#tafter}");
+    write(workspace, "- [ ] before {#tbefore}\n- [ ] after {#tafter}\nand more");
+    await workspace.journal.durable();
+    expect(workspace.journal.saving.kind).toBe("saved");
+    write(workspace, `${textIn(workspace)} still`);
+    await workspace.journal.durable();
+    for (const one of opened.splice(0)) one.close();
+    const again = await openWorkspace(name, { clock });
+    opened.push(again);
+    expect(sorted(again.store.records())).toEqual(sorted(workspace.store.records()));
+    expect(textIn(again)).toContain("and more still");
   });
 });

@@ -5,7 +5,7 @@ import type { Clock } from "@/core/time";
 import { openEmptyStore, openStore } from "@/core/workspace";
 import { WorkspaceDatabase } from "./database";
 import { DatabaseLog } from "./databaseLog";
-import { bringBack, KeptCopy, type CopyKeeper } from "./secondCopy";
+import { bringBack, KeptCopy, type BroughtBack, type CopyKeeper } from "./secondCopy";
 import { readEarlierSteps, turnBackWith } from "./earlierActs";
 import { tabIdentity } from "./tabIdentity";
 import { readSnapshot, takeSnapshot } from "./snapshots";
@@ -18,8 +18,8 @@ export interface Workspace {
   readonly outlines: OutlineCache;
   /** Undefined when the browser gives no database: then all lives as long as the page. */
   readonly database: WorkspaceDatabase | undefined;
-  /** Whether the browser had lost the database, and all of it came from the second copy. */
-  readonly broughtBack: boolean;
+  /** What came back from the second copy, where the browser had lost the database. */
+  readonly broughtBack: BroughtBack | undefined;
   /**
    * Undoes the last act of this device, or redoes what was last undone, also one from before a reload or a restart.
    * Resolves to what that act had said, or undefined when there is none.
@@ -36,6 +36,7 @@ type Message = { appended: number } | { replaced: true };
 const entriesPerSnapshot = 200;
 const idleMilliseconds = 4000;
 const entriesRemembered = 100;
+const fileMilliseconds = 200;
 
 interface OpenOptions {
   clock: Clock;
@@ -58,8 +59,9 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
   let snapshot = await readSnapshot(database);
   let tail = await log.readAfter(snapshot.seq);
   const kept = snapshot.parts.length + tail.length === 0 ? await copy.read(name) : undefined;
+  let broughtBack: BroughtBack | undefined;
   if (kept) {
-    await bringBack(database, kept);
+    broughtBack = await bringBack(database, kept, await copy.readFiles(name));
     snapshot = await readSnapshot(database);
     tail = await log.readAfter(snapshot.seq);
   }
@@ -85,6 +87,7 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
     else if (data.appended > journal.seq) void journal.pull();
   };
   const compaction = keepCompact(
+    name,
     database,
     copy,
     store,
@@ -92,6 +95,12 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
     snapshot.version < modelVersion ? -entriesPerSnapshot : snapshot.seq,
   );
   database.on("versionchange", () => database.close());
+  // A file is in the second copy as soon as it is in the database, and not only when all has been still for a while.
+  let keeping: ReturnType<typeof setTimeout> | undefined;
+  database.files.hook("creating", () => {
+    clearTimeout(keeping);
+    keeping = setTimeout(() => void copy.keepFiles(name), fileMilliseconds);
+  });
 
   return {
     name,
@@ -99,7 +108,7 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
     journal,
     outlines,
     database,
-    broughtBack: kept !== undefined,
+    broughtBack,
     turnBack: turnBackWith(store, () => readEarlierSteps({ database, store, journal, tab, sessionStart: seq })),
     announceReplaced: () => channel.postMessage({ replaced: true } satisfies Message),
     close() {
@@ -117,7 +126,7 @@ export function openInMemory(name: string, clock: Clock): Workspace {
   const journal = new Journal(store, new MemoryLog(), { seq: 0, by: "memory" });
   const nothing = () => {};
   return {
-    ...{ name, store, journal, outlines, database: undefined, broughtBack: false },
+    ...{ name, store, journal, outlines, database: undefined, broughtBack: undefined },
     turnBack: turnBackWith(store, () => Promise.resolve({ done: [], undone: [] })),
     announceReplaced: nothing,
     close: nothing,
@@ -126,6 +135,7 @@ export function openInMemory(name: string, clock: Clock): Workspace {
 
 /** Takes a snapshot whenever nothing has happened for a while and the log has grown. Gives back how to stop. */
 function keepCompact(
+  workspace: string,
   database: WorkspaceDatabase,
   copy: KeptCopy,
   store: Store,
@@ -138,6 +148,7 @@ function keepCompact(
   const compact = async () => {
     if (!tidied) await copy.tidy();
     tidied = true;
+    await copy.keepFiles(workspace);
     if (journal.saving.kind !== "saved" || journal.seq - snapshotSeq < entriesPerSnapshot) return;
     const seq = journal.seq;
     try {

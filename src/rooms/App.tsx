@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { standingClock, type Clock } from "@/core/time";
 import { storedText } from "@/data/contents";
 import { databaseName } from "@/data/database";
+import type { BroughtBack } from "@/data/secondCopy";
 import { NewerVersion, openInMemory, openWorkspace, type Workspace } from "@/data/workspace";
 import { appClock } from "@/ui/clock";
 import { download } from "@/ui/download";
@@ -63,8 +64,7 @@ export function App({ nonce, startsWithDemo }: AppProps) {
       opened = workspace;
       stopCopies = name === "own" ? keepDailyCopies(workspace) : () => {};
       setStage({ at: "open", workspace });
-      if (workspace.broughtBack)
-        notify({ text: "The browser had lost its database. All of it was brought back from the second copy." });
+      if (workspace.broughtBack) notify({ text: broughtBackText(workspace.broughtBack, workspace.store.size) });
     };
     open().catch((problem: unknown) => {
       if (stopped) return;
@@ -106,6 +106,17 @@ export function App({ nonce, startsWithDemo }: AppProps) {
       </WorkspaceContext.Provider>
     </NonceContext.Provider>
   );
+}
+
+/** What came back after the browser lost its database, and what did not. */
+function broughtBackText({ files, missing, filesUnknown }: BroughtBack, records: number): string {
+  const counted = (count: number, noun: string) => `${count.toLocaleString()} ${noun}${count === 1 ? "" : "s"}`;
+  const lost = filesUnknown
+    ? " Pictures and other files could not be restored."
+    : missing.length > 0
+      ? ` ${counted(missing.length, "file")} could not be restored: ${missing.slice(0, 5).join(", ")}${missing.length > 5 ? " and more" : ""}.`
+      : "";
+  return `Your browser lost its database. ${counted(records, "record")} and ${counted(files, "file")} were restored from the second copy.${lost}`;
 }
 
 /** A workspace that is not opened, and why; what is stored of it can be kept as a file. */

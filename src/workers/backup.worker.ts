@@ -2,6 +2,7 @@ import { expose } from "comlink";
 import { readBackup, writeBackup, type Progress } from "@/core/interop";
 import { Refusal } from "@/core/model";
 import { readContents, replaceContents } from "@/data/contents";
+import { copyAll } from "@/data/copyFiles";
 import { WorkspaceDatabase } from "@/data/database";
 
 /** How many records came in, or why none did. */
@@ -32,6 +33,8 @@ const worker = {
     try {
       const contents = await readBackup(chunksOf(file), file.size, progress);
       await replaceContents(database, contents);
+      // At once: until then the second copy is that of the workspace before. Without one, all is still in the database.
+      await copyAll(name).catch(() => {});
       return { records: contents.records.length, faults: contents.faults };
     } catch (error) {
       if (error instanceof Refusal) return { records: 0, faults: [], refused: error.message };

@@ -1,11 +1,13 @@
 import { expose } from "comlink";
 import type { LogEntry, SecondCopy } from "@/core/store";
-import { CopyFiles, readCopy } from "@/data/copyFiles";
+import { CopyFiles, keepFilesOf, readCopy, readFilesOf, type CopiedFiles } from "@/data/copyFiles";
 
 let files: Promise<CopyFiles> | undefined;
 
 const worker = {
   read: (workspace: string): Promise<SecondCopy | undefined> => readCopy(workspace),
+  readFiles: (workspace: string): Promise<CopiedFiles> => readFilesOf(workspace),
+  keepFiles: (workspace: string): Promise<void> => keepFilesOf(workspace),
   /** Opens the log of this tab; all else waits for it. */
   async open(workspace: string, by: string): Promise<void> {
     files = CopyFiles.open(workspace, by);

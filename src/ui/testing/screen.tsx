@@ -20,7 +20,7 @@ export async function workspaceWith(records: readonly PensumRecord[] = []): Prom
   );
   const nothing = () => {};
   return {
-    ...{ name: "own", store, outlines, database: undefined, broughtBack: false },
+    ...{ name: "own", store, outlines, database: undefined, broughtBack: undefined },
     journal: new Journal(store, new MemoryLog(), { seq: 0, by: "test.tab" }),
     turnBack: (way) => Promise.resolve(store[way]()),
     announceReplaced: nothing,
