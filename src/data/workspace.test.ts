@@ -260,27 +260,30 @@ describe("a workspace with a second copy", () => {
 });
 
 describe("a database that goes away under an open tab", () => {
-  test.each(["closed by the browser", "deleted by somebody"])("is %s: saving resumes, and nothing is lost", async (how) => {
-    const workspace = await openWorkspace(name, { clock });
-    opened.push(workspace);
-    write(workspace, "- [ ] before {#tbefore}");
-    await workspace.journal.durable();
-    const database = workspace.database as WorkspaceDatabase;
-    database.backendDB().close();
-    if (how === "deleted by somebody") {
-      database.close();
-      await new WorkspaceDatabase(name).delete();
-    }
-    write(workspace, "- [ ] before {#tbefore}\n- [ ] after {#tafter}");
-    write(workspace, "- [ ] before {#tbefore}\n- [ ] after {#tafter}\nand more");
-    await workspace.journal.durable();
-    expect(workspace.journal.saving.kind).toBe("saved");
-    write(workspace, `${textIn(workspace)} still`);
-    await workspace.journal.durable();
-    for (const one of opened.splice(0)) one.close();
-    const again = await openWorkspace(name, { clock });
-    opened.push(again);
-    expect(sorted(again.store.records())).toEqual(sorted(workspace.store.records()));
-    expect(textIn(again)).toContain("and more still");
-  });
+  test.each(["closed by the browser", "deleted by somebody"])(
+    "is %s: saving resumes, and nothing is lost",
+    async (how) => {
+      const workspace = await openWorkspace(name, { clock });
+      opened.push(workspace);
+      write(workspace, "- [ ] before {#tbefore}");
+      await workspace.journal.durable();
+      const database = workspace.database as WorkspaceDatabase;
+      database.backendDB().close();
+      if (how === "deleted by somebody") {
+        database.close();
+        await new WorkspaceDatabase(name).delete();
+      }
+      write(workspace, "- [ ] before {#tbefore}\n- [ ] after {#tafter}");
+      write(workspace, "- [ ] before {#tbefore}\n- [ ] after {#tafter}\nand more");
+      await workspace.journal.durable();
+      expect(workspace.journal.saving.kind).toBe("saved");
+      write(workspace, `${textIn(workspace)} still`);
+      await workspace.journal.durable();
+      for (const one of opened.splice(0)) one.close();
+      const again = await openWorkspace(name, { clock });
+      opened.push(again);
+      expect(sorted(again.store.records())).toEqual(sorted(workspace.store.records()));
+      expect(textIn(again)).toContain("and more still");
+    },
+  );
 });

@@ -1,6 +1,6 @@
 import { isUnfinished, type Id } from "../model";
 import { letGo, plainTitle } from "../page";
-import { isPlaced, partsOf } from "../plan";
+import { isPlaced, isRepeating, partsOf } from "../plan";
 import type { Block } from "../model";
 import type { Command } from "../store";
 import { addMinutes, dateOf, isDate, minuteOf, minutesBetween, momentAt, type DateText } from "../time";
@@ -16,6 +16,12 @@ export const giveDay: Command<{ tasks: readonly Id[]; day: DateText | undefined 
   run(tx, { tasks, day }) {
     if (day !== undefined && !isDate(day)) throw new Refusal("That is not a date that exists. Nothing was changed.");
     const chosen = tasks.map((id) => need(tx, "task", id));
+    const repeating =
+      day === undefined ? chosen.find((task) => isRepeating(task) && task.due === undefined) : undefined;
+    if (repeating)
+      throw new Refusal(
+        `“${plainTitle(repeating.title)}” repeats, and needs a day to repeat from. Skip it, or end its rule.`,
+      );
     for (const task of chosen) {
       const before = task.doDay;
       if (day && before && before !== day && isPlaced(tx, task, tx.now))

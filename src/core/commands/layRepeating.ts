@@ -1,5 +1,5 @@
 import { defaultSettings, isUnfinished, Refusal, type Id, type Settings, type Task } from "../model";
-import { fitFor, freeTime, isPlaced, occurrencesOn } from "../plan";
+import { fitFor, freeTime, hasHoursAgain, isPlaced, occurrencesOn } from "../plan";
 import type { Command, Transaction } from "../store";
 import { dateOf, minuteOf, momentAt, type DateText } from "../time";
 import { place, usualBlockMinutes } from "./place";
@@ -11,7 +11,9 @@ function repeatingOn(tx: Transaction, date: DateText): Task[] {
   const own = (tx.list("tasksByDoDay", date) as Task[]).filter(
     (task) => (task.repeat !== undefined || task.series !== undefined) && isUnfinished(task.state),
   );
-  const ahead = occurrencesOn(tx, date).filter((one): one is Task => one.kind === "task");
+  const ahead = occurrencesOn(tx, date).filter(
+    (one): one is Task => one.kind === "task" && !hasHoursAgain(tx, one.series, date),
+  );
   return [...own, ...ahead].filter((task) => !isPlaced(tx, task, tx.now));
 }
 

@@ -2,6 +2,8 @@ import { Refusal, type Id } from "../model";
 import { plainTitle } from "../page";
 import type { Command } from "../store";
 import { dateOf, isDate, type DateText } from "../time";
+import { isRepeating } from "../plan";
+import { passOver } from "./series";
 import { counted, need } from "./shared";
 
 /** Puts tasks out of sight until a day. They have no do day while they rest. */
@@ -11,7 +13,9 @@ export const rest: Command<{ tasks: readonly Id[]; until: DateText }> = {
     if (!isDate(until) || until <= dateOf(tx.now))
       throw new Refusal("A task can rest until a day that is still to come. Nothing was changed.");
     const chosen = tasks.map((id) => need(tx, "task", id));
-    for (const task of chosen) tx.update(task.id, { restUntil: until, doDay: undefined });
+    for (const task of chosen)
+      // One that comes again goes on to its first day from then on; without a day it would come no more.
+      if (!(isRepeating(task) && passOver(tx, task, until))) tx.update(task.id, { restUntil: until, doDay: undefined });
     return `Let ${chosen.length === 1 ? `“${plainTitle(chosen[0]!.title)}”` : counted(chosen.length, "task")} rest until ${until}`;
   },
 };

@@ -1,14 +1,21 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { Refusal, type Event, type PensumRecord, type Task } from "../model";
-import { dayItems, occurrenceId, stripItems } from "../plan";
+import { understand } from "../capture";
+import { openStore } from "../workspace";
+import { defaultSettings, Refusal, type Event, type PensumRecord, type Task } from "../model";
+import { dayItems, loadOf, occurrenceId, stripItems } from "../plan";
 import { Store } from "../store";
 import { addDays, addMinutes, momentAt, readRepeat, standingClock } from "../time";
 import {
+  capture,
   changeOccurrence,
   editRecord,
+  giveDay,
+  leave,
   moveItem,
+  place,
   removeRecord,
+  rest,
   rollOn,
   setState,
   skipOccurrence,
@@ -247,4 +254,115 @@ test("how something comes again is read and written, or told of what is wrong", 
     ["FREQ=WEEKLY EXDATE=20260231", /no date/],
   ] as const)
     expect((readRepeat(text) as { fault: string }).fault).toMatch(reason);
+});
+
+describe("a task that comes again at an hour", () => {
+  const standup = {
+    id: "standup",
+    kind: "task",
+    title: "Standup",
+    state: "open",
+    doDay: "2026-11-24",
+    estimateMinutes: 15,
+    repeat: "FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR",
+    tags: [],
+    people: [],
+    carried: 0,
+    text: "",
+    createdAt: "2026-11-20T08:00",
+  } as unknown as PensumRecord;
+  const world = async (now = "2026-11-24T08:00", ...more: PensumRecord[]) =>
+    (
+      await openStore(
+        new Map([standup, ...more].map((record) => [record.id, record])),
+        standingClock(now, "Europe/Berlin"),
+      )
+    ).store;
+  const hours = (store: Store, date: string) =>
+    dayItems(store, date, "Europe/Berlin").map(({ record, startMinute }) => {
+      const task = record.kind === "block" ? store.find("task", record.task) : undefined;
+      return `${task?.title} ${startMinute / 60}`;
+    });
+  const load = (store: Store, date: string) => loadOf(store, date, defaultSettings, "Europe/Berlin").plannedMinutes;
+
+  test("has it on each of its days, counts there once, and keeps it when it is ticked off", async () => {
+    const store = await world();
+    expect([load(store, "2026-11-24"), load(store, "2026-11-25"), load(store, "2026-11-28")]).toEqual([15, 15, 0]);
+    store.act(place, { task: "standup", start: "2026-11-24T09:15" });
+    for (const date of ["2026-11-24", "2026-11-25", "2026-11-30", "2027-03-01"]) {
+      expect(hours(store, date)).toEqual(["Standup 9.25"]);
+      expect(load(store, date)).toBe(15);
+      expect(stripItems(store, [date], "2026-11-24T08:00")).toEqual([]);
+    }
+    expect(hours(store, "2026-11-28")).toEqual([]);
+    store.act(setState, { tasks: ["standup"], state: "done" });
+    for (const date of ["2026-11-24", "2026-11-25", "2026-11-30"]) expect(hours(store, date)).toEqual(["Standup 9.25"]);
+    const [next] = store.list("unfinishedTasks", "all");
+    expect(next).toMatchObject({ doDay: "2026-11-25", title: "Standup" });
+    store.act(setState, { tasks: [next!.id], state: "done" });
+    expect(hours(store, "2026-11-26")).toEqual(["Standup 9.25"]);
+    store.undo();
+    store.undo();
+    store.undo();
+    expect(hours(store, "2026-11-25")).toEqual([]);
+    expect(store.get("standup")).toEqual(standup);
+  });
+
+  test("typed with its hour it has it every time", async () => {
+    const store = await world();
+    store.act(removeRecord, { id: "standup" });
+    const draft = understand("walk every day at 7:30 for 20 min", {
+      now: "2026-11-24T08:00",
+      style: { locale: "en-GB", hour12: false },
+      priorities: [],
+      theme: () => undefined,
+      person: () => undefined,
+    });
+    store.act(capture, [draft]);
+    const first = draft.day ?? "2026-11-24";
+    for (const days of [0, 1, 9]) expect(hours(store, addDays(first, days))).toEqual(["walk 7.5"]);
+  });
+
+  test("left over and left, it skips that time only, and its hours go along", async () => {
+    const store = await world("2026-11-24T08:00");
+    store.act(place, { task: "standup", start: "2026-11-24T09:15" });
+    const later = (
+      await openStore(
+        new Map([...store.records()].map((record) => [record.id, record])),
+        standingClock("2026-11-26T08:00", "Europe/Berlin"),
+      )
+    ).store;
+    expect(later.act(leave, { tasks: ["standup"] }).said).toBe("Skipped “Standup” this time");
+    expect(later.find("task", "standup")).toMatchObject({ doDay: "2026-11-26" });
+    for (const date of ["2026-11-26", "2026-11-27", "2026-12-08"]) expect(hours(later, date)).toEqual(["Standup 9.25"]);
+    later.act(rest, { tasks: ["standup"], until: "2026-12-05" });
+    expect(later.find("task", "standup")).toMatchObject({ doDay: "2026-12-07" });
+    expect(hours(later, "2026-12-08")).toEqual(["Standup 9.25"]);
+    expect(() => later.act(giveDay, { tasks: ["standup"], day: undefined })).toThrow(/needs a day/);
+  });
+
+  test("one of its days that is done or moved alone has its own hours there, and not those of the rule too", async () => {
+    const store = await world();
+    store.act(place, { task: "standup", start: "2026-11-24T09:15" });
+    store.act(place, { task: occurrenceId("standup", "2026-11-26"), start: "2026-11-26T14:00" });
+    expect(hours(store, "2026-11-26")).toEqual(["Standup 14"]);
+    expect(load(store, "2026-11-26")).toBe(15);
+    expect(hours(store, "2026-11-27")).toEqual(["Standup 9.25"]);
+  });
+
+  test("hours that a task has when it begins to come again come again with it, and stop when it does", async () => {
+    const store = await world("2026-11-24T08:00", {
+      ...standup,
+      id: "once",
+      title: "Once",
+      repeat: undefined,
+    } as never);
+    store.act(removeRecord, { id: "standup" });
+    store.act(place, { task: "once", start: "2026-11-24T10:00" });
+    expect(hours(store, "2026-11-25")).toEqual([]);
+    store.act(editRecord, { id: "once", fields: { repeat: "FREQ=DAILY" } });
+    expect(hours(store, "2026-11-25")).toEqual(["Once 10"]);
+    store.act(editRecord, { id: "once", fields: { repeat: undefined } });
+    expect([hours(store, "2026-11-24"), hours(store, "2026-11-25")]).toEqual([["Once 10"], []]);
+  });
 });

@@ -1,4 +1,4 @@
-import { isUnfinished, newId, Refusal, type Id, type PensumRecord, type Task } from "../model";
+import { isUnfinished, newId, Refusal, type Block, type Id, type PensumRecord, type Task } from "../model";
 import { isRepeating, occurrenceAt, occurrenceRecord, readOccurrenceId, seriesStart, type Repeating } from "../plan";
 import type { Command, Fields, Rule, Transaction } from "../store";
 import {
@@ -9,6 +9,7 @@ import {
   hasLibrary,
   isMoment,
   minutesBetween,
+  minutesPerDay,
   needLibrary,
   nextStart,
   readRule,
@@ -281,19 +282,88 @@ export const rollOn: Rule = (tx) => {
     if (!next) continue;
     tx.put(next);
     for (const one of tx.list("occurrencesOf", id)) tx.update(one.id, { series: next.id });
+    for (const block of hoursOf(tx, task)) {
+      const { page: _page, source: _source, madeFrom: _madeFrom, ...own } = block;
+      const shifted = { ...shiftedHours(task, next, block), task: next.id, repeat: next.repeat };
+      const fresh = { ...own, ...shifted, id: newId(), createdAt: tx.now } as Block;
+      tx.put(fresh);
+      tx.update(block.id, { repeat: undefined });
+      for (const one of tx.list("occurrencesOf", block.id)) tx.update(one.id, { series: fresh.id, task: next.id });
+    }
   }
 };
 
-function nextTask(tx: Transaction, task: Task & { repeat: string }): Task | undefined {
+/** The hours of a task that comes again which come again with it. */
+function hoursOf(tx: Pick<Transaction, "list">, task: Task): Block[] {
+  return (tx.list("blocksByTask", task.id) as readonly Block[]).filter(
+    (block) => block.task === task.id && block.repeat !== undefined && block.series === undefined,
+  );
+}
+
+/** Start and end of hours when their task goes from one of its days to another. */
+function shiftedHours(from: Task, to: Task, { start, end }: Block): { start: string; end: string } {
+  const days = daysBetween(dateOf(seriesStart(from) as string), dateOf(seriesStart(to) as string));
+  const moved = addMinutes(start, days * minutesPerDay);
+  return { start: moved, end: addMinutes(moved, minutesBetween(start, end)) };
+}
+
+/**
+ * The rule by which the hours of a task that comes again come again with it: those that it is given on its day, and
+ * those that it has when it begins to come again.
+ */
+export const hoursComeAgain: Rule = (tx) => {
+  for (const id of tx.touched()) {
+    const [before, record] = [tx.before(id), tx.get(id)];
+    if (record?.kind === "block" && !before && record.task !== undefined) {
+      const task = tx.find("task", record.task);
+      if (task && isRepeating(task) && mayComeAgain(task, record)) tx.update(id, { repeat: task.repeat });
+    }
+    if (record?.kind !== "task" || before?.kind !== "task" || before.repeat === record.repeat) continue;
+    for (const block of tx.list("blocksByTask", id) as readonly Block[]) {
+      if (block.task !== id || block.series !== undefined) continue;
+      if (record.repeat === undefined) {
+        if (block.repeat !== undefined && isUnfinished(record.state)) tx.update(block.id, { repeat: undefined });
+      } else if (isRepeating(record) && (block.repeat !== undefined || mayComeAgain(record, block)))
+        tx.update(block.id, { repeat: withExceptionsOf(record.repeat, block.repeat) });
+    }
+  }
+};
+
+function mayComeAgain(task: Task, block: Block): boolean {
+  const start = seriesStart(task);
+  const isItsDay = start !== undefined && dateOf(block.start) === dateOf(start);
+  return isItsDay && block.repeat === undefined && block.series === undefined && block.holds === undefined;
+}
+
+/** A task's rule, without what was left out of its hours alone. */
+function withExceptionsOf(rule: string, hours: string | undefined): string {
+  const [own, had] = [repeatOf(rule), repeatOf(hours)];
+  return own && had ? writeRepeat({ ...own, except: [...new Set([...own.except, ...had.except])] }) : rule;
+}
+
+/**
+ * Lets a task that comes again pass over the one that is due, on to its next day from `from` on; its hours go along.
+ * False where it has no next day.
+ */
+export function passOver(tx: Transaction, task: Task & { repeat: string }, from: string): boolean {
+  const next = nextTask(tx, task, from);
+  if (!next) return false;
+  for (const block of hoursOf(tx, task))
+    tx.update(block.id, { ...shiftedHours(task, next, block), repeat: next.repeat });
+  const { doDay, due, repeat } = next;
+  tx.update(task.id, { ...(doDay ? { doDay } : {}), ...(due ? { due } : {}), repeat, restUntil: undefined });
+  return true;
+}
+
+function nextTask(tx: Transaction, task: Task & { repeat: string }, from = dateOf(tx.now)): Task | undefined {
   const repeat = repeatOf(task.repeat);
   const start = seriesStart(task);
   if (!repeat || start === undefined) return undefined;
-  const today = dateOf(tx.now);
-  const from = repeat.fromDone ? `${today}${start.slice(10)}` : start;
+  const counted = repeat.fromDone ? `${dateOf(tx.now)}${start.slice(10)}` : start;
   const taken = new Set((tx.list("occurrencesOf", task.id) as Task[]).map(({ occurrence }) => occurrence));
-  const behind = repeat.fromDone || start >= today ? from : `${addDays(today, -1)}${start.slice(10)}`;
-  let next = nextStart(from, repeat, behind);
-  while (next !== undefined && taken.has(next)) next = nextStart(from, repeat, next);
+  const behind = repeat.fromDone || start >= from ? counted : `${addDays(from, -1)}${start.slice(10)}`;
+  let next = nextStart(counted, repeat, behind);
+  while (next !== undefined && taken.has(next)) next = nextStart(counted, repeat, next);
   if (next === undefined) return undefined;
   const rest = restFrom(repeat, next, repeat.fromDone ? 1 : countBefore(task, repeat, next));
   if (rest === undefined) return undefined;

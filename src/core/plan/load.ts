@@ -3,6 +3,7 @@ import { minutesFor } from "../page";
 import type { Store } from "../store";
 import { capacityMinutes, dateOf, type DateText } from "../time";
 import { dayItems, isWork } from "./dayItems";
+import { hasHoursAgain, occurrencesOn } from "./series";
 
 /** How full a day is. */
 export interface Load {
@@ -24,6 +25,9 @@ export function loadOf(store: Reads, date: DateText, settings: Settings, zone: s
   for (const item of dayItems(store, date, zone)) if (isWork(item.record)) placedMinutes += item.minutes;
   let waiting = 0;
   for (const task of store.list("tasksByDoDay", date) as Task[]) waiting += unplacedMinutes(store, task, date);
+  // What comes again counts on each of its days, though it has no record of its own there yet.
+  for (const task of occurrencesOn(store, date))
+    if (task.kind === "task" && !hasHoursAgain(store, task.series, date)) waiting += task.estimateMinutes ?? 0;
   return {
     plannedMinutes: placedMinutes + waiting,
     placedMinutes,

@@ -130,8 +130,19 @@ export function occurrencesOn(reads: Reads, date: DateText): readonly Repeating[
   return here ? here.filter((one) => !isOverridden(reads, one)) : nobody;
 }
 
-function isOverridden(reads: Reads, { series, occurrence }: Repeating): boolean {
-  return reads.list("occurrencesOf", series as Id).some((own) => (own as Repeating).occurrence === occurrence);
+function isOverridden(reads: Reads, one: Repeating): boolean {
+  const { series, occurrence } = one;
+  if (reads.list("occurrencesOf", series as Id).some((own) => (own as Repeating).occurrence === occurrence))
+    return true;
+  // The hours of a task that was moved, done or placed alone on that day are those of its own record.
+  if (one.kind !== "block" || one.task === undefined || occurrence === undefined) return false;
+  const date = dateOf(occurrence);
+  return reads.list("occurrencesOf", one.task).some((own) => dateOf((own as Repeating).occurrence ?? "") === date);
+}
+
+/** Tells whether a task that comes again has hours on a date that come again with it. */
+export function hasHoursAgain(reads: Reads, series: Id | undefined, date: DateText): boolean {
+  return occurrencesOn(reads, date).some((one) => one.kind === "block" && one.task === series);
 }
 
 function expandMonth(all: readonly Repeating[], first: DateText): MonthOfOccurrences {

@@ -12,7 +12,7 @@ import type { Store } from "../store";
 import { addDays, dateOf, daysBetween, type DateText, type MomentText } from "../time";
 import { allDayEvents } from "./dayItems";
 import { habitsOn } from "./habits";
-import { occurrencesOn } from "./series";
+import { hasHoursAgain, occurrencesOn } from "./series";
 
 type Reads = Pick<Store, "list" | "find">;
 
@@ -65,7 +65,8 @@ export function stripItems(reads: Reads, dates: readonly DateText[], now: Moment
     };
     for (const task of reads.list("tasksByDoDay", date) as Task[])
       if (isUnfinished(task.state) && !hasHours(reads, task, date, now)) one("task", task);
-    for (const task of occurrencesOn(reads, date)) if (task.kind === "task") one("task", task);
+    for (const task of occurrencesOn(reads, date))
+      if (task.kind === "task" && !hasHoursAgain(reads, task.series, date)) one("task", task);
     for (const due of reads.list("openByDueDay", date) as (Task | Goal | Project)[])
       // A task that stands there already says itself that it is due.
       if (!(due.kind === "task" && due.doDay === date && !hasHours(reads, due, date, now))) one("due", due);

@@ -1,6 +1,6 @@
 "use client";
 import { Suspense, useCallback, useState } from "react";
-import { carry, giveDay, rest, setState } from "@/core/commands";
+import { carry, leave, rest, setState } from "@/core/commands";
 import type { Id } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { carriedText, leftOver, type LeftOver } from "@/core/plan";
@@ -146,8 +146,8 @@ function Choices({
       </button>
       <button
         className="button-quiet"
-        title="It stays where it was written, without a day"
-        onClick={() => run(() => act(giveDay, { tasks: ids, day: undefined }))}
+        title="It stays where it was written, without a day. One that repeats is skipped this time only."
+        onClick={() => run(() => act(leave, { tasks: ids }))}
       >
         Leave
       </button>
