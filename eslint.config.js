@@ -19,6 +19,7 @@ const coreFloors = [
   "commands",
   "shaping",
   "orders",
+  "gestures",
   "workspace",
 ];
 /** The floors of the house above it. */

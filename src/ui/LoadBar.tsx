@@ -25,8 +25,8 @@ export function loadText({ plannedMinutes, capacityMinutes }: Load): string {
   return `${durationText(plannedMinutes)} of ${durationText(capacityMinutes)} planned`;
 }
 
-/** What a day becomes with `more` minutes of work on it: "9 h 05 of 8 h". */
-export function becomesText({ plannedMinutes, capacityMinutes }: Load, more: number): string {
+/** What a day becomes, with `more` minutes of work on it: "day becomes 9 h 05 of 8 h". */
+export function becomesText({ plannedMinutes, capacityMinutes }: Load, more = 0): string {
   const planned = durationText(plannedMinutes + more);
   return capacityMinutes ? `day becomes ${planned} of ${durationText(capacityMinutes)}` : `day becomes ${planned}`;
 }

@@ -1,24 +1,8 @@
-import type { Id } from "@/core/model";
+import type { Carried } from "@/core/gestures";
 import { trackPointer } from "./trackPointer";
 
-/** What is being dragged: a task, a plain line of a page, or something that already has hours. */
-export type Dragged =
-  | { readonly kind: "task"; readonly task: Id; readonly title: string; readonly minutes: number }
-  | {
-      readonly kind: "line";
-      readonly page: Id;
-      readonly lineFrom: number;
-      readonly line: string;
-      readonly title: string;
-      readonly minutes: number;
-    }
-  | {
-      readonly kind: "item";
-      readonly id: Id;
-      readonly title: string;
-      readonly minutes: number;
-      readonly grabMinutes: number;
-    };
+/** What is being dragged. */
+export type Dragged = Carried;
 
 /** A place where something can be dropped. */
 export interface DropZone {

@@ -1,3 +1,4 @@
+import { isMine } from "./mine";
 import { isUnfinished, type Block, type Id, type PensumRecord, type Settings, type Task, type Work } from "../model";
 import type { Store } from "../store";
 import { dateOf, daysBetween, minutesBetween, type DateText, type MomentText } from "../time";
@@ -64,7 +65,7 @@ function findDue(reads: Reads, tasks: readonly Task[], now: MomentText): DueTask
   const today = dateOf(now);
   const due: { key: string; one: DueTask }[] = [];
   for (const task of tasks) {
-    if (task.due === undefined || task.state === "waiting") continue;
+    if (task.due === undefined || task.state === "waiting" || !isMine(reads, task)) continue;
     const until = isLate(task, now) ? today : task.due;
     const minutes = openMinutes(reads, task, now, until);
     if (minutes > 0) due.push({ key: `${endOf(until)} ${task.id}`, one: { task, due: until, minutes } });

@@ -23,3 +23,4 @@ export * from "./themedHours";
 export * from "./timeline";
 export * from "./tray";
 export * from "./warnings";
+export * from "./mine";

@@ -1,8 +1,10 @@
-import { isUnfinished, type Block, type Id, type Settings, type Task } from "../model";
+import { isUnfinished, type Block, type Event, type Id, type PensumRecord, type Settings, type Task } from "../model";
 import { minutesFor } from "../page";
 import type { Store } from "../store";
-import { capacityMinutes, dateOf, type DateText } from "../time";
-import { dayItems, isWork } from "./dayItems";
+import { capacityMinutes, dateOf, elapsedMinutes, momentAt, type DateText } from "../time";
+import { dayItems, isWork, type DayItem } from "./dayItems";
+import { freeTime, totalMinutes } from "./freeTime";
+import { isMine } from "./mine";
 import { hasHoursAgain, occurrencesOn } from "./series";
 
 /** How full a day is. */
@@ -17,22 +19,66 @@ export interface Load {
   readonly capacityMinutes: number;
 }
 
-type Reads = Pick<Store, "list">;
+type Reads = Pick<Store, "list"> & Partial<Pick<Store, "get">>;
 
 /** The load of a date. `zone` is the person's own. */
 export function loadOf(store: Reads, date: DateText, settings: Settings, zone: string): Load {
-  let placedMinutes = 0;
-  for (const item of dayItems(store, date, zone)) if (isWork(item.record)) placedMinutes += item.minutes;
+  const work = dayItems(store, date, zone).filter(({ record }) => isWork(record) && isOwnWork(store, record));
+  const placedMinutes = minutesOnce(work, date, zone);
   let waiting = 0;
-  for (const task of store.list("tasksByDoDay", date) as Task[]) waiting += unplacedMinutes(store, task, date);
+  for (const task of tasksOfDay(store, date)) waiting += unplacedMinutes(store, task, date);
   // What comes again counts on each of its days, though it has no record of its own there yet.
   for (const task of occurrencesOn(store, date))
-    if (task.kind === "task" && !hasHoursAgain(store, task.series, date)) waiting += task.estimateMinutes ?? 0;
+    if (task.kind === "task" && isMine(store, task) && !hasHoursAgain(store, task.series, date))
+      waiting += task.estimateMinutes ?? 0;
   return {
     plannedMinutes: placedMinutes + waiting,
     placedMinutes,
     capacityMinutes: capacityMinutes(settings.workingWeek, date),
   };
+}
+
+/**
+ * Minutes of work that a date has room for: as many as its working hours hold between what is there, from `fromMinute` on,
+ * and no more than its capacity leaves beside what is planned. So free time and load speak of the same day.
+ */
+export function roomOn(store: Reads, date: DateText, settings: Settings, zone: string, fromMinute = 0): number {
+  const gaps = totalMinutes(freeTime(store, date, settings, zone, fromMinute));
+  const load = loadOf(store, date, settings, zone);
+  return Math.min(gaps, Math.max(0, load.capacityMinutes - load.plannedMinutes));
+}
+
+/** The person's own tasks of a date: those meant for it, and those due on it that are meant for no day; each once. */
+export function tasksOfDay(store: Reads, date: DateText): Task[] {
+  const meant = store.list("tasksByDoDay", date) as readonly Task[];
+  const due = (store.list("openByDueDay", date) as readonly PensumRecord[]).filter(
+    (record): record is Task => record.kind === "task" && record.doDay === undefined && record.restUntil === undefined,
+  );
+  return [...meant, ...due].filter((task) => isMine(store, task));
+}
+
+/** Hours of a colleague's task are not the person's own. */
+function isOwnWork(store: Reads, record: Block | Event): boolean {
+  if (record.kind !== "block" || record.task === undefined) return true;
+  const task = store.get?.(record.task);
+  return task?.kind !== "task" || isMine(store, task);
+}
+
+/** Minutes that items really take of a date together: what overlaps counts once. */
+function minutesOnce(items: readonly DayItem[], date: DateText, zone: string): number {
+  let minutes = 0;
+  let end = 0;
+  for (const item of items) {
+    if (item.endMinute <= end) continue;
+    const start = Math.max(end, item.startMinute);
+    minutes += start === item.startMinute ? item.minutes : elapsed(date, start, item.endMinute, zone);
+    end = item.endMinute;
+  }
+  return minutes;
+}
+
+function elapsed(date: DateText, startMinute: number, endMinute: number, zone: string): number {
+  return elapsedMinutes(momentAt(date, startMinute), momentAt(date, endMinute), zone);
 }
 
 /**

@@ -2,6 +2,7 @@ import { isUnfinished, type Task } from "../model";
 import type { Store } from "../store";
 import type { MomentText } from "../time";
 import { openMinutes } from "./demand";
+import { isMine } from "./mine";
 import { isPlaced } from "./tray";
 
 type Reads = Pick<Store, "list" | "find">;
@@ -25,7 +26,13 @@ export function isVague({ unclarified, due, doDay }: Task): boolean {
 export function unplacedTasks(reads: Reads, now: MomentText, until: string): Unplaced[] {
   const listed: Unplaced[] = [];
   for (const task of reads.list("unfinishedTasks", "all") as Task[]) {
-    if (isVague(task) || task.state === "waiting" || (task.restUntil !== undefined && task.restUntil > until)) continue;
+    if (
+      isVague(task) ||
+      !isMine(reads, task) ||
+      task.state === "waiting" ||
+      (task.restUntil !== undefined && task.restUntil > until)
+    )
+      continue;
     const placed = isPlaced(reads, task, now);
     const restMinutes = openMinutes(reads, task, now);
     // What is all in its parts, or has all its hours, asks for none.

@@ -106,9 +106,24 @@ export function pullOf({ reads, settings, now, free, weights }: PullSetting): (t
       const most = (given[part] * 100) / all;
       return { part, share: share[part], points: share[part] * most, most };
     });
-    const points = Math.round(parts.reduce((sum, part) => sum + part.points, 0));
-    return { points: Math.max(0, Math.min(100, points)), parts, slackMinutes };
+    const whole = wholeParts(parts);
+    return { points: whole.reduce((sum, part) => sum + part.points, 0), parts: whole, slackMinutes };
   };
+}
+
+/**
+ * The parts in whole points that add up to the whole of them (largest remainder): what is shown of each is what counts.
+ * The order of tasks goes by the same whole number.
+ */
+function wholeParts(parts: readonly PullShare[]): PullShare[] {
+  const sum = Math.max(0, Math.min(100, Math.round(parts.reduce((all, { points }) => all + points, 0))));
+  const floors = parts.map(({ points }) => Math.floor(points));
+  const left = sum - floors.reduce((all, points) => all + points, 0);
+  const byRemainder = parts
+    .map(({ points }, at) => ({ at, rest: points - Math.floor(points) }))
+    .sort((a, b) => b.rest - a.rest || a.at - b.at);
+  for (const { at } of byRemainder.slice(0, left)) floors[at] = (floors[at] as number) + 1;
+  return parts.map((part, at) => ({ ...part, points: floors[at] as number }));
 }
 
 function slackOf(reads: Reads, task: Task, due: DateText | MomentText, now: MomentText, freeMinutes: number): number {

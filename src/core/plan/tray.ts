@@ -1,6 +1,7 @@
 import type { Block, Settings, Task } from "../model";
 import type { Store } from "../store";
 import { dateOf, type DateText, type MomentText } from "../time";
+import { isMine } from "./mine";
 import { byPressing, isPlannedTooLate } from "./reasons";
 
 /**
@@ -12,7 +13,7 @@ import { byPressing, isPlannedTooLate } from "./reasons";
 export function tray(store: Pick<Store, "list" | "find">, date: DateText, now: MomentText, settings: Settings): Task[] {
   const today = dateOf(now);
   const listed = (store.list("unfinishedTasks", "all") as Task[]).filter((task) => {
-    if (task.restUntil && task.restUntil > date) return false;
+    if ((task.restUntil && task.restUntil > date) || !isMine(store, task)) return false;
     return isWanted(task, date, today) && !isPlaced(store, task, now);
   });
   const ids = new Set(listed.map((task) => task.id));

@@ -2,28 +2,14 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { memo, useCallback, useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { flushSync } from "react-dom";
-import { giveDay, moveItem, placeLine } from "@/core/commands";
-import { loadOf, recordOrOccurrence, unplacedMinutes } from "@/core/plan";
-import {
-  addDays,
-  addMinutes,
-  dateOf,
-  dateText,
-  daysBetween,
-  isMoment,
-  minuteOf,
-  minutesBetween,
-  momentAt,
-  startOfWeek,
-  weekday,
-  weekNumber,
-  type DateText,
-} from "@/core/time";
-import { addDropZone, type Dragged } from "@/ui/drag";
+import { loadOf } from "@/core/plan";
+import { addDays, dateText, daysBetween, startOfWeek, weekday, weekNumber, type DateText } from "@/core/time";
+import { addDropZone } from "@/ui/drag";
 import { focusSoon } from "@/ui/focusSoon";
-import { becomesText, LoadBar, loadText } from "@/ui/LoadBar";
+import { useGesture } from "@/ui/useGesture";
+import { LoadBar, loadText } from "@/ui/LoadBar";
 import { dayAddress, goTo } from "@/ui/navigation";
-import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 const weeksEachWay = 10 * 52;
 const dayHeight = 30;
@@ -209,10 +195,8 @@ function useDayDrop(
   today: DateText,
   setTarget: (date: DateText | undefined) => void,
 ) {
-  const store = useStore();
-  const settings = useSettings();
   const style = useTimeStyle();
-  const act = useAct();
+  const { meaning, becomes, carryOut } = useGesture();
   return useCallback(() => {
     const element = scroller.current;
     if (!element) return () => {};
@@ -229,42 +213,14 @@ function useDayDrop(
         const date = dateAt(x, y);
         setTarget(date);
         if (!date) return undefined;
-        const load = loadOf(store, date, settings, store.clock.zone);
-        const more = minutesAdded(dragged, date);
-        return `${dateText(date, "short", style)}, ${becomesText(load, more)}`;
+        const words = becomes(meaning(dragged, { at: "day", date }));
+        return [dateText(date, "short", style), words].filter(Boolean).join(", ");
       },
       drop(dragged, x, y) {
         const date = dateAt(x, y);
         if (!date) return;
-        if (dragged.kind === "task") act(giveDay, { tasks: [dragged.task], day: date });
-        else if (dragged.kind === "line")
-          act(placeLine, {
-            page: dragged.page,
-            lineFrom: dragged.lineFrom,
-            line: dragged.line,
-            start: momentAt(date, 720),
-            minutes: dragged.minutes,
-          });
-        else moveToDay(dragged.id, date);
+        carryOut(meaning(dragged, { at: "day", date }));
       },
     });
-
-    function minutesAdded(dragged: Dragged, date: DateText): number {
-      if (dragged.kind === "line") return 0;
-      if (dragged.kind === "task") {
-        const task = store.find("task", dragged.task);
-        return task && task.doDay !== date ? unplacedMinutes(store, { ...task, doDay: date }, date) : 0;
-      }
-      const item = recordOrOccurrence(store, dragged.id);
-      const there = (item?.kind === "block" || item?.kind === "event") && dateOf(item.start) === date;
-      return there || (item?.kind === "block" && !item.task && !item.theme) ? 0 : dragged.minutes;
-    }
-
-    function moveToDay(id: string, date: DateText) {
-      const item = recordOrOccurrence(store, id);
-      if ((item?.kind !== "block" && item?.kind !== "event") || !isMoment(item.start)) return;
-      const start = momentAt(date, minuteOf(item.start));
-      act(moveItem, { id, start, end: addMinutes(start, minutesBetween(item.start, item.end)) });
-    }
-  }, [scroller, store, settings, style, act, setTarget]);
+  }, [scroller, style, setTarget, meaning, becomes, carryOut]);
 }

@@ -2,7 +2,7 @@
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { giveDay, moveItem, setEventTime } from "@/core/commands";
 import type { Dye, PensumRecord } from "@/core/model";
-import { loadOf, recordOrOccurrence, unplacedMinutes, weeksOfMonth } from "@/core/plan";
+import { weeksOfMonth } from "@/core/plan";
 import {
   addDays,
   addMinutes,
@@ -18,10 +18,10 @@ import {
 } from "@/core/time";
 import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
 import { focusSoon } from "@/ui/focusSoon";
-import { becomesText } from "@/ui/LoadBar";
+import { useGesture } from "@/ui/useGesture";
 import { dayAddress, goTo, openRecord, planAddress } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
-import { useAct, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";
 import { useDayThings, useEntry, type What } from "./dayThings";
 
 const linePixels = 25;
@@ -30,9 +30,7 @@ const linePixels = 25;
 export function MonthView({ date, today }: { date: DateText; today: DateText }) {
   const firstWeekday = useFirstWeekday();
   const style = useTimeStyle();
-  const settings = useSettings();
-  const store = useStore();
-  const act = useAct();
+  const { meaning, becomes, carryOut } = useGesture();
   const grid = useRef<HTMLDivElement>(null);
   const [lines, setLines] = useState(4);
   const [target, setTarget] = useState<DateText>();
@@ -64,36 +62,15 @@ export function MonthView({ date, today }: { date: DateText; today: DateText }) 
         const day = dateAt(x, y);
         setTarget(day);
         if (!day || dragged.kind === "line") return undefined;
-        const task = dragged.kind === "task" ? store.find("task", dragged.task) : undefined;
-        const item = dragged.kind === "item" ? recordOrOccurrence(store, dragged.id) : undefined;
-        const stays = item && "start" in item && dateOf(item.start) === day;
-        const more = task
-          ? task.doDay === day
-            ? 0
-            : unplacedMinutes(store, { ...task, doDay: day }, day)
-          : stays
-            ? 0
-            : dragged.minutes;
-        return `${dateText(day, "short", style)}, ${becomesText(loadOf(store, day, settings, store.clock.zone), more)}`;
+        const words = becomes(meaning(dragged, { at: "day", date: day }));
+        return [dateText(day, "short", style), words].filter(Boolean).join(", ");
       },
       drop(dragged, x, y) {
         const day = dateAt(x, y);
-        if (day) moveTo(dragged, day);
+        if (day && dragged.kind !== "line") carryOut(meaning(dragged, { at: "day", date: day }));
       },
     });
-
-    function moveTo(dragged: Dragged, day: DateText) {
-      if (dragged.kind === "task") act(giveDay, { tasks: [dragged.task], day });
-      if (dragged.kind !== "item") return;
-      const item = recordOrOccurrence(store, dragged.id);
-      if (item?.kind !== "event" && item?.kind !== "block") return;
-      if (!isMoment(item.start)) act(setEventTime, { id: item.id, start: day });
-      else {
-        const start = momentAt(day, minuteOf(item.start));
-        act(moveItem, { id: item.id, start, end: addMinutes(start, minutesBetween(item.start, item.end)) });
-      }
-    }
-  }, [store, settings, style, act]);
+  }, [style, meaning, becomes, carryOut]);
 
   const press = (event: KeyboardEvent) => {
     const cell = (event.target as HTMLElement).closest<HTMLElement>("[data-month-day]");

@@ -94,7 +94,8 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
     event.preventDefault();
   };
 
-  const freeMinutes = totalMinutes(free);
+  // No more than the day's capacity leaves: free time and load speak of the same day.
+  const freeMinutes = Math.min(totalMinutes(free), Math.max(0, load.capacityMinutes - load.plannedMinutes));
   const over = load.capacityMinutes > 0 && load.plannedMinutes > load.capacityMinutes;
   return (
     <section

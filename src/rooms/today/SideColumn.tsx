@@ -2,8 +2,8 @@
 import { useCallback, useRef, useState, type KeyboardEvent } from "react";
 import { usualBlockMinutes } from "@/core/commands";
 import type { Task } from "@/core/model";
-import { freeTime, totalMinutes, tray } from "@/core/plan";
-import { type DateText, durationText, minuteOf, workingDay } from "@/core/time";
+import { roomOn, tray } from "@/core/plan";
+import { capacityMinutes, durationText, minuteOf, workingDay, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { TrayRow } from "@/ui/hours/TrayRow";
 import { stepFocus } from "@/ui/stepFocus";
@@ -28,8 +28,7 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
   const tasks = useComputed(useCallback((from) => tray(from, date, now, settings), [date, now, settings]));
   const free = useComputed(
     useCallback(
-      (from) =>
-        date < today ? 0 : totalMinutes(freeTime(from, date, settings, zone, date === today ? minuteOf(now) : 0)),
+      (from) => (date < today ? 0 : roomOn(from, date, settings, zone, date === today ? minuteOf(now) : 0)),
       [date, today, settings, zone, now],
     ),
   );
@@ -63,22 +62,24 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
       )}
       {date >= today && (
         <p className={`flex-none px-3.5 py-2.5 text-ink-2 ${tasks.length > 0 ? "border-t border-rule" : ""}`}>
-          {works ? freeText(free, tasks) : "It is a free day."}
+          {works ? freeText(free, capacityMinutes(settings.workingWeek, date), tasks) : "It is a free day."}
         </p>
       )}
     </aside>
   );
 }
 
-/** "1 h 30 is free. The first three fit." */
-function freeText(free: number, tasks: readonly Task[]): string {
+/** "1 h 30 of 8 h is free. The first three fit." What has no estimate is counted as half an hour, and that is said. */
+function freeText(free: number, capacity: number, tasks: readonly Task[]): string {
   if (free === 0) return "No working time is free.";
   let left = free;
   let fit = 0;
+  let guessed = 0;
   for (const task of tasks) {
     left -= task.estimateMinutes ?? usualBlockMinutes;
     if (left < 0) break;
     fit++;
+    if (task.estimateMinutes === undefined) guessed++;
   }
   const counts = ["two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"];
   const numbers = ["", "first", ...counts.map((count) => `first ${count}`)];
@@ -92,5 +93,6 @@ function freeText(free: number, tasks: readonly Task[]): string {
         : fit < numbers.length
           ? `The ${numbers[fit]} ${fit === 1 ? "fits" : "fit"}.`
           : `The first ${fit} fit.`;
-  return `${durationText(free)} is free. ${which}`.trim();
+  const guess = guessed > 0 ? ` ${durationText(usualBlockMinutes)} is assumed where there is no estimate.` : "";
+  return `${durationText(free)} of ${durationText(capacity)} is free. ${which}${guess}`.trim();
 }

@@ -1,11 +1,13 @@
 "use client";
 import { useCallback } from "react";
-import { nameOf, putInBox, takeOff } from "@/core/commands";
+import { nameOf } from "@/core/commands";
+import { loadAfter } from "@/core/gestures";
 import type { Block, Id } from "@/core/model";
 import { boxAt, dayItems, heldMinutes, isBox, minutesInBox, recordOrOccurrence, type DayItem } from "@/core/plan";
 import { durationText, minutesBetween, type DateText } from "@/core/time";
 import type { Dragged } from "@/ui/drag";
-import { useAct, useStore } from "@/ui/workspaceContext";
+import { useGesture } from "@/ui/useGesture";
+import { useStore } from "@/ui/workspaceContext";
 import type { Ghost } from "./hourParts";
 
 type BoxItem = DayItem & { record: Block };
@@ -13,7 +15,7 @@ type BoxItem = DayItem & { record: Block };
 /** What hands can do with time boxes: find the one below a task, show what putting it in would do, and put it in. */
 export function useBoxes() {
   const store = useStore();
-  const act = useAct();
+  const { meaning, carryOut } = useGesture();
   const { zone } = store.clock;
 
   const itemOf = useCallback(
@@ -57,25 +59,22 @@ export function useBoxes() {
       const isIn = record.holds?.some((held) => held.task === task) ?? false;
       const filled = heldMinutes(record) + (isIn ? 0 : minutesInBox(record, dragged.minutes));
       const length = minutesBetween(record.start, record.end);
-      const text = `into “${nameOf(record, store)}”, which becomes ${durationText(filled)} of ${durationText(length)}`;
+      const wanted = meaning(dragged, { at: "box", box: record.id, date });
+      const after = wanted && loadAfter(store, wanted, zone);
+      const text =
+        after && "refused" in after
+          ? after.refused
+          : `into “${nameOf(record, store)}”, which becomes ${durationText(filled)} of ${durationText(length)}`;
       return { date, startMinute, endMinute, title: dragged.title, text };
     },
-    [store, taskOf],
+    [store, taskOf, meaning, zone],
   );
 
-  /** Puts a task into a box; hours of its own that it was carried with are taken off. */
+  /** Puts a task into a box; hours of its own that it was carried with are taken off, in the same act. */
   const putInto = useCallback(
-    (dragged: Dragged, { record }: BoxItem) => {
-      const task = taskOf(dragged);
-      if (task === undefined) return;
-      store.together(() => {
-        // One step of undo.
-        const step = { group: `into ${record.id} ${task}` };
-        if (dragged.kind === "item") act(takeOff, { block: dragged.id }, step);
-        act(putInBox, { box: record.id, task, minutes: dragged.minutes }, step);
-      });
-    },
-    [act, store, taskOf],
+    (dragged: Dragged, { record }: BoxItem, date: DateText) =>
+      carryOut(meaning(dragged, { at: "box", box: record.id, date })),
+    [meaning, carryOut],
   );
 
   return { boxUnder, boxAtPoint, boxGhost, putInto };

@@ -1,17 +1,8 @@
 "use client";
 import { useCallback, useEffect, useState, type PointerEvent as ReactPointerEvent, type RefObject } from "react";
-import { copyItem, moveItem, place, placeLine, setEventTime, takeOff } from "@/core/commands";
+import { moveItem, takeOff } from "@/core/commands";
 import type { Block, Event } from "@/core/model";
-import {
-  type DayItem,
-  dayItems,
-  firstFit,
-  freeTime,
-  loadOf,
-  recordOrOccurrence,
-  sittingMinutes,
-  unplacedMinutes,
-} from "@/core/plan";
+import { type DayItem, dayItems, firstFit, freeTime, recordOrOccurrence, sittingMinutes } from "@/core/plan";
 import {
   addDays,
   addMinutes,
@@ -27,10 +18,10 @@ import {
   type DateText,
 } from "@/core/time";
 import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
-import { becomesText } from "@/ui/LoadBar";
 import { notify } from "@/ui/notices";
 import { trackPointer } from "@/ui/trackPointer";
 import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useGesture } from "@/ui/useGesture";
 import { useBoxes } from "./useBoxes";
 import { GhostHolder, type Ghost } from "./hourParts";
 import { useKeyboardPlacing } from "./useKeyboardPlacing";
@@ -102,6 +93,7 @@ export function useHours(setting: HoursSetting) {
   );
 
   const { boxUnder, boxAtPoint, boxGhost, putInto } = useBoxes();
+  const { meaning, becomes, carryOut } = useGesture();
 
   /** What a drop of `dragged` from `startMinute` of a date on would do. */
   const preview = useCallback(
@@ -112,46 +104,21 @@ export function useHours(setting: HoursSetting) {
       minutes = sitting(dragged, date, startMinute),
       copying = false,
     ): Ghost => {
-      let more = 0;
       const rest = dragged.kind === "task" ? dragged.minutes - minutes : 0;
-      if (dragged.kind === "task") {
-        const task = store.find("task", dragged.task);
-        const counted = task && task.doDay === date ? unplacedMinutes(store, task, date) : 0;
-        more = Math.max(0, minutes - counted);
-      } else if (dragged.kind === "item") {
-        const item = recordOrOccurrence(store, dragged.id);
-        const here = copying ? undefined : dayItems(store, date, zone).find(({ record }) => record.id === dragged.id);
-        const isWork = item?.kind === "event" || (item?.kind === "block" && Boolean(item.task ?? item.theme));
-        more = isWork ? minutes - (here ? here.endMinute - here.startMinute : 0) : 0;
-      }
+      const wanted = meaning({ ...dragged, minutes }, { at: "hour", date, minute: startMinute, copying });
       const range = rangeText(startMinute, startMinute + minutes, style);
-      const becomes = becomesText(loadOf(store, date, settings, zone), more);
-      const text = `${copying ? "a copy, " : ""}${dateText(date, "weekday", style)} ${range}, ${rest > 0 ? `${durationText(rest)} is left, ` : ""}${becomes}`;
+      const text = `${copying ? "a copy, " : ""}${dateText(date, "weekday", style)} ${range}, ${rest > 0 ? `${durationText(rest)} is left, ` : ""}${becomes(wanted)}`;
       return { date, startMinute, endMinute: startMinute + minutes, title: dragged.title, text };
     },
-    [store, settings, style, zone, sitting],
+    [style, sitting, meaning, becomes],
   );
 
   const put = useCallback(
     (dragged: Dragged, date: DateText, startMinute: number, copying = false) => {
-      const start = momentAt(date, startMinute);
-      if (dragged.kind === "task") {
-        act(place, { task: dragged.task, start, minutes: sitting(dragged, date, startMinute) });
-        return;
-      }
-      if (dragged.kind === "line") {
-        const { page, lineFrom, line, minutes } = dragged;
-        act(placeLine, { page, lineFrom, line, start, minutes });
-        return;
-      }
-      const item = recordOrOccurrence(store, dragged.id);
-      if (item?.kind !== "block" && item?.kind !== "event") return;
-      const from = item.kind === "event" && item.zone ? moveZone(start, zone, item.zone) : start;
-      if (copying) act(copyItem, { id: item.id, start: from });
-      else if (!isMoment(item.start)) act(setEventTime, { id: item.id, start: from });
-      else act(moveItem, { id: item.id, start: from, end: addMinutes(from, minutesBetween(item.start, item.end)) });
+      const minutes = sitting(dragged, date, startMinute);
+      carryOut(meaning({ ...dragged, minutes }, { at: "hour", date, minute: startMinute, copying }));
     },
-    [act, store, zone, sitting],
+    [sitting, meaning, carryOut],
   );
 
   useEffect(() => {
@@ -176,7 +143,7 @@ export function useHours(setting: HoursSetting) {
       },
       drop(dragged, x, y, copying) {
         const box = boxAtPoint(dragged, dateAt(x), x, y);
-        if (box) putInto(dragged, box);
+        if (box) putInto(dragged, box, dateAt(x));
         else put(dragged, dateAt(x), startOf(dragged, y), copying);
       },
     });
@@ -200,7 +167,7 @@ export function useHours(setting: HoursSetting) {
     },
     put: (dragged, date, startMinute) => {
       const box = boxUnder(dragged, date, startMinute);
-      if (box) putInto(dragged, box);
+      if (box) putInto(dragged, box, date);
       else put(dragged, date, startMinute);
     },
     show: setGhost,

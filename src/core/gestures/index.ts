@@ -1,0 +1,2 @@
+export * from "./loadAfter";
+export * from "./meaningOf";

@@ -1,0 +1,31 @@
+import { defaultSettings, Refusal } from "../model";
+import { loadOf, type Load } from "../plan";
+import type { Store } from "../store";
+import type { Meaning } from "./meaningOf";
+
+/**
+ * The load that a day has once a gesture is done, or why it is refused. It is found by doing the very act and taking it
+ * back: a preview cannot promise what the act does not do.
+ */
+export function loadAfter(
+  store: Store,
+  { act, date }: Meaning,
+  zone: string,
+): { readonly load: Load } | { readonly refused: string } {
+  let load: Load | undefined;
+  const trial = {
+    name: act.name,
+    run(tx: Parameters<typeof act.run>[0]) {
+      const said = act.run(tx, undefined);
+      load = loadOf(tx, date, tx.find("settings", "settings") ?? defaultSettings, zone);
+      return said;
+    },
+  };
+  try {
+    store.rehearse(trial, undefined);
+  } catch (error) {
+    if (error instanceof Refusal) return { refused: error.message };
+    throw error;
+  }
+  return { load: load as Load };
+}

@@ -1,0 +1,112 @@
+import { copyItem, giveDay, moveItem, place, placeLine, putInBox, setEventTime, takeOff } from "../commands";
+import type { Event, Block, Id } from "../model";
+import { localSpan, recordOrOccurrence } from "../plan";
+import type { Command, Store } from "../store";
+import { addMinutes, dateOf, isMoment, minuteOf, minutesBetween, momentAt, moveZone, type DateText } from "../time";
+
+/** What is carried in a hand: a task, a plain line of a page, or something that already has hours. */
+export type Carried =
+  | { readonly kind: "task"; readonly task: Id; readonly title: string; readonly minutes: number }
+  | {
+      readonly kind: "line";
+      readonly page: Id;
+      readonly lineFrom: number;
+      readonly line: string;
+      readonly title: string;
+      readonly minutes: number;
+    }
+  | {
+      readonly kind: "item";
+      readonly id: Id;
+      readonly title: string;
+      readonly minutes: number;
+      readonly grabMinutes: number;
+    };
+
+/** Where it is put: at an hour of a day, in a time box, or on a day. */
+export type Target =
+  | { readonly at: "hour"; readonly date: DateText; readonly minute: number; readonly copying?: boolean }
+  | { readonly at: "box"; readonly box: Id; readonly date: DateText }
+  | { readonly at: "day"; readonly date: DateText };
+
+/** What putting it there means: the one act that does it, and the day whose load it changes. */
+export interface Meaning {
+  readonly act: Command<void>;
+  readonly date: DateText;
+}
+
+type Reads = Pick<Store, "get" | "find" | "list">;
+
+const bound = <Input>(command: Command<Input>, input: Input): Command<void> => ({
+  name: command.name,
+  run: (tx) => command.run(tx, input),
+});
+
+/**
+ * What it means to put something somewhere; undefined where that means nothing. The preview and the drop, the pointer and
+ * the keys all ask here, so that what was shown is what is done.
+ * @param zone the person's own
+ */
+export function meaningOf(reads: Reads, carried: Carried, target: Target, zone: string): Meaning | undefined {
+  const { date } = target;
+  const act =
+    target.at === "hour"
+      ? atHour(reads, carried, target, zone)
+      : target.at === "box"
+        ? inBox(reads, carried, target.box)
+        : onDay(reads, carried, date, zone);
+  return act && { act, date };
+}
+
+function itemOf(reads: Reads, id: Id): Event | Block | undefined {
+  const item = recordOrOccurrence(reads, id);
+  return item?.kind === "block" || item?.kind === "event" ? item : undefined;
+}
+
+function atHour(
+  reads: Reads,
+  carried: Carried,
+  { date, minute, copying }: Extract<Target, { at: "hour" }>,
+  zone: string,
+): Command<void> | undefined {
+  const start = momentAt(date, minute);
+  if (carried.kind === "task") return bound(place, { task: carried.task, start, minutes: carried.minutes });
+  if (carried.kind === "line") {
+    const { page, lineFrom, line, minutes } = carried;
+    return bound(placeLine, { page, lineFrom, line, start, minutes });
+  }
+  const item = itemOf(reads, carried.id);
+  if (!item) return undefined;
+  const told = item.kind === "event" && item.zone ? moveZone(start, zone, item.zone) : start;
+  if (copying) return bound(copyItem, { id: item.id, start: told });
+  if (!isMoment(item.start)) return bound(setEventTime, { id: item.id, start: told });
+  return bound(moveItem, { id: item.id, start: told, end: addMinutes(told, minutesBetween(item.start, item.end)) });
+}
+
+/** Hours of its own that a task was carried with are taken off, in the same act. */
+function inBox(reads: Reads, carried: Carried, box: Id): Command<void> | undefined {
+  const item = carried.kind === "item" ? itemOf(reads, carried.id) : undefined;
+  const task = carried.kind === "task" ? carried.task : item?.kind === "block" ? item.task : undefined;
+  if (task === undefined) return undefined;
+  return {
+    name: "putIntoBox",
+    run(tx) {
+      if (carried.kind === "item") takeOff.run(tx, { block: carried.id });
+      return putInBox.run(tx, { box, task, minutes: carried.minutes });
+    },
+  };
+}
+
+const noon = 720;
+
+/** On another day at the same hour, as the person's own clock shows it, whatever zone it is told in. */
+function onDay(reads: Reads, carried: Carried, date: DateText, zone: string): Command<void> | undefined {
+  if (carried.kind === "task") return bound(giveDay, { tasks: [carried.task], day: date });
+  if (carried.kind === "line") return atHour(reads, carried, { at: "hour", date, minute: noon }, zone);
+  const item = itemOf(reads, carried.id);
+  if (!item) return undefined;
+  if (!isMoment(item.start)) return bound(setEventTime, { id: item.id, start: date });
+  const { start } = localSpan(item, zone);
+  if (dateOf(start) === date) return undefined;
+  return atHour(reads, carried, { at: "hour", date, minute: minuteOf(start) }, zone);
+}
