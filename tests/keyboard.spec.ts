@@ -116,7 +116,7 @@ test("undo and redo go through acts of every sort, and say which", async ({ page
   await expect(line(page, "stakes")).toHaveCount(0);
   await page.keyboard.press("Control+Shift+z");
   await page.keyboard.press("Control+Shift+z");
-  await expect(notice(page)).toContainText("Done again: Placed “stakes”");
+  await expect(notice(page)).toContainText("Redone: Placed “stakes”");
   await expect(railItem(page, "stakes")).toBeVisible();
   await expect(line(page, "stakes")).toBeVisible();
 });

@@ -321,6 +321,9 @@ export const hoursComeAgain: Rule = (tx) => {
     if (record?.kind !== "task" || before?.kind !== "task" || before.repeat === record.repeat) continue;
     for (const block of tx.list("blocksByTask", id) as readonly Block[]) {
       if (block.task !== id || block.series !== undefined) continue;
+      // What the act said itself of the hours stands, as when it was undone.
+      const hoursBefore = tx.before(block.id);
+      if (hoursBefore?.kind === "block" && hoursBefore.repeat !== block.repeat) continue;
       if (record.repeat === undefined) {
         if (block.repeat !== undefined && isUnfinished(record.state)) tx.update(block.id, { repeat: undefined });
       } else if (isRepeating(record) && (block.repeat !== undefined || mayComeAgain(record, block)))
@@ -338,7 +341,8 @@ function mayComeAgain(task: Task, block: Block): boolean {
 /** A task's rule, without what was left out of its hours alone. */
 function withExceptionsOf(rule: string, hours: string | undefined): string {
   const [own, had] = [repeatOf(rule), repeatOf(hours)];
-  return own && had ? writeRepeat({ ...own, except: [...new Set([...own.except, ...had.except])] }) : rule;
+  const more = own && had ? had.except.filter((at) => !own.except.includes(at)) : [];
+  return own && more.length > 0 ? writeRepeat({ ...own, except: [...own.except, ...more] }) : rule;
 }
 
 /**

@@ -20,7 +20,7 @@ export function dateMeantBy(text: string, today: DateText, dayFirst: boolean): D
   const typed = text.trim().toLowerCase().replace(/,/g, "");
   const isIso: boolean = isDate(typed);
   if (isIso) return typed;
-  if (typed in words) return addDays(today, words[typed] as number);
+  if (Object.hasOwn(words, typed)) return addDays(today, words[typed] as number);
   const day = weekdays.indexOf(typed.slice(0, 3));
   if (day >= 0 && /^[a-z]+$/.test(typed)) return addDays(today, ((day + 1 - weekday(today) + 6) % 7) + 1);
   const thisYear = today.slice(0, 4);
