@@ -20,23 +20,51 @@ export interface Oddity {
   readonly title: string;
 }
 
+type Say = (record: PensumRecord, what: string) => void;
+
 /** What is odd in a workspace: links that lead nowhere, lines and records that disagree, formulas with faults. */
 export function oddities(store: Store): Oddity[] {
   const found: Oddity[] = [];
-  const say = (record: PensumRecord, what: string) => found.push({ what, id: record.id, title: titleOf(record) });
-  for (const record of store.records()) {
-    const fault = faultOf(record);
-    if (fault) say(record, fault);
-    for (const field of fieldsOfRecord(store, record)) {
-      if (!field.target) continue;
-      for (const id of linkedIds(record, field.name))
-        if (!store.get(id)) say(record, `${field.label} leads to a record that is gone`);
-    }
-    if (record.kind === "task" && record.page !== undefined && !isPage(store.get(record.page)))
-      say(record, "its line stood on a page that is gone");
-    if (record.kind === "row" && !store.find("register", record.register)) say(record, "its register is gone");
-    if (isPage(record)) checkPage(store, record, say);
+  const say = sayInto(found);
+  for (const record of store.records()) checkRecord(store, record, say);
+  checkFormulas(store, found);
+  return found;
+}
+
+/** The same without holding anything up: `pause` is waited for after every few records. Stops where it throws. */
+export async function odditiesInSteps(store: Store, pause: (share: number) => Promise<void>): Promise<Oddity[]> {
+  const found: Oddity[] = [];
+  const say = sayInto(found);
+  const all = [...store.records()];
+  for (const [at, record] of all.entries()) {
+    if (at % recordsPerStep === 0) await pause(at / all.length);
+    if (store.get(record.id) === record) checkRecord(store, record, say);
   }
+  checkFormulas(store, found);
+  return found;
+}
+
+const recordsPerStep = 40;
+
+function sayInto(found: Oddity[]): Say {
+  return (record, what) => found.push({ what, id: record.id, title: titleOf(record) });
+}
+
+function checkRecord(store: Store, record: PensumRecord, say: Say) {
+  const fault = faultOf(record);
+  if (fault) say(record, fault);
+  for (const field of fieldsOfRecord(store, record)) {
+    if (!field.target) continue;
+    for (const id of linkedIds(record, field.name))
+      if (!store.get(id)) say(record, `${field.label} leads to a record that is gone`);
+  }
+  if (record.kind === "task" && record.page !== undefined && !isPage(store.get(record.page)))
+    say(record, "its line stood on a page that is gone");
+  if (record.kind === "row" && !store.find("register", record.register)) say(record, "its register is gone");
+  if (isPage(record)) checkPage(store, record, say);
+}
+
+function checkFormulas(store: Store, found: Oddity[]) {
   const values = fieldValues(store);
   for (const register of [...builtInRegisters, ...ownRegisters(store)])
     for (const field of fieldsIn(store, register).filter(isComputed)) {
@@ -53,14 +81,9 @@ export function oddities(store: Store): Oddity[] {
           found.push({ what: compiled.fault.message, id: field.name, title: `${register.title}: ${field.label}` });
       }
     }
-  return found;
 }
 
-function checkPage(
-  store: Store,
-  page: PensumRecord & { text: string },
-  say: (record: PensumRecord, what: string) => void,
-) {
+function checkPage(store: Store, page: PensumRecord & { text: string }, say: Say) {
   for (const line of readOutline(page.text).tasks) {
     const id = line.attributes?.id;
     const task = id === undefined ? undefined : store.find("task", id);

@@ -7,6 +7,7 @@ import { FileInput } from "@/ui/FileInput";
 import { Dialog } from "@/ui/Dialog";
 import { useWorkspace } from "@/ui/workspaceContext";
 import type { BackupWorker } from "@/workers/backup.worker";
+import { CheckData } from "./CheckData";
 import { DailyCopies } from "./DailyCopies";
 import { KeptFiles } from "./KeptFiles";
 import { sizeText } from "@/ui/sizeText";
@@ -106,6 +107,7 @@ export function Backup() {
           </button>
         </Dialog>
       )}
+      <CheckData />
       <KeptFiles />
       {workspace.database && <DailyCopies />}
     </Section>
