@@ -209,6 +209,13 @@ describe("a record", () => {
     expect(blocks()).toEqual([]);
   });
 
+  test("that is emptied keeps the lists that its kind always has", () => {
+    write(today, "- [ ] A #odd @Ines\n");
+    store.act(editRecord, { id: task("A #odd @Ines").id, fields: { tags: undefined, people: undefined } });
+    const { tags, people } = tasks()[0] as Task;
+    expect([tags, people]).toEqual([[], []]);
+  });
+
   test("is renamed in one line, whatever is pasted into its title", () => {
     write(today, "- [ ] A");
     store.act(editRecord, { id: task("A").id, fields: { title: " two\nlines " } });

@@ -1,4 +1,5 @@
 import {
+  emptyValue,
   fieldFault,
   kindNames,
   Refusal,
@@ -59,13 +60,16 @@ function occurrenceToEdit(tx: Transaction, id: Id): PensumRecord | undefined {
 
 /** Sets fields after looking at each, and gives their labels. @throws Refusal, with nothing changed */
 export function editFields(tx: Transaction, record: PensumRecord, given: Fields): string[] {
-  const fields = typeof given.title === "string" ? { ...given, title: oneLine(given.title) } : given;
+  const fields: Record<string, unknown> = { ...given };
+  if (typeof given.title === "string") fields.title = oneLine(given.title);
   const known = fieldsOfRecord(tx, record);
   const labels: string[] = [];
-  for (const [name, value] of Object.entries(fields)) {
+  for (const name of Object.keys(fields)) {
     const field = known.find((one) => one.name === name);
     if (!field || field.kept)
       throw new Refusal(`A ${kindNames[record.kind].toLowerCase()} has no field “${name}” to set.`);
+    if (fields[name] === undefined) fields[name] = emptyValue(field);
+    const value = fields[name];
     const fault = fieldFault(field, value) ?? linkFault(tx, field, value);
     if (fault) throw new Refusal(`${fault} Nothing was changed.`);
     labels.push(field.label.toLowerCase());

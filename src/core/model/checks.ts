@@ -16,7 +16,7 @@ import {
 } from "class-validator";
 import { isDate, isMoment } from "../time";
 import { conditionFault } from "./conditionFault";
-import { fieldFault, fieldsOf, isRange, longestText, type Field } from "./fields";
+import { emptyValue, fieldFault, fieldsOf, isRange, longestText, type Field } from "./fields";
 import { idShape } from "./ids";
 import { datePeriods, doneShown, lensLooks, totalWays } from "./lens";
 import { ownTypes, summaryWays } from "./ownFields";
@@ -338,16 +338,13 @@ function HoldsField(field: Field): PropertyDecorator {
 
 const withoutStop = (sentence: string) => sentence.replace(/\.$/, "");
 
-/** Lists that a record always has, be they empty. */
-const listTypes = new Set(["tags", "people", "dates"]);
-
 /** Gives a check the fields that a person sees of its kind; those that Pensum keeps itself are said by hand above. */
 function describe(Check: new () => RecordCheck, kind: KeptKind) {
   for (const field of fieldsOf[kind]) {
     const isSaidAbove = field.type === "title" || field.name === "end" || field.name === "createdAt";
     const isNotStored = field.type === "formula" || field.type === "summary";
     if (isSaidAbove || isNotStored || ["page", "carried", "date"].includes(field.name)) continue;
-    const required = field.required ?? listTypes.has(field.type);
+    const required = field.required ?? emptyValue(field) !== undefined;
     if (!required) IsOptional()(Check.prototype as object, field.name);
     HoldsField({ ...field, required })(Check.prototype as object, field.name);
   }

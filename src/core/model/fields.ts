@@ -213,6 +213,12 @@ const mostEntries = 500;
 const mostOwnEntries = 5000;
 const mostMinutes = 60_000;
 
+/** What a field holds when it is emptied: some kinds of record always have their lists and some of their texts. */
+export function emptyValue(field: Field): unknown {
+  if (field.type === "text" && field.required) return "";
+  return field.type === "tags" || field.type === "people" || field.type === "dates" ? [] : undefined;
+}
+
 /**
  * What is wrong with a value for a field, in a sentence, or undefined when it may stand there. The one place that says
  * what a field may hold: what is typed, pasted and set by an order is asked here, and what is read from a file too.

@@ -1,4 +1,14 @@
-import { dyes, fieldFault, fileOfField, newId, type Field, type Id, type Option, type PensumRecord } from "../model";
+import {
+  dyes,
+  emptyValue,
+  fieldFault,
+  fileOfField,
+  newId,
+  type Field,
+  type Id,
+  type Option,
+  type PensumRecord,
+} from "../model";
 import { plainTitle } from "../page";
 import { dateMeantBy, durationText, isMoment, parseClock, parseDuration, ruleOfWords, type DateText } from "../time";
 import { parseNumber } from "./parseNumber";
@@ -61,11 +71,6 @@ export function readText(reading: Reading, field: Field, text: string): ReadCell
   return "fault" in found
     ? found
     : { ...checked(field, found.value, found.made), ...(found.made ? { made: found.made } : {}) };
-}
-
-function emptyValue(field: Field): unknown {
-  if (field.type === "text" && field.required) return "";
-  return field.type === "tags" || field.type === "people" ? [] : undefined;
 }
 
 function checked(field: Field, value: unknown, made: readonly Option[] = []): ReadCell {
