@@ -19,6 +19,7 @@ import {
   removeRecord,
   rest,
   setState,
+  shiftBar,
   takeOff,
   writePage,
 } from ".";
@@ -323,4 +324,41 @@ describe("an event", () => {
       expect(store.get(id)).toBe(before);
     },
   );
+});
+
+describe("a bar of the timeline", () => {
+  const shift = (minutes: number, edge?: "end") =>
+    store.act(shiftBar, { id: task("Stakes").id, minutes, ...(edge ? { edge } : {}) });
+
+  test("that is stretched by days makes no days of work of a task without hours, and by minutes a longer estimate", () => {
+    write(today, "- [ ] Stakes");
+    store.act(editRecord, { id: task("Stakes").id, fields: { estimateMinutes: 60 } });
+    const before = task("Stakes");
+    expect(() => shift(1440, "end")).toThrow(/days are no length of work/);
+    expect(task("Stakes")).toBe(before);
+    shift(15, "end");
+    expect(task("Stakes").estimateMinutes).toBe(75);
+  });
+
+  test("stretches the last of a task's hours, though not over a day, and moves all of them in one act", () => {
+    write(today, "- [ ] Stakes");
+    for (const hour of ["14", "16"])
+      store.act(place, { task: task("Stakes").id, start: `${today}T${hour}:00`, minutes: 60 });
+    expect(() => shift(1440, "end")).toThrow(/last a day at most/);
+    shift(30, "end");
+    expect(blocks().map(({ end }) => end)).toEqual([`${today}T15:00`, `${today}T17:30`]);
+    shift(1440);
+    const tomorrow = "2026-11-25";
+    expect(blocks().map(({ start }) => start)).toEqual([`${tomorrow}T14:00`, `${tomorrow}T16:00`]);
+    store.undo();
+    expect(blocks().map(({ start }) => start)).toEqual([`${today}T14:00`, `${today}T16:00`]);
+  });
+
+  test("without hours moves by days, and says so where it cannot move", () => {
+    write(today, "- [ ] Stakes");
+    store.act(giveDay, { tasks: [task("Stakes").id], day: today });
+    expect(() => shift(60)).toThrow(/Zoom out/);
+    shift(2880);
+    expect(task("Stakes").doDay).toBe("2026-11-26");
+  });
 });

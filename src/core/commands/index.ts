@@ -15,5 +15,6 @@ export * from "./rest";
 export * from "./saveSettings";
 export { changeOccurrence, hoursComeAgain, rollOn, seriesScopes, skipOccurrence, type SeriesScope } from "./series";
 export * from "./setState";
+export * from "./shiftBar";
 export { appendToDay, counted, dayPage, nameOf, need } from "./shared";
 export * from "./writePage";

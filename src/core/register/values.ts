@@ -132,7 +132,8 @@ export class FieldValues implements NameSource {
     if (fault) return fault.message;
     if (!formula) return undefined;
     const { value, reason } = formula.explain(record);
-    return value === null ? reason : undefined;
+    // A formula that Pensum brings along comes to nothing where there is nothing to say: a day page has no folder.
+    return value === null && !field.kept ? reason : undefined;
   }
 
   /** Compiles a formula in the names of a register. */

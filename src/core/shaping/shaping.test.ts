@@ -283,12 +283,16 @@ test("a field starts with the person or with the open day page", () => {
   expect(store.find("day", "day-2026-11-20")).toBeDefined();
 });
 
-test("a field that is kept and not computed gives no reason for being empty", () => {
+test("a field that Pensum keeps or computes of itself gives no reason for being empty, one of the person's own does", () => {
   const store = new Store(new Map(), [], standingClock("2026-11-24T11:07"));
   store.act(addToRegister, { register: "tasks", id: "ta", fields: { title: "Order stakes" } });
   const tasks = findRegister(store, "tasks") as Register;
   const field = (name: string) => fieldsIn(store, tasks).find((one) => one.name === name) as Field;
   const values = fieldValues(store);
   expect(values.reasonOf(tasks, field("page"), store.get("ta")!)).toBeUndefined();
-  expect(values.reasonOf(tasks, field("folder"), store.get("ta")!)).toEqual(expect.any(String));
+  expect(values.reasonOf(tasks, field("folder"), store.get("ta")!)).toBeUndefined();
+  const setting = { title: "Ratio", formula: "estimate / null" };
+  store.act(addField, { register: "tasks", type: "formula", setting });
+  const own = fieldsIn(store, tasks).find(({ label }) => label === "Ratio") as Field;
+  expect(values.reasonOf(tasks, own, store.get("ta")!)).toEqual(expect.any(String));
 });

@@ -153,6 +153,11 @@ const deeds: Readonly<Record<string, Deed>> = {
   }),
   addEvent: deed(c.addEvent, (h) => ({ start: h.moment(), end: h.moment(), title: h.title() })),
   moveItem: deed(c.moveItem, (h) => ({ id: h.id("block", "event"), start: h.moment(), end: h.moment() })),
+  shiftBar: deed(c.shiftBar, (h) => ({
+    id: h.id("task", "block", "event", "goal", "project"),
+    minutes: h.from([15, -60, 1440, -2880]),
+    ...(h.maybe(() => 1) ? { edge: "end" as const } : {}),
+  })),
   copyItem: deed(c.copyItem, (h) => ({ id: h.id("block", "event"), start: h.moment() })),
   setEventTime: deed(c.setEventTime, (h) => ({ id: h.id("event"), start: h.from([h.date(), h.moment()]) })),
   takeOff: deed(c.takeOff, (h) => ({ block: h.id("block") })),

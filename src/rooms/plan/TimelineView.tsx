@@ -1,20 +1,11 @@
 "use client";
 import { useCallback, useMemo } from "react";
-import { editRecord, giveDay, moveItem, place } from "@/core/commands";
-import { newId, type Block, type Dye, type Id, type Theme } from "@/core/model";
+import { place, shiftBar } from "@/core/commands";
+import { newId, type Dye, type Id, type Theme } from "@/core/model";
 import { plainTitle } from "@/core/page";
-import { recordOrOccurrence, timelineRows, type TimelineRow } from "@/core/plan";
+import { timelineRows, type TimelineRow } from "@/core/plan";
 import { addToRegister } from "@/core/shaping";
-import {
-  addDays,
-  addMinutes,
-  dateOf,
-  dateOfDayNumber,
-  durationText,
-  isMoment,
-  relativeMomentText,
-  type DateText,
-} from "@/core/time";
+import { addDays, addMinutes, dateOfDayNumber, durationText, relativeMomentText, type DateText } from "@/core/time";
 import type { Store } from "@/core/store";
 import { useNow } from "@/ui/clock";
 import { goTo, noteAddress, openRecord, planAddress } from "@/ui/navigation";
@@ -45,50 +36,8 @@ export function TimelineView({ date, today }: { date: DateText; today: DateText 
     return (theme: Id | undefined): Dye => known.get(theme ?? "") ?? "slate";
   }, [themes]);
 
-  /** Moves a bar by so many minutes, or its end only. */
-  const shift = (id: Id, minutes: number, edge?: "end") => {
-    const record = recordOrOccurrence(store, id);
-    const days = Math.round(minutes / 1440);
-    if (record?.kind === "event" || record?.kind === "block") {
-      if (!isMoment(record.start)) return;
-      const start = edge ? record.start : addMinutes(record.start, minutes);
-      act(moveItem, { id, start, end: addMinutes(record.end, minutes) }, { group: `shift ${id}` });
-    } else if (record?.kind === "goal" || record?.kind === "project") {
-      if (record.due) act(editRecord, { id, fields: { due: addDays(record.due, days) } }, { group: `shift ${id}` });
-    } else if (record?.kind === "task") {
-      const own = (store.list("blocksByTask", id) as Block[]).filter(({ task }) => task === id);
-      const blocks = own.toSorted((a, b) => (a.start < b.start ? -1 : 1));
-      const ahead = blocks.filter(({ end }) => end > now);
-      if (edge) {
-        const last = ahead[ahead.length - 1];
-        if (last)
-          act(
-            moveItem,
-            { id: last.id, start: last.start, end: addMinutes(last.end, minutes) },
-            { group: `shift ${id}` },
-          );
-        else {
-          const estimate = Math.max(5, (record.estimateMinutes ?? 60) + minutes);
-          act(editRecord, { id, fields: { estimateMinutes: estimate } }, { group: `shift ${id}` });
-        }
-      } else if (ahead.length > 0)
-        store.together(() => {
-          for (const block of ahead)
-            act(
-              moveItem,
-              { id: block.id, start: addMinutes(block.start, minutes), end: addMinutes(block.end, minutes) },
-              { group: `shift ${id}` },
-            );
-        });
-      else if (record.doDay && days !== 0) act(giveDay, { tasks: [id], day: addDays(record.doDay, days) });
-      else if (record.due && days !== 0)
-        act(
-          editRecord,
-          { id, fields: { due: `${addDays(dateOf(record.due), days)}${record.due.slice(10)}` } },
-          { group: `shift ${id}` },
-        );
-    }
-  };
+  const shift = (id: Id, minutes: number, edge?: "end") =>
+    act(shiftBar, { id, minutes, ...(edge ? { edge } : {}) }, { group: `shift ${id}` });
 
   /** Makes a task of a drawn bar: with hours where these can be seen, else for its day, due on its last. */
   const draw = (row: TimelineRow, start: number, end: number, title: string, exact: boolean): Id | undefined => {
