@@ -205,6 +205,11 @@ export const fieldsOf: Record<KeptKind, readonly Field[]> = {
   row: [title, created],
 };
 
+/** The names of all built-in fields that lead to a record. */
+export const builtInLinks: readonly string[] = [
+  ...new Set(Object.values(fieldsOf).flatMap((all) => all.flatMap(({ name, target }) => (target ? [name] : [])))),
+];
+
 /** So many characters a text can have, and so many entries a list: more is a slip, or an attack. */
 export const longestText = 10_000_000;
 const longestTitle = 10_000_000;

@@ -46,3 +46,20 @@ test("a day is linked by its date, a person by name or field, a theme and a whol
 test("no more are looked for than are asked for", () => {
   expect(linksTo(records[0]!, records, 1)).toHaveLength(1);
 });
+
+test("a task is linked by what comes after it and by the box that holds it, a note by its event", () => {
+  const stretch = { start: "2026-11-24T09:00", end: "2026-11-24T10:00", text: "", createdAt };
+  const all: PensumRecord[] = [
+    ...records,
+    someTask("tc", { after: ["ta"] }),
+    { ...stretch, id: "box", kind: "block", title: "", holds: [{ task: "ta", minutes: 15 }] },
+    { ...stretch, id: "visit", kind: "event", title: "Visit", place: "", people: [], notes: "reach" },
+  ];
+  const linkingTo = (id: string) =>
+    linksTo(
+      all.find((one) => one.id === id)!,
+      all,
+    ).map((one) => one.id);
+  expect(linkingTo("ta")).toEqual(["tb", "tc", "box"]);
+  expect(linkingTo("reach")).toEqual(["other", "ta", "visit"]);
+});

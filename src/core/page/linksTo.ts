@@ -1,4 +1,4 @@
-import { valueIn, type PensumRecord } from "../model";
+import { builtInLinks, valueIn, type PensumRecord } from "../model";
 import { mentionOf } from "./renameLinks";
 
 /**
@@ -30,6 +30,7 @@ export function linksTo(record: PensumRecord, records: Iterable<PensumRecord>, m
 
 /** Whether a field of one record, built in or the person's own, leads to another. */
 function refersById(other: PensumRecord, id: string): boolean {
+  if (other.kind === "block" && other.holds?.some(({ task }) => task === id)) return true;
   for (const name in other) {
     if (!linkNames.has(name) && !name.startsWith("f_")) continue;
     const value = valueIn(other, name);
@@ -38,7 +39,8 @@ function refersById(other: PensumRecord, id: string): boolean {
   return false;
 }
 
-const linkNames = new Set(["theme", "goal", "project", "parent", "area", "task", "person", "people"]);
+/** What stands on a page is there to be seen, and needs no telling. */
+const linkNames = new Set(builtInLinks.filter((name) => name !== "page"));
 
 /** Texts that name a record in plain words and do not link to it. At most `most`. */
 export function mentionsWithoutLink(record: PensumRecord, records: Iterable<PensumRecord>, most = 60): PensumRecord[] {

@@ -1,4 +1,4 @@
-import { isUnfinished, valueIn, type Id, type PensumRecord } from "../model";
+import { builtInLinks, isUnfinished, valueIn, type Id, type PensumRecord } from "../model";
 import { addDays, dateOf, isDate, minuteOf, repeatOf } from "../time";
 
 /** Which keys a record stands under; none where the index is not about it. */
@@ -34,19 +34,6 @@ function eventDates(record: PensumRecord): readonly string[] {
   return [addDays(dates[0] as string, -1), ...dates, addDays(dates[dates.length - 1] as string, 1)];
 }
 
-const builtInLinks = [
-  "theme",
-  "goal",
-  "project",
-  "parent",
-  "area",
-  "task",
-  "person",
-  "people",
-  "page",
-  "notes",
-  "after",
-];
 const idLength = 64;
 
 /** `field:id` for all that a record leads to. A choice of the person's own looks like a link, and does no harm. */
