@@ -1,5 +1,6 @@
-import { fileOfField, type DatePeriod, type Field, type PensumRecord } from "@/core/model";
+import { fileOfField, isUnfinished, type DatePeriod, type Field, type PensumRecord } from "@/core/model";
 import { plainTitle } from "@/core/page";
+import { isLate } from "@/core/plan";
 import {
   cellType,
   findRegister,
@@ -12,7 +13,6 @@ import {
 } from "@/core/register";
 import {
   dateText,
-  dayNumber,
   durationText,
   estimateText,
   relativeMomentText,
@@ -20,6 +20,7 @@ import {
   repeatWords,
   weekday,
   type DateText,
+  type MomentText,
   type TimeStyle,
 } from "@/core/time";
 
@@ -153,10 +154,10 @@ function periodWords({ style, today }: Writing, key: string, by: DatePeriod): st
   }
 }
 
-/** Whether a date says that something not done is late. */
-export function isLate(record: PensumRecord, field: Field, cell: Cell, today: DateText): boolean {
+/** Whether a due date says that something not done is late, by the same rule as everywhere else. */
+export function saysLate(record: PensumRecord, field: Field, cell: Cell, now: MomentText): boolean {
   if (field.name !== "due" || typeof cell !== "string" || !("state" in record)) return false;
-  return record.state !== "done" && record.state !== "dropped" && dayNumber(cell) < dayNumber(today);
+  return isUnfinished(record.state) && isLate({ due: cell }, now);
 }
 
 const mostChoices = 400;

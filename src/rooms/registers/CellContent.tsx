@@ -4,7 +4,8 @@ import { memo } from "react";
 import type { Field, PensumRecord, Theme } from "@/core/model";
 import { isAddress } from "@/core/model";
 import { findRegister, optionsOf, registerOf, type Cell, type CellType } from "@/core/register";
-import { cellWords, isLate, type Writing } from "@/ui/cells";
+import { cellWords, saysLate, type Writing } from "@/ui/cells";
+import { useStore } from "@/ui/workspaceContext";
 
 interface CellContentProps {
   writing: Writing;
@@ -16,6 +17,7 @@ interface CellContentProps {
 
 /** A cell as it is read: words, with the dye of what it is where that has one. */
 export const CellContent = memo(function CellContent({ writing, record, field, type, cell }: CellContentProps) {
+  const { clock } = useStore();
   if (field.type === "yesNo" && !field.kept)
     return (
       <span
@@ -38,7 +40,7 @@ export const CellContent = memo(function CellContent({ writing, record, field, t
   }
   const words = cellWords(writing, field, type, cell);
   const dye = dyeOf(writing, field, type, cell);
-  const late = isLate(record, field, cell, writing.today);
+  const late = saysLate(record, field, cell, clock.now());
   const struck = field.name === "title" && "state" in record && (record.state === "done" || record.state === "dropped");
   return (
     <>
