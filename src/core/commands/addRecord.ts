@@ -1,15 +1,26 @@
 import { newId, Refusal, type Dye, type Id } from "../model";
 import type { Command } from "../store";
 
+export interface AddedRecord {
+  readonly kind: "note" | "person" | "theme";
+  readonly title: string;
+  readonly id?: Id;
+  /** The dye of a theme. */
+  readonly dye?: Dye;
+  /** The folder of a note. */
+  readonly folder?: string;
+}
+
 /** Makes a note, a person or a theme of a title that has none yet. */
-export const addRecord: Command<{ kind: "note" | "person" | "theme"; title: string; id?: Id; dye?: Dye }> = {
+export const addRecord: Command<AddedRecord> = {
   name: "addRecord",
-  run(tx, { kind, title, id = newId(), dye = "slate" }) {
+  run(tx, { kind, title, id = newId(), dye = "slate", folder }) {
     const name = title.replace(/\s+/g, " ").trim();
     if (name === "") throw new Refusal("It needs a name.");
     if (tx.list("named", name.toLowerCase()).some((record) => record.kind === kind))
       throw new Refusal(`There is a ${kind} “${name}” already.`);
-    if (kind === "note") tx.put({ id, kind, title: name, tags: [], text: "", createdAt: tx.now });
+    if (kind === "note")
+      tx.put({ id, kind, title: name, tags: [], text: "", createdAt: tx.now, ...(folder ? { folder } : {}) });
     else if (kind === "person") tx.put({ id, kind, title: name, role: "", text: "" });
     else tx.put({ id, kind, title: name, dye, text: "" });
     return `Made the ${kind} “${name}”`;

@@ -1,4 +1,5 @@
 export * from "./addToRegister";
+export * from "./drawBar";
 export { convert, fromTexts, textsOf, type Conversion } from "./convertValues";
 export * from "./lenses";
 export * from "./ownFields";

@@ -16,6 +16,7 @@ import { Store } from "../store";
 import { standingClock } from "../time";
 import { addToRegister } from "./addToRegister";
 import { convert } from "./convertValues";
+import { drawBar } from "./drawBar";
 import {
   addField,
   addRegister,
@@ -295,4 +296,20 @@ test("a field that Pensum keeps or computes of itself gives no reason for being 
   store.act(addField, { register: "tasks", type: "formula", setting });
   const own = fieldsIn(store, tasks).find(({ label }) => label === "Ratio") as Field;
   expect(values.reasonOf(tasks, own, store.get("ta")!)).toEqual(expect.any(String));
+});
+
+test("a bar that is drawn becomes a task with its hours, or for its days, in one act that one undo takes back", () => {
+  const store = new Store(new Map(), [], standingClock("2026-11-24T11:07"));
+  const start = Date.UTC(2026, 10, 26, 9) / 60_000;
+  let acts = 0;
+  store.onRecord(() => acts++);
+  store.act(drawBar, { id: "ta", title: "Order stakes", start, end: start + 45, exact: true });
+  expect(store.get("ta")).toMatchObject({ estimateMinutes: 45, doDay: "2026-11-26" });
+  const [block] = [...store.records()].filter(({ kind }) => kind === "block");
+  expect(block).toMatchObject({ task: "ta", start: "2026-11-26T09:00", end: "2026-11-26T09:45" });
+  expect(acts).toBe(1);
+  store.undo();
+  expect([...store.records()]).toEqual([]);
+  store.act(drawBar, { id: "tb", title: "Survey", start, end: start + 2880, exact: false });
+  expect(store.get("tb")).toMatchObject({ doDay: "2026-11-26", due: "2026-11-28" });
 });

@@ -194,6 +194,18 @@ const deeds: Readonly<Record<string, Deed>> = {
     const register = h.register();
     return { register, fields: h.fields(register) };
   }),
+  drawBar: deed(shaping.drawBar, (h) => {
+    const start = 29_899_440 + 15 * h.number(300);
+    const theme = h.id("theme");
+    return {
+      id: `bar${h.number(1e6)}`,
+      title: h.title(),
+      start,
+      end: start + 15 * (1 + h.number(200)),
+      exact: h.number(1) === 1,
+      belongs: { theme },
+    };
+  }),
   setCells: deed(shaping.setCells, (h) => ({
     register: "tasks",
     options: new Map(),

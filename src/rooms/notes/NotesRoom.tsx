@@ -26,8 +26,8 @@ export function NotesRoom({ id }: { id: Id | undefined }) {
     setNaming(false);
     if (title.trim() === "") return;
     const fresh = newId();
-    if (act(addRecord, { kind: "note", title, id: fresh }) === undefined) return;
-    if (note?.folder) act(editRecord, { id: fresh, fields: { folder: note.folder } }, { quiet: true });
+    const folder = note?.folder ? { folder: note.folder } : {};
+    if (act(addRecord, { kind: "note", title, id: fresh, ...folder }) === undefined) return;
     goTo(`/notes/${fresh}`);
   };
   const words = search.trim().toLowerCase();

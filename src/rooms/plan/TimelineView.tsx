@@ -1,11 +1,11 @@
 "use client";
 import { useCallback, useMemo } from "react";
-import { place, shiftBar } from "@/core/commands";
+import { shiftBar } from "@/core/commands";
 import { newId, type Dye, type Id, type Theme } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { timelineRows, type TimelineRow } from "@/core/plan";
-import { addToRegister } from "@/core/shaping";
-import { addDays, addMinutes, dateOfDayNumber, durationText, relativeMomentText, type DateText } from "@/core/time";
+import { drawBar } from "@/core/shaping";
+import { addDays, durationText, relativeMomentText, type DateText } from "@/core/time";
 import type { Store } from "@/core/store";
 import { useNow } from "@/ui/clock";
 import { goTo, noteAddress, openRecord, planAddress } from "@/ui/navigation";
@@ -39,24 +39,11 @@ export function TimelineView({ date, today }: { date: DateText; today: DateText 
   const shift = (id: Id, minutes: number, edge?: "end") =>
     act(shiftBar, { id, minutes, ...(edge ? { edge } : {}) }, { group: `shift ${id}` });
 
-  /** Makes a task of a drawn bar: with hours where these can be seen, else for its day, due on its last. */
   const draw = (row: TimelineRow, start: number, end: number, title: string, exact: boolean): Id | undefined => {
     const id = newId();
-    const day = dateOfDayNumber(Math.floor(start / 1440));
-    const last = dateOfDayNumber(Math.floor((end - 1) / 1440));
     const belongs =
       row.id === "" || rowsBy === "none" ? {} : rowsBy === "person" ? { people: [row.id] } : { [rowsBy]: row.id };
-    const fields = exact ? { estimateMinutes: end - start } : { doDay: day, ...(last > day ? { due: last } : {}) };
-    let made: Id | undefined;
-    const step = { group: `draw ${id}` };
-    store.together(() => {
-      if (act(addToRegister, { register: "tasks", id, fields: { title, ...belongs, ...fields } }, step) === undefined)
-        return;
-      made = id;
-      const at = ((start % 1440) + 1440) % 1440;
-      if (exact) act(place, { task: id, start: addMinutes(`${day}T00:00`, at), minutes: end - start }, step);
-    });
-    return made;
+    return act(drawBar, { id, title, start, end, exact, belongs }) === undefined ? undefined : id;
   };
   const fold = (id: Id) =>
     change({
