@@ -1,16 +1,6 @@
 import { expect, type BrowserContext, type Page } from "@playwright/test";
+import { seededRandom } from "../src/core/model/ids";
 import { open, ready, saved } from "./helpers";
-
-/** Random numbers from 0 up to 1 that are the same for the same seed (mulberry32). */
-function seeded(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
 
 const keys = [
   ..."Tab|Shift+Tab|Enter|Escape|Space|ArrowUp|ArrowDown|ArrowLeft|ArrowRight|Home|End|Delete|Backspace|F2|F6".split(
@@ -115,7 +105,7 @@ interface MonkeyOptions {
 
 /** Drives the interface at random, in up to two tabs. Throws what goes wrong, with what was done last. Returns how much was done. */
 export async function monkey({ context, seed, milliseconds, workspace }: MonkeyOptions): Promise<number> {
-  const random = seeded(seed);
+  const random = seededRandom(seed);
   const done: string[] = [];
   const wrong: string[] = [];
   const watch = (page: Page) => {
