@@ -6,6 +6,7 @@ import { defaultSettings, Refusal, type Event, type PensumRecord, type Task } fr
 import { dayItems, loadOf, occurrenceId, stripItems } from "../plan";
 import { Store } from "../store";
 import { addDays, addMinutes, momentAt, readRepeat, standingClock } from "../time";
+import { someTask } from "../testing/arbitraries";
 import {
   capture,
   changeOccurrence,
@@ -257,20 +258,13 @@ test("how something comes again is read and written, or told of what is wrong", 
 });
 
 describe("a task that comes again at an hour", () => {
-  const standup = {
-    id: "standup",
-    kind: "task",
+  const standup = someTask("standup", {
     title: "Standup",
-    state: "open",
     doDay: "2026-11-24",
     estimateMinutes: 15,
     repeat: "FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR",
-    tags: [],
-    people: [],
-    carried: 0,
-    text: "",
     createdAt: "2026-11-20T08:00",
-  } as unknown as PensumRecord;
+  });
   const world = async (now = "2026-11-24T08:00", ...more: PensumRecord[]) =>
     (
       await openStore(

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
 import type { PensumRecord } from "../model";
-import { stepArbitrary, type Step } from "../testing/arbitraries";
+import { someTask, stepArbitrary, type Step } from "../testing/arbitraries";
 import { MemoryLog } from "./changeLog";
 import { Journal } from "./journal";
 import { replay } from "./replay";
@@ -70,19 +70,7 @@ test("after a reload, all that was done can be undone and redone as if there had
 
 test("what another device did since stays when an earlier act is undone", async () => {
   const log = new MemoryLog();
-  const record = (fields: object) =>
-    ({
-      id: "ta",
-      kind: "task",
-      title: "Stakes",
-      state: "open",
-      tags: [],
-      people: [],
-      text: "",
-      carried: 0,
-      createdAt: "2026-11-24T08:00",
-      ...fields,
-    }) as unknown as PensumRecord;
+  const record = (fields: object): PensumRecord => someTask("ta", { title: "Stakes", ...fields });
   const put: Command<PensumRecord> = { name: "put", run: (tx, one) => (tx.put(one), "Put") };
   const mine = new Store();
   const journal = new Journal(mine, log, { seq: 0, by: "mine.a" });

@@ -258,7 +258,7 @@ function Zones() {
             {zone.replace(/_/g, " ")}
             <button
               className="button-quiet grid size-6 place-items-center"
-              aria-label={`Hours of ${zone} no more`}
+              aria-label={`Hide the hours of ${zone}`}
               onClick={() => change({ zones: view.zones.filter((one) => one !== zone) })}
             >
               <X size={13} aria-hidden />

@@ -7,6 +7,7 @@ import { openRecord } from "@/ui/navigation";
 import { CellContent } from "./CellContent";
 import { groupWords, isNumeric, type Writing } from "@/ui/cells";
 import { groupKey, TableRows } from "./tableRows";
+import { isNarrowed } from "./lensWords";
 
 interface ListViewProps {
   writing: Writing;
@@ -70,7 +71,9 @@ export function ListView({ writing, register, lens, view, onChange, onAdd }: Lis
       onKeyDown={press}
     >
       {rows.count === 0 && (
-        <p className="py-8 font-words text-page">No {register.title.toLowerCase()} are as this sentence says.</p>
+        <p className="py-8 font-words text-page">
+          No {register.title.toLowerCase()} {isNarrowed(lens) ? "match" : "yet"}.
+        </p>
       )}
       <div className="relative" style={{ height: virtual.getTotalSize() }}>
         {virtual.getVirtualItems().map(({ index, start }) => {

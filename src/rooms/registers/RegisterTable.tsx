@@ -24,7 +24,7 @@ import { trackPointer } from "@/ui/trackPointer";
 import { useAct } from "@/ui/workspaceContext";
 import type { Fields } from "@/core/store";
 import { FieldMenu } from "./FieldMenu";
-import { totalWords } from "./lensWords";
+import { isNarrowed, totalWords } from "./lensWords";
 import { RecordRow, type Column } from "./RecordRow";
 import { groupKey, TableRows } from "./tableRows";
 import { isEditable, useSetCells, type TypedCell } from "./useSetCells";
@@ -468,12 +468,6 @@ export function RegisterTable(props: RegisterTableProps) {
       </div>
     </div>
   );
-}
-
-/** Whether a lens leaves something out. */
-function isNarrowed({ where, done }: LensDraft): boolean {
-  const isAll = ("all" in where && where.all.length === 0) || ("any" in where && where.any.length === 0);
-  return !isAll || done !== "all";
 }
 
 function HeadCell(props: RegisterTableProps & { column: Column; at: number }) {

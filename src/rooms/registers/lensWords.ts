@@ -1,8 +1,14 @@
 import type { Comparison, Condition, DatePeriod, DoneShown, Field, LensLook, TotalWay } from "@/core/model";
-import { fieldNamed, isAlone } from "@/core/lens";
+import { fieldNamed, isAlone, type LensDraft } from "@/core/lens";
 import { findRegister, recordsIn, type CellType, type Register } from "@/core/register";
 import { dateText } from "@/core/time";
 import { cellWords, type Writing } from "@/ui/cells";
+
+/** Whether a lens leaves something out. */
+export function isNarrowed({ where, done }: LensDraft): boolean {
+  const isAll = ("all" in where && where.all.length === 0) || ("any" in where && where.any.length === 0);
+  return !isAll || done !== "all";
+}
 
 /** How a comparison is read, by what it compares. */
 export function comparisonWords(is: Comparison, type: CellType): string {

@@ -53,7 +53,7 @@ export function Backup() {
   return (
     <Section
       title="Backup"
-      note="One file with everything: records, pages, pictures and history. The same file read in gives the same workspace."
+      note="One file with everything: records, pages, pictures and history. Reading it in brings everything back as it was."
     >
       <div className="flex flex-wrap gap-3">
         <button

@@ -36,7 +36,7 @@ export function WorkspaceChoice() {
               Go to my own workspace
             </button>
             <button className="button" onClick={() => setAsking(true)}>
-              Make the demo anew
+              Reset the demo
             </button>
           </>
         ) : (
@@ -46,14 +46,14 @@ export function WorkspaceChoice() {
         )}
       </div>
       {asking && (
-        <Dialog title="Make the demo anew?" onClose={() => setAsking(false)}>
+        <Dialog title="Reset the demo?" onClose={() => setAsking(false)}>
           <p>
-            What you changed in the demo is thrown away, and its data is made again around today. Your own workspace
-            stays as it is.
+            What you changed in the demo is discarded, and its data is made again around today. Your own workspace stays
+            as it is.
           </p>
           <div className="mt-4 flex gap-3">
             <button className="button-filled" onClick={() => void anew()}>
-              Make it anew
+              Reset it
             </button>
             <button className="button" onClick={() => setAsking(false)}>
               Cancel
