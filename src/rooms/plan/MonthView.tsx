@@ -158,12 +158,12 @@ const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget,
       aria-label={`${dateText(date, "full", style)}${isToday ? ", today" : ""}, ${all.length} ${all.length === 1 ? "entry" : "entries"}${words ? `, ${words}` : ""}`}
       className={`flex min-w-0 flex-col overflow-hidden border-b border-rule ${first ? "" : "border-l"} ${isOther ? "bg-fleece" : ""} ${isTarget ? "outline-2 -outline-offset-2 outline-woad" : ""} ${isToday ? "shadow-[inset_0_3px_0_var(--woad)]" : ""}`}
     >
-      <div className="flex items-baseline justify-between gap-1 px-1.5 pt-1 pb-0.5">
+      <div className="flex items-baseline justify-between gap-1 px-1.5 pt-0.5">
         <PlaceLink
           path={dayAddress(date, today)}
           here={false}
           label={`${dateText(date, "full", style)}. Opens its page`}
-          className={`min-w-6 font-words text-[14px] leading-5 hover:underline ${isToday ? "font-bold text-woad" : isOther ? "text-ink-3" : "font-[650]"}`}
+          className={`min-w-6 font-words text-[14px] leading-6 hover:underline ${isToday ? "font-bold text-woad" : isOther ? "text-ink-3" : "font-[650]"}`}
         >
           {Number(date.slice(8))}
           {date.endsWith("-01") && (
