@@ -1,5 +1,5 @@
 "use client";
-import { useCallback, useSyncExternalStore } from "react";
+import { useSyncExternalStore } from "react";
 import { isMoment, standingClock, systemClock, type Clock, type MomentText } from "@/core/time";
 
 /**
@@ -11,19 +11,48 @@ export function appClock(): Clock {
   return isMoment(set) ? standingClock(set, systemClock().zone) : systemClock();
 }
 
-/** The present moment, to the minute, followed as it passes. */
-export function useNow(clock: Clock): MomentText {
-  const subscribe = useCallback((listener: () => void) => {
-    const timer = setInterval(listener, 5000);
-    document.addEventListener("visibilitychange", listener);
+/** Looks at the clock every few seconds for all who follow it, and tells them when a minute has passed. */
+class Ticker {
+  readonly #clock: Clock;
+  readonly #listeners = new Set<() => void>();
+  #timer: ReturnType<typeof setInterval> | undefined;
+  #now: MomentText;
+
+  constructor(clock: Clock) {
+    this.#clock = clock;
+    this.#now = clock.now();
+  }
+
+  read = (): MomentText => (this.#timer === undefined ? (this.#now = this.#clock.now()) : this.#now);
+
+  follow = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    if (this.#timer === undefined) {
+      this.#timer = setInterval(this.#look, 5000);
+      document.addEventListener("visibilitychange", this.#look);
+    }
     return () => {
-      clearInterval(timer);
-      document.removeEventListener("visibilitychange", listener);
+      this.#listeners.delete(listener);
+      if (this.#listeners.size > 0) return;
+      clearInterval(this.#timer);
+      this.#timer = undefined;
+      document.removeEventListener("visibilitychange", this.#look);
     };
-  }, []);
-  return useSyncExternalStore(
-    subscribe,
-    () => clock.now(),
-    () => clock.now(),
-  );
+  };
+
+  #look = () => {
+    const now = this.#clock.now();
+    if (now === this.#now) return;
+    this.#now = now;
+    for (const listener of [...this.#listeners]) listener();
+  };
+}
+
+const tickers = new WeakMap<Clock, Ticker>();
+
+/** The present moment, to the minute, followed as it passes: everything on the screen sees the same one. */
+export function useNow(clock: Clock): MomentText {
+  let ticker = tickers.get(clock);
+  if (!ticker) tickers.set(clock, (ticker = new Ticker(clock)));
+  return useSyncExternalStore(ticker.follow, ticker.read, ticker.read);
 }

@@ -2,7 +2,7 @@
 import { readOccurrenceId, recordOrOccurrence } from "@/core/plan";
 import { createContext, useCallback, useContext, useMemo, useSyncExternalStore } from "react";
 import { Refusal, type Id, type PensumRecord, type Settings } from "@/core/model";
-import type { Command, IndexName, Saving, Store } from "@/core/store";
+import { Tracked, type Command, type IndexName, type Saving, type Store } from "@/core/store";
 import type { TimeStyle } from "@/core/time";
 import { settingsOf, type Workspace } from "@/data/workspace";
 import { notify } from "./notices";
@@ -56,37 +56,13 @@ export function useList(index: IndexName, key: string): readonly PensumRecord[] 
 }
 
 /**
- * A value computed from the store's facts, not from texts; computed again after any act that changes them; what shows it is drawn again only when it differs.
- * Give it a `compute` that stays the same function while its inputs do.
+ * A value computed from the store's facts, not from texts; computed again when something that it read has changed; what
+ * shows it is drawn again only when it differs. Give it a `compute` that stays the same function while its inputs do.
  */
 export function useComputed<T>(compute: (store: Store) => T): T {
   const store = useStore();
-  const read = useMemo(() => {
-    let revision = -1;
-    let value: T;
-    return () => {
-      const present = store.factsRevision;
-      if (present !== revision) {
-        const next = compute(store);
-        if (revision < 0 || !isAlike(value, next)) value = next;
-        revision = present;
-      }
-      return value;
-    };
-  }, [store, compute]);
-  const subscribe = useCallback((listener: () => void) => store.subscribe("facts", listener), [store]);
-  return useSyncExternalStore(subscribe, read, read);
-}
-
-/** Tells whether two values hold the same, down to the fields of the things in a list. */
-function isAlike(a: unknown, b: unknown, depth = 2): boolean {
-  if (Object.is(a, b)) return true;
-  if (depth === 0 || typeof a !== "object" || typeof b !== "object" || a === null || b === null) return false;
-  const keys = Object.keys(a);
-  if (keys.length !== Object.keys(b).length) return false;
-  return keys.every((key) =>
-    isAlike((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key], depth - 1),
-  );
+  const tracked = useMemo(() => new Tracked(store, compute), [store, compute]);
+  return useSyncExternalStore(tracked.subscribe, tracked.read, tracked.read);
 }
 
 export function useSettings(): Settings {

@@ -47,17 +47,17 @@ export function openMinutes(reads: Reads, task: Task, now: MomentText, until?: D
 /** What was found due, with the lists it was found in: these stay the same until one of their records changes. */
 const knownDue = new WeakMap<
   readonly PensumRecord[],
-  { readonly blocks: unknown; readonly work: unknown; readonly now: MomentText; readonly due: readonly DueTask[] }
+  { readonly beside: readonly unknown[]; readonly now: MomentText; readonly due: readonly DueTask[] }
 >();
 
 /** The open tasks that are due, earliest first, each with what is still to find hours for. Late ones are due now. */
 export function dueTasks(reads: Reads, now: MomentText): readonly DueTask[] {
   const tasks = reads.list("unfinishedTasks", "all");
-  const [blocks, work] = [reads.list("kind", "block"), reads.list("kind", "work")];
+  const beside = (["block", "work", "person", "settings"] as const).map((kind) => reads.list("kind", kind));
   const known = knownDue.get(tasks);
-  if (known?.blocks === blocks && known.work === work && known.now === now) return known.due;
+  if (known?.now === now && known.beside.every((list, at) => list === beside[at])) return known.due;
   const due = findDue(reads, tasks as readonly Task[], now);
-  knownDue.set(tasks, { blocks, work, now, due });
+  knownDue.set(tasks, { beside, now, due });
   return due;
 }
 

@@ -11,3 +11,4 @@ export * from "./replay";
 export * from "./secondCopy";
 export * from "./store";
 export { earlierSteps, type EarlierSteps } from "./undoHistory";
+export * from "./tracked";

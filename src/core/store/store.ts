@@ -14,7 +14,7 @@ import {
 } from "./changeSet";
 import { indexKeys, RecordIndex, type IndexName } from "./indexes";
 import { mergeOnto } from "./mergeChanges";
-import { Topics } from "./topics";
+import { ChangedTopics, Topics } from "./topics";
 import { UndoHistory, type EarlierSteps } from "./undoHistory";
 
 /** What a command may read and do. Writes are seen by the reads after them, and are taken back if the command throws. */
@@ -98,6 +98,8 @@ export class Store {
   readonly #unsettled = new Set<object>();
   readonly #removed = new Map<Id, PensumRecord>();
   #factsRevision = 0;
+  /** The topics that a computation under way has read. */
+  #reads: Set<string> | undefined;
   #settling = false;
   #acting = false;
   #isChanging = false;
@@ -113,6 +115,7 @@ export class Store {
 
   /** A number that grows whenever more than the words of a text changed; the topic `facts` tells of it. */
   get factsRevision(): number {
+    this.#reads?.add("facts");
     return this.#factsRevision;
   }
 
@@ -122,26 +125,45 @@ export class Store {
   }
 
   get size(): number {
+    this.#reads?.add("facts");
     return this.#records.size;
   }
 
   get(id: Id): PensumRecord | undefined {
+    this.#reads?.add(id);
     return this.#records.get(id);
   }
 
   find<K extends Kind>(kind: K, id: Id | undefined): RecordOf<K> | undefined {
-    const record = id === undefined ? undefined : this.#records.get(id);
+    const record = id === undefined ? undefined : this.get(id);
     return record?.kind === kind ? (record as RecordOf<K>) : undefined;
   }
 
   /** All records, in no particular order. */
   records(): Iterable<PensumRecord> {
+    this.#reads?.add("facts");
     return this.#records.values();
   }
 
   /** The records under `key` of an index; the same list object until one of them changes. */
   list(index: IndexName, key: string): readonly PensumRecord[] {
+    this.#reads?.add(`${index}:${key}`);
     return this.#index(index).list(key);
+  }
+
+  /**
+   * Runs `compute`, and adds the topics of all that it reads to `reads`: what it came to stays right until one of them
+   * is announced.
+   */
+  noting<T>(reads: Set<string>, compute: (store: Store) => T): T {
+    const outer = this.#reads;
+    this.#reads = reads;
+    try {
+      return compute(this);
+    } finally {
+      this.#reads = outer;
+      if (outer) for (const topic of reads) outer.add(topic);
+    }
   }
 
   /** Runs a command. What it says, and what it changed; throws what the command throws, with nothing changed. */
@@ -240,11 +262,11 @@ export class Store {
   /** Runs `change`, and tells those who subscribed once at its end, however many steps it takes. */
   together(change: () => void): void {
     if (this.#topics.isHolding) return change();
-    let held: ReadonlySet<string> = new Set();
+    let held = new ChangedTopics();
     try {
       held = this.#topics.hold(change);
     } finally {
-      if (this.#changed.length > 0 || held.size > 0) this.#notify(new Set(held));
+      if (this.#changed.length > 0 || held.size > 0) this.#notify(held);
     }
   }
 
@@ -266,14 +288,22 @@ export class Store {
     return () => this.#changeListeners.delete(listener);
   }
 
-  /** Calls `listener` when a topic changes: an id, `index:key`, `facts`, or `*` for anything. */
-  subscribe(topic: string, listener: () => void): () => void {
-    return this.#topics.subscribe(topic, listener);
+  /**
+   * Calls `listener` when a topic changes: an id, `index:key`, `facts`, or `*` for anything.
+   * @param onlyFacts leaves out what changed in the words of a text alone
+   */
+  subscribe(topic: string, listener: () => void, onlyFacts = false): () => void {
+    return this.#topics.subscribe(topic, listener, onlyFacts);
   }
 
   /** Tells those who read a topic to read again, for what changed beside the records: more is known of them now. */
   announce(topic: string): void {
-    this.#notify(new Set([topic, "facts"]));
+    this.#notify(
+      new ChangedTopics([
+        [topic, true],
+        ["facts", true],
+      ]),
+    );
   }
 
   /** Adds a rule that holds from now on, for one that needs more than the store is opened with. */
@@ -297,7 +327,7 @@ export class Store {
     const before = this.#unsettled.size > 0;
     if (isHolding) this.#unsettled.add(holder);
     else this.#unsettled.delete(holder);
-    if (before !== this.#unsettled.size > 0) this.#topics.announce(["unsettled"]);
+    if (before !== this.#unsettled.size > 0) this.#topics.announce(new ChangedTopics([["unsettled", true]]));
   }
 
   /** Whether words were typed that are not in the store yet. */
@@ -342,7 +372,7 @@ export class Store {
   #transact(run: (tx: Transaction) => string, options: TransactOptions = {}): Act {
     if (this.#acting) throw new Error("A command must not act: it changes records through its transaction.");
     this.#acting = true;
-    let topics: Set<string>;
+    let topics: ChangedTopics;
     let act: Act;
     try {
       [act, topics] = this.#changeBy(run, options.rules ?? this.#rules, options.keep ?? true);
@@ -360,9 +390,9 @@ export class Store {
     return act;
   }
 
-  #changeBy(run: (tx: Transaction) => string, rules: readonly Rule[], keep: boolean): [Act, Set<string>] {
+  #changeBy(run: (tx: Transaction) => string, rules: readonly Rule[], keep: boolean): [Act, ChangedTopics] {
     const before = new Map<Id, PensumRecord | undefined>();
-    const topics = new Set<string>();
+    const topics = new ChangedTopics();
     const write = (id: Id, to: PensumRecord | undefined) => {
       if (!before.has(id)) before.set(id, this.#records.get(id));
       this.#isChanging = true;
@@ -423,8 +453,8 @@ export class Store {
     return { added, updated, removed };
   }
 
-  #write(changes: ChangeSet): Set<string> {
-    const topics = new Set<string>();
+  #write(changes: ChangeSet): ChangedTopics {
+    const topics = new ChangedTopics();
     apply(
       {
         get: (id) => this.#records.get(id),
@@ -444,16 +474,17 @@ export class Store {
     if (this.#removed.size > 1000) this.#removed.delete(this.#removed.keys().next().value as Id);
   }
 
-  #set(id: Id, to: PensumRecord | undefined, topics: Set<string>) {
+  #set(id: Id, to: PensumRecord | undefined, topics: ChangedTopics) {
     const from = this.#records.get(id);
     if (from === to) return;
     if (this.#changeListeners.size > 0) this.#changed.push({ id, from, to });
     if (to) this.#records.set(id, to);
     else this.#records.delete(id);
-    topics.add(id);
-    if (!from || !to || !differsInTextOnly(from, to)) topics.add("facts");
+    const isFact = !from || !to || !differsInTextOnly(from, to);
+    topics.note(id, isFact);
+    if (isFact) topics.note("facts");
     for (const [name, index] of this.#indexes)
-      for (const key of index.change(id, from, to)) topics.add(`${name}:${key}`);
+      for (const key of index.change(id, from, to)) topics.note(`${name}:${key}`, isFact);
   }
 
   #index(name: IndexName): RecordIndex {
@@ -462,13 +493,13 @@ export class Store {
     return index;
   }
 
-  #notify(topics: Set<string>) {
+  #notify(topics: ChangedTopics) {
     if (this.#topics.isHolding) return this.#topics.announce(topics);
     const changed = this.#changed;
     this.#changed = [];
     if (changed.length > 0) for (const listener of [...this.#changeListeners]) listener(changed);
     if (topics.has("facts")) this.#factsRevision++;
-    topics.add("*");
+    topics.note("*");
     this.#topics.announce(topics);
   }
 }

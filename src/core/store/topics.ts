@@ -1,26 +1,47 @@
+/** Topics that changed: true where more than the words of a text did. */
+export class ChangedTopics extends Map<string, boolean> {
+  note(topic: string, isFact = true): void {
+    if (isFact || !this.has(topic)) this.set(topic, isFact);
+  }
+}
+
+type Listeners = Map<string, Set<() => void>>;
+
 /** Who wants to be told of what: an id, `index:key`, `facts`, or `*` for anything. */
 export class Topics {
-  readonly #listeners = new Map<string, Set<() => void>>();
-  #held: Set<string> | undefined;
+  readonly #listeners: Listeners = new Map();
+  /** Those who are not told when just the words of a text changed. */
+  readonly #factListeners: Listeners = new Map();
+  #held: ChangedTopics | undefined;
 
-  /** Calls `listener` when a topic is announced. Returns a function that unsubscribes. */
-  subscribe(topic: string, listener: () => void): () => void {
-    const listeners = this.#listeners.get(topic) ?? new Set();
+  /**
+   * Calls `listener` when a topic is announced, once however many of its topics are.
+   * @param onlyFacts leaves out what changed in the words of a text alone
+   * @returns a function that unsubscribes
+   */
+  subscribe(topic: string, listener: () => void, onlyFacts = false): () => void {
+    const all = onlyFacts ? this.#factListeners : this.#listeners;
+    const listeners = all.get(topic) ?? new Set();
     listeners.add(listener);
-    this.#listeners.set(topic, listeners);
+    all.set(topic, listeners);
     return () => {
       listeners.delete(listener);
-      if (listeners.size === 0) this.#listeners.delete(topic);
+      if (listeners.size === 0 && all.get(topic) === listeners) all.delete(topic);
     };
   }
 
   /** Calls everybody who subscribed to one of `topics`; while topics are held, at the end of that. */
-  announce(topics: Iterable<string>): void {
+  announce(topics: ReadonlyMap<string, boolean>): void {
     if (this.#held) {
-      for (const topic of topics) this.#held.add(topic);
+      for (const [topic, isFact] of topics) this.#held.note(topic, isFact);
       return;
     }
-    for (const topic of topics) for (const listener of [...(this.#listeners.get(topic) ?? [])]) listener();
+    const called = new Set<() => void>();
+    for (const [topic, isFact] of topics) {
+      for (const listener of this.#listeners.get(topic) ?? []) called.add(listener);
+      if (isFact) for (const listener of this.#factListeners.get(topic) ?? []) called.add(listener);
+    }
+    for (const listener of called) listener();
   }
 
   get isHolding(): boolean {
@@ -28,8 +49,8 @@ export class Topics {
   }
 
   /** Holds what is announced while `change` runs. Returns it, to be announced at once. */
-  hold(change: () => void): ReadonlySet<string> {
-    const held = (this.#held = new Set<string>());
+  hold(change: () => void): ChangedTopics {
+    const held = (this.#held = new ChangedTopics());
     try {
       change();
     } finally {

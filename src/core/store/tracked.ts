@@ -1,0 +1,84 @@
+import type { Store } from "./store";
+
+/** A computation that reads more than this is told of any fact that changes: following each would cost more than it spares. */
+const mostFollowed = 400;
+
+/**
+ * A value computed from what a store holds. It notes which lists and records it read, and is computed again only after
+ * one of those has changed in more than the words of a text.
+ */
+export class Tracked<T> {
+  readonly #store: Store;
+  readonly #compute: (store: Store) => T;
+  readonly #listeners = new Set<() => void>();
+  /** The topics that are followed, with what ends it; none while nobody listens. */
+  readonly #followed = new Map<string, () => void>();
+  #reads: ReadonlySet<string> = new Set();
+  #value!: T;
+  #revision = -1;
+  #isStale = true;
+
+  constructor(store: Store, compute: (store: Store) => T) {
+    this.#store = store;
+    this.#compute = compute;
+  }
+
+  /** What it comes to now; the very value of before where the new one holds the same. */
+  read = (): T => {
+    const isFollowing = this.#followed.size > 0;
+    if (isFollowing ? this.#isStale : this.#revision !== this.#store.factsRevision) this.#computeAnew();
+    return this.#value;
+  };
+
+  /** Calls `listener` when something was changed that the value hangs on. Returns a function that unsubscribes. */
+  subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    if (this.#listeners.size === 1) {
+      this.#isStale = this.#revision !== this.#store.factsRevision;
+      this.#follow();
+    }
+    return () => {
+      this.#listeners.delete(listener);
+      if (this.#listeners.size > 0) return;
+      for (const stop of this.#followed.values()) stop();
+      this.#followed.clear();
+    };
+  };
+
+  #computeAnew() {
+    const reads = new Set<string>();
+    const value = this.#store.noting(reads, this.#compute);
+    if (this.#revision < 0 || !isAlike(this.#value, value)) this.#value = value;
+    this.#reads = reads.size > mostFollowed ? new Set(["facts"]) : reads;
+    this.#revision = this.#store.factsRevision;
+    this.#isStale = false;
+    if (this.#listeners.size > 0) this.#follow();
+  }
+
+  /** Follows what was read last, and nothing else. */
+  #follow() {
+    for (const [topic, stop] of this.#followed)
+      if (!this.#reads.has(topic)) {
+        stop();
+        this.#followed.delete(topic);
+      }
+    for (const topic of this.#reads)
+      if (!this.#followed.has(topic)) this.#followed.set(topic, this.#store.subscribe(topic, this.#wake, true));
+  }
+
+  #wake = () => {
+    this.#isStale = true;
+    for (const listener of [...this.#listeners]) listener();
+  };
+}
+
+/** Tells whether two values hold the same, down to the fields of the things in a list. */
+function isAlike(a: unknown, b: unknown, depth = 2): boolean {
+  if (Object.is(a, b)) return true;
+  if (depth === 0 || typeof a !== "object" || typeof b !== "object" || a === null || b === null) return false;
+  const keys = Object.keys(a);
+  if (keys.length !== Object.keys(b).length) return false;
+  return keys.every((key) =>
+    isAlike((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key], depth - 1),
+  );
+}

@@ -1,0 +1,217 @@
+import { understand } from "../capture";
+import * as commands from "../commands";
+import { clarify, clarifiedKinds, gatherPage, mergeTask, splitTask } from "../commands/clarify";
+import { defaultSettings, seededRandom, states, type Id, type Kind } from "../model";
+import { fieldsIn, findRegister } from "../register";
+import * as shaping from "../shaping";
+import type { Command, Store } from "../store";
+import { addDays, momentAt, standingClock } from "../time";
+
+/** The moment at which everything is done at random. */
+export const now = "2026-11-24T11:07";
+export const clock = standingClock(now, "Europe/Berlin");
+export const today = "2026-11-24";
+
+/** A hand that picks at random, always the same for the same seed. */
+export class Hand {
+  readonly #random: () => number;
+  constructor(
+    readonly store: Store,
+    seed: number,
+  ) {
+    this.#random = seededRandom(seed);
+  }
+  number = (most: number) => Math.floor(this.#random() * most);
+  from = <T>(list: readonly T[]): T => list[this.number(list.length)] as T;
+  maybe = <T>(make: () => T): T | undefined => (this.number(2) === 0 ? make() : undefined);
+  id = (...kinds: Kind[]): Id => {
+    const all = kinds.flatMap((kind) => this.store.list("kind", kind)).map(({ id }) => id);
+    // Now and then one that is gone.
+    return all.length === 0 || this.number(20) === 0 ? "gone" : this.from(all.toSorted());
+  };
+  ids = (...kinds: Kind[]) => Array.from({ length: 1 + this.number(2) }, () => this.id(...kinds));
+  date = () => addDays(today, this.number(12) - 4);
+  moment = () => momentAt(this.date(), this.number(96) * 15);
+  title = () =>
+    this.from([
+      "stakes",
+      "call @Ines #flood",
+      "x {#foo}",
+      "- [ ] inner",
+      "[[Reach]] notes",
+      "two\nlines",
+      "12:00-13:00 walk",
+      "",
+    ]);
+  text = () =>
+    Array.from({ length: this.number(4) }, () =>
+      this.from(["- [ ] new one", "  - [ ] part", "- 9:00-9:30 call", "words", "```", "# Head", "- [x] done"]),
+    ).join("\n");
+  register = () => this.from(["tasks", "goals", "projects", "notes", "events", "work", "own", "people", "gone"]);
+  /** Values for a few fields of a record, fitting or not. */
+  fields = (register: string) => {
+    const found = findRegister(this.store, register);
+    const all = found ? fieldsIn(this.store, found) : [];
+    const values = () =>
+      this.from<unknown>([
+        undefined,
+        this.title(),
+        this.date(),
+        this.moment(),
+        this.number(200),
+        0.5,
+        true,
+        ["a"],
+        [this.id("person")],
+        this.id("theme", "goal", "project", "task"),
+        this.from(states),
+        this.from(["FREQ=DAILY", "FREQ=WEEKLY;BYDAY=MO,WE", "FREQ=MINUTELY", "banana", "FREQ=DAILY;COUNT=2"]),
+        "high",
+      ]);
+    return Object.fromEntries(
+      Array.from({ length: 1 + this.number(3) }, () => [all.length > 0 ? this.from(all).name : "title", values()]),
+    );
+  };
+  draft = () =>
+    understand(
+      this.from([
+        "gauge tomorrow 9:30 45 min",
+        "letter high",
+        "walk every day 7:00 20 min",
+        "note: mill",
+        "event: call friday 14:00",
+        "plain",
+      ]),
+      {
+        now,
+        style: { locale: "en-GB", hour12: false },
+        priorities: defaultSettings.priorities,
+        theme: () => undefined,
+        person: () => undefined,
+      },
+    );
+}
+
+export type Deed = (hand: Hand) => void;
+const deed =
+  <Input>(command: Command<Input>, make: (hand: Hand) => Input): Deed =>
+  (hand) =>
+    void hand.store.act(command, make(hand));
+const lens = (hand: Hand) => ({
+  title: hand.title() || "Lens",
+  registers: [hand.register()],
+  where: { all: [] },
+  done: "all" as const,
+  groups: [],
+  sorts: [],
+  shown: [{ field: "title" }],
+  look: "table" as const,
+  folded: [],
+});
+
+const c = commands;
+/** All that a person can do, by the name of its command. */
+export const deeds: Readonly<Record<string, Deed>> = {
+  setState: deed(c.setState, (h) => ({ tasks: h.ids("task"), state: h.from(states) })),
+  writePage: (h) => {
+    const id = h.number(3) === 0 ? h.id("note") : `day-${h.date()}`;
+    const page = h.store.get(id);
+    const kept = page && "text" in page ? page.text.split("\n") : [];
+    kept.splice(h.number(kept.length + 1), h.number(2), h.text());
+    h.store.act(c.writePage, { id, text: kept.join("\n") });
+  },
+  capture: deed(c.capture, (h) => [h.draft(), h.draft()]),
+  leave: deed(c.leave, (h) => ({ tasks: h.ids("task") })),
+  rest: deed(c.rest, (h) => ({ tasks: h.ids("task"), until: h.date() })),
+  giveDay: deed(c.giveDay, (h) => ({ tasks: h.ids("task"), day: h.maybe(h.date) })),
+  carry: deed(c.carry, (h) => ({ tasks: h.ids("task"), to: h.date() })),
+  changeOccurrence: deed(c.changeOccurrence, (h) => ({
+    id: h.id("event", "block", "task"),
+    fields: h.fields("events"),
+    scope: h.from(c.seriesScopes),
+  })),
+  skipOccurrence: deed(c.skipOccurrence, (h) => ({
+    id: h.id("event", "block", "task"),
+    scope: h.from(c.seriesScopes),
+  })),
+  putInBox: deed(c.putInBox, (h) => ({ box: h.id("block"), task: h.id("task"), minutes: h.number(60) })),
+  takeOutOfBox: deed(c.takeOutOfBox, (h) => ({ box: h.id("block"), task: h.id("task") })),
+  setBoxMinutes: deed(c.setBoxMinutes, (h) => ({ box: h.id("block"), task: h.id("task"), minutes: h.number(90) })),
+  place: deed(c.place, (h) => ({ task: h.id("task"), start: h.moment(), minutes: 15 + h.number(90) })),
+  placeLine: deed(c.placeLine, (h) => ({ page: `day-${h.date()}`, lineFrom: 0, line: h.title(), start: h.moment() })),
+  addBlock: deed(c.addBlock, (h) => {
+    const start = h.moment();
+    return { start, end: h.moment(), title: h.title(), ...(h.maybe(() => 1) ? { theme: h.id("theme") } : {}) };
+  }),
+  addEvent: deed(c.addEvent, (h) => ({ start: h.moment(), end: h.moment(), title: h.title() })),
+  moveItem: deed(c.moveItem, (h) => ({ id: h.id("block", "event"), start: h.moment(), end: h.moment() })),
+  shiftBar: deed(c.shiftBar, (h) => ({
+    id: h.id("task", "block", "event", "goal", "project"),
+    minutes: h.from([15, -60, 1440, -2880]),
+    ...(h.maybe(() => 1) ? { edge: "end" as const } : {}),
+  })),
+  copyItem: deed(c.copyItem, (h) => ({ id: h.id("block", "event"), start: h.moment() })),
+  setEventTime: deed(c.setEventTime, (h) => ({ id: h.id("event"), start: h.from([h.date(), h.moment()]) })),
+  takeOff: deed(c.takeOff, (h) => ({ block: h.id("block") })),
+  layPattern: deed(c.layPattern, (h) => ({ dates: [h.date()], zone: clock.zone })),
+  layRepeating: deed(c.layRepeating, (h) => ({ dates: [today, addDays(today, 1)], zone: (void h, clock.zone) })),
+  clarify: deed(clarify, (h) => ({ tasks: h.ids("task"), as: h.from(clarifiedKinds), day: h.maybe(h.date) })),
+  splitTask: deed(splitTask, (h) => ({ task: h.id("task"), parts: [h.draft(), h.draft()] })),
+  mergeTask: deed(mergeTask, (h) => ({ task: h.id("task"), into: h.id("day", "note", "task") })),
+  gatherPage: deed(gatherPage, (h) => ({ page: h.id("day") })),
+  markHabit: deed(c.markHabit, (h) => ({ habit: h.id("habit"), date: h.date(), done: h.number(2) === 0 })),
+  addRecord: deed(c.addRecord, (h) => ({ kind: h.from(["note", "person", "theme"] as const), title: h.title() })),
+  editRecord: deed(c.editRecord, (h) => {
+    const id = h.id("task", "event", "block", "goal", "project", "note", "habit", "work", "row", "person", "theme");
+    const kind = h.store.get(id)?.kind ?? "task";
+    const register = { work: "work", row: "own", person: "people" }[kind as "work"] ?? `${kind}s`;
+    return { id, fields: h.fields(register) };
+  }),
+  editRecords: deed(c.editRecords, (h) => h.ids("task").map((id) => ({ id, fields: h.fields("tasks") }))),
+  saveSettings: deed(c.saveSettings, (h) => ({ ...defaultSettings, snapMinutes: 5 + h.number(10) })),
+  removeRecord: deed(c.removeRecord, (h) => ({ id: h.id("task", "event", "block", "note", "theme", "row", "goal") })),
+  removeRecords: deed(c.removeRecords, (h) => h.ids("task", "block", "note")),
+  addRegister: deed(shaping.addRegister, (h) => ({ title: h.title(), id: "own" })),
+  editRegister: deed(shaping.editRegister, (h) => ({
+    id: "own",
+    fields: { titleFormula: h.from(["", 'string(n) + "!"', "((", "n"]) },
+  })),
+  addField: deed(shaping.addField, (h) => ({
+    register: h.register(),
+    type: h.from(["number", "text", "date", "choice", "formula", "changed", "yesNo"] as const),
+    setting: { title: h.from(["N", "Size", h.title()]), formula: "1 + 1" },
+  })),
+  editField: deed(shaping.editField, (h) => ({ register: "own", name: "title", setting: { title: h.title() } })),
+  addToRegister: deed(shaping.addToRegister, (h) => {
+    const register = h.register();
+    return { register, fields: h.fields(register) };
+  }),
+  drawBar: deed(shaping.drawBar, (h) => {
+    const start = 29_899_440 + 15 * h.number(300);
+    const theme = h.id("theme");
+    return {
+      id: `bar${h.number(1e6)}`,
+      title: h.title(),
+      start,
+      end: start + 15 * (1 + h.number(200)),
+      exact: h.number(1) === 1,
+      belongs: { theme },
+    };
+  }),
+  setCells: deed(shaping.setCells, (h) => ({
+    register: "tasks",
+    options: new Map(),
+    edits: h.ids("task").map((id) => ({ id, fields: h.fields("tasks") })),
+    added: [{ id: `new${h.number(1e6)}`, fields: h.fields("tasks") }],
+  })),
+  removeRegister: deed(shaping.removeRegister, () => ({ id: "own" })),
+  addLens: deed(shaping.addLens, (h) => ({ lens: lens(h) as never })),
+  editLens: deed(shaping.editLens, (h) => ({ id: h.id("lens"), setting: { title: h.title() } })),
+  removeLens: deed(shaping.removeLens, (h) => ({ id: h.id("lens") })),
+  addTemplate: deed(shaping.addTemplate, (h) => ({
+    title: h.title() || "T",
+    setting: { register: h.register(), naming: h.title(), text: h.text() },
+  })),
+  makeFromTemplate: deed(shaping.makeFromTemplate, (h) => ({ template: h.id("template"), fills: {} })),
+  removeTemplate: deed(shaping.removeTemplate, (h) => ({ id: h.id("template") })),
+};
