@@ -13,7 +13,10 @@ function freeAhead(store: Store): FreeAhead {
   const settings: Settings = store.find("settings", "settings") ?? defaultSettings;
   const { zone } = store.clock;
   let free = kept.get(store);
-  if (!free?.isFor(settings, zone)) kept.set(store, (free = new FreeAhead(store, settings, zone)));
+  if (!free?.isFor(settings, zone)) {
+    free?.close();
+    kept.set(store, (free = new FreeAhead(store, settings, zone)));
+  }
   return free;
 }
 

@@ -1,18 +1,14 @@
 import type { Settings } from "../model";
-import type { Store } from "../store";
+import { Tracked, type Store } from "../store";
 import { addDays, dateOf, daysBetween, isMoment, minuteOf, workingDay, type DateText, type MomentText } from "../time";
 import { dayItems } from "./dayItems";
 import { gapsBetween, totalMinutes, type Gap } from "./freeTime";
-import { occurrencesOn } from "./series";
 import { takenStretches } from "./takenStretches";
 
 type Reads = Pick<Store, "list">;
 
-/** What a day's free time was worked out from. */
-interface KnownDay {
-  readonly events: unknown;
-  readonly blocks: unknown;
-  readonly again: readonly unknown[];
+/** The free working time of a day. */
+interface FreeDay {
   readonly gaps: readonly Gap[];
   readonly minutes: number;
 }
@@ -25,15 +21,24 @@ export const daysAhead = 400;
  * free: they wait for such tasks. What was worked out for a day is kept until something on that day changes.
  */
 export class FreeAhead {
-  readonly #reads: Reads;
+  readonly #store: Store;
   readonly #settings: Settings;
   readonly #zone: string;
-  readonly #days = new Map<DateText, KnownDay>();
+  readonly #days = new Map<DateText, Tracked<FreeDay>>();
+  readonly #stops: (() => void)[] = [];
+  /** The sums that were last asked for, until a day changes. */
+  #sums: { readonly now: MomentText; readonly days: number; readonly sums: Float64Array } | undefined;
 
-  constructor(reads: Reads, settings: Settings, zone: string) {
-    this.#reads = reads;
+  /** Follows the days that it is asked for, until it is closed. */
+  constructor(store: Store, settings: Settings, zone: string) {
+    this.#store = store;
     this.#settings = settings;
     this.#zone = zone;
+  }
+
+  /** Follows nothing any more. */
+  close(): void {
+    for (const stop of this.#stops) stop();
   }
 
   /** Whether it was made for these settings. */
@@ -51,12 +56,16 @@ export class FreeAhead {
    * free until the end of the `days`th day.
    */
   sums(now: MomentText, days = daysAhead): Float64Array {
+    // What asks within a computation is to be told of any fact: a day that is known reads nothing again.
+    void this.#store.factsRevision;
+    if (this.#sums?.now === now && this.#sums.days === days) return this.#sums.sums;
     const sums = new Float64Array(days);
     let sum = 0;
     for (let day = 0, date = dateOf(now); day < days; day++, date = addDays(date, 1)) {
       sum += day === 0 ? minutesFrom(this.gaps(date), minuteOf(now), 1440) : this.#day(date).minutes;
       sums[day] = sum;
     }
+    this.#sums = { now, days, sums };
     return sums;
   }
 
@@ -81,15 +90,18 @@ export class FreeAhead {
     return all - minutesFrom(this.gaps(date), from, 1440);
   }
 
-  #day(date: DateText): KnownDay {
-    const [events, blocks] = [this.#reads.list("eventsByDay", date), this.#reads.list("blocksByDay", date)];
-    const again = occurrencesOn(this.#reads, date);
-    const known = this.#days.get(date);
-    if (known?.events === events && known.blocks === blocks && isSame(known.again, again)) return known;
-    const gaps = gapsForTasks(this.#reads, date, this.#settings, this.#zone);
-    const day = { events, blocks, again, gaps, minutes: totalMinutes(gaps) };
-    this.#days.set(date, day);
-    return day;
+  #day(date: DateText): FreeDay {
+    void this.#store.factsRevision;
+    let day = this.#days.get(date);
+    if (!day) {
+      day = new Tracked(this.#store, (reads) => {
+        const gaps = gapsForTasks(reads, date, this.#settings, this.#zone);
+        return { gaps, minutes: totalMinutes(gaps) };
+      });
+      this.#days.set(date, day);
+      this.#stops.push(day.subscribe(() => (this.#sums = undefined)));
+    }
+    return day.read();
   }
 }
 
@@ -98,10 +110,6 @@ function gapsForTasks(reads: Reads, date: DateText, settings: Settings, zone: st
   if (!hours) return [];
   const taken = takenStretches(dayItems(reads, date, zone), settings).filter(({ waits }) => !waits);
   return gapsBetween(taken, hours.startMinute, hours.endMinute);
-}
-
-function isSame(a: readonly unknown[], b: readonly unknown[]): boolean {
-  return a === b || (a.length === b.length && a.every((one, at) => one === b[at]));
 }
 
 function minutesFrom(gaps: readonly Gap[], from: number, to: number): number {

@@ -85,6 +85,27 @@ describe("the store", () => {
     expect([facts, store.factsRevision]).toEqual([3, 3]);
   });
 
+  test("brings back the order of every list with what is undone, or only rehearsed", () => {
+    fc.assert(
+      fc.property(fc.array(stepArbitrary, { maxLength: 20 }), stepArbitrary, (sequence, last) => {
+        const store = new Store();
+        const keys = ["task", "all", "2026-11-25", "ta"];
+        const order = () =>
+          (Object.keys(indexKeys) as IndexName[]).map((name) =>
+            keys.map((key) => store.list(name, key).map(({ id }) => id)),
+          );
+        order();
+        for (const change of sequence) store.act(step, change as Step);
+        const before = order();
+        store.rehearse(step, last as Step);
+        expect(order()).toEqual(before);
+        const { changes } = store.act(step, last as Step);
+        if (changes.added.size + changes.updated.size + changes.removed.size > 0) store.undo();
+        expect(order()).toEqual(before);
+      }),
+    );
+  });
+
   test("keeps every index as if it were built anew", () => {
     fc.assert(
       fc.property(fc.array(stepArbitrary, { maxLength: 20 }), (sequence) => {
