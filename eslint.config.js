@@ -9,6 +9,7 @@ const coreFloors = [
   "model",
   "store",
   "page",
+  "things",
   "formula",
   "register",
   "lens",

@@ -1,3 +1,4 @@
+import { isOver } from "@/core/plan";
 import type { Load } from "@/core/plan";
 import { durationText } from "@/core/time";
 
@@ -7,7 +8,7 @@ const usualCapacity = 480;
 /** How full a day is, as a bar; over capacity it is full and in madder. */
 export function LoadBar({ load, thick = false }: { load: Load; thick?: boolean }) {
   const { plannedMinutes, capacityMinutes } = load;
-  const over = capacityMinutes > 0 && plannedMinutes > capacityMinutes;
+  const over = isOver({ plannedMinutes, capacityMinutes });
   const share = Math.min(1, plannedMinutes / (capacityMinutes || usualCapacity));
   return (
     <span className={`block bg-sunk ${thick ? "h-[5px]" : "h-[3px]"}`} aria-hidden>

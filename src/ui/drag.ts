@@ -1,5 +1,5 @@
 import type { Carried } from "@/core/gestures";
-import { trackPointer } from "./trackPointer";
+import { coverPage, trackPointer } from "./trackPointer";
 
 /** What is being dragged. */
 export type Dragged = Carried;
@@ -45,6 +45,7 @@ export function startDrag(down: PointerEvent, { dragged, onMissed, onEnd, elsewh
   if (down.button !== 0) return;
   let zone: DropZone | undefined;
   let label: HTMLElement | undefined;
+  let uncover: (() => void) | undefined;
   let shownAt = "";
   let drop = { x: down.clientX, y: down.clientY, copying: false };
 
@@ -54,7 +55,7 @@ export function startDrag(down: PointerEvent, { dragged, onMissed, onEnd, elsewh
     begin() {
       label = labelOf(dragged.title);
       document.body.append(label);
-      document.body.classList.add("dragging");
+      uncover = coverPage();
       document.getSelection()?.removeAllRanges();
     },
     move(x, y, copying) {
@@ -72,7 +73,7 @@ export function startDrag(down: PointerEvent, { dragged, onMissed, onEnd, elsewh
     },
     end(kept, moved) {
       label?.remove();
-      document.body.classList.remove("dragging");
+      uncover?.();
       zone?.leave();
       if (kept && moved && zone) zone.drop(dragged, drop.x, drop.y, drop.copying);
       else if (kept && moved) onMissed?.();
@@ -91,8 +92,12 @@ function labelOf(title: string): HTMLElement {
 
 function say(label: HTMLElement, text: string, x: number, y: number) {
   const words = label.lastElementChild as HTMLElement;
-  if (words.textContent !== text) words.textContent = text;
-  const left = Math.max(4, Math.min(x + 14, innerWidth - label.offsetWidth - 4));
+  // How wide it is is asked only after its words changed: asking makes the browser lay out the page at once.
+  if (words.textContent !== text || label.dataset.width === undefined) {
+    words.textContent = text;
+    label.dataset.width = String(label.offsetWidth);
+  }
+  const left = Math.max(4, Math.min(x + 14, innerWidth - Number(label.dataset.width) - 4));
   label.style.transform = `translate(${left}px, ${Math.min(y + 16, innerHeight - 56)}px)`;
 }
 

@@ -94,3 +94,14 @@ function swallowClick() {
   addEventListener("click", swallow, { capture: true, once: true });
   setTimeout(() => removeEventListener("click", swallow, true), 0);
 }
+
+/**
+ * Lays a clear sheet over the page while something is dragged: the pointer stays a hand, and nothing below it is drawn
+ * anew as it passes. Gives back how to take it away.
+ */
+export function coverPage(): () => void {
+  const sheet = document.createElement("div");
+  sheet.className = "drag-cover";
+  document.body.append(sheet);
+  return () => sheet.remove();
+}

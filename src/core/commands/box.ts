@@ -1,11 +1,11 @@
+import { nameOf } from "../things";
 import { Refusal, type Block, type Id } from "../model";
 import { letGo, plainTitle } from "../page";
 import { isBox, minutesInBox, openMinutes } from "../plan";
 import type { Command, Transaction } from "../store";
 import { dateOf } from "../time";
 import { usualBlockMinutes } from "./place";
-import { takenOut } from "./series";
-import { clock, nameOf, need } from "./shared";
+import { clock, need, takenOut } from "./shared";
 
 /** So many tasks fit into one box. */
 export const mostInBox = 100;

@@ -1,3 +1,4 @@
+import { nameOf, endFrom } from "../things";
 import {
   emptyValue,
   fieldFault,
@@ -17,17 +18,16 @@ import {
   type Work,
 } from "../model";
 import { oneLine, plainTitle, renameLinks, stateFields } from "../page";
-import { occurrenceRecord } from "../plan";
 import { fieldsOfRecord, registerOf } from "../register/registers";
 import type { Command, Fields, Transaction } from "../store";
-import { addDays, addMinutes, dateOf, daysBetween, isDate, isMoment, minutesBetween } from "../time";
-import { checkStretch, counted, nameOf } from "./shared";
+import { addDays, dateOf, daysBetween, isDate, isMoment } from "../time";
+import { checkStretch, counted, takenOut } from "./shared";
 
 /** Sets fields of a record by hand. @throws Refusal, naming the first field that cannot hold its value */
 export const editRecord: Command<{ id: Id; fields: Fields }> = {
   name: "editRecord",
   run(tx, { id, fields }) {
-    const record = tx.get(id) ?? occurrenceToEdit(tx, id);
+    const record = takenOut(tx, id);
     const labels = record ? editFields(tx, record, fields) : [];
     if (!record) throw new Refusal("This record is no longer there. Another tab may have removed it.");
     return `Changed ${labels.join(" and ")} of “${nameOf(record, tx)}”`;
@@ -41,7 +41,7 @@ export const editRecords: Command<readonly { id: Id; fields: Fields }[]> = {
     const labels = new Set<string>();
     let changed = 0;
     for (const { id, fields } of edits) {
-      const record = tx.get(id) ?? occurrenceToEdit(tx, id);
+      const record = takenOut(tx, id);
       if (!record) continue;
       changed++;
       for (const label of editFields(tx, record, fields)) labels.add(label);
@@ -50,13 +50,6 @@ export const editRecords: Command<readonly { id: Id; fields: Fields }[]> = {
     return `Changed ${[...labels].join(" and ")} of ${counted(changed, "record")}`;
   },
 };
-
-/** An occurrence that follows its rule, put in as a record of its own to be changed alone. */
-function occurrenceToEdit(tx: Transaction, id: Id): PensumRecord | undefined {
-  const one = occurrenceRecord(tx, id);
-  if (one) tx.put(one);
-  return one;
-}
 
 /** Sets fields after looking at each, and gives their labels. @throws Refusal, with nothing changed */
 export function editFields(tx: Transaction, record: PensumRecord, given: Fields): string[] {
@@ -105,16 +98,11 @@ function linkFault(tx: Transaction, field: Field, value: unknown): string | unde
   return wrong ? `${field.label} leads to a record that is not there.` : undefined;
 }
 
-const usualEventMinutes = 60;
-
 /** A start that is moved takes the end along; one that gets a clock time, or loses it, gives the end one or takes it. */
 function withEnd(record: Block | Event | Work, fields: Fields): Fields {
   const { start, end } = { ...record, ...fields };
   if (fields.start === undefined || fields.end !== undefined) return fields;
-  if (isMoment(start)) {
-    const length = isMoment(record.start) ? minutesBetween(record.start, end) : usualEventMinutes;
-    return { ...fields, end: addMinutes(start, length) };
-  }
+  if (isMoment(start)) return { ...fields, end: endFrom(start, record) };
   return { ...fields, end: addDays(start, daysBetween(dateOf(record.start), dateOf(end))) };
 }
 

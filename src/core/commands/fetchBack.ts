@@ -1,6 +1,6 @@
+import { nameOf } from "../things";
 import { isPage, Refusal, type PensumRecord } from "../model";
 import type { Command } from "../store";
-import { nameOf } from "./shared";
 
 /** Puts a record back as a copy of everything had it. A task whose line no longer stands on its page comes without one. */
 export const fetchBack: Command<{ record: PensumRecord; from: string }> = {

@@ -3,8 +3,7 @@ import { fitFor, freeTime, hasHoursAgain, isPlaced, occurrencesOn } from "../pla
 import type { Command, Transaction } from "../store";
 import { dateOf, minuteOf, momentAt, type DateText } from "../time";
 import { place, usualBlockMinutes } from "./place";
-import { takenOut } from "./series";
-import { counted } from "./shared";
+import { counted, takenOut } from "./shared";
 
 /** The tasks that come again on a date and have no hours yet: the next one itself, and those that follow its rule. */
 function repeatingOn(tx: Transaction, date: DateText): Task[] {

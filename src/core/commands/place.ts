@@ -1,3 +1,4 @@
+import { nameOf, endFrom, usualEventMinutes } from "../things";
 import { newId, Refusal, type Block, type Event, type Id } from "../model";
 import { applyEdits, plainTitle, readOutline, withoutIdEdit } from "../page";
 import type { Command } from "../store";
@@ -13,8 +14,8 @@ import {
   type MomentText,
 } from "../time";
 import { occurrenceRecord, tasksIn } from "../plan";
-import { leaveOut, takenOut } from "./series";
-import { checkStretch, clock, nameOf, need } from "./shared";
+import { leaveOut } from "./series";
+import { checkStretch, clock, need, takenOut } from "./shared";
 
 /** How long a block is when nothing says so. */
 export const usualBlockMinutes = 30;
@@ -83,13 +84,14 @@ export const addEvent: Command<{
   },
 };
 
-/** Moves or stretches a block or an event. The do days of its tasks move along when a block goes to another day. */
-export const moveItem: Command<{ id: Id; start: MomentText; end: MomentText }> = {
+/** Moves a block or an event, which keeps its length where no `end` is given, or stretches it. The do days of its tasks move along when a block goes to another day. */
+export const moveItem: Command<{ id: Id; start: MomentText; end?: MomentText }> = {
   name: "moveItem",
-  run(tx, { id, start, end }) {
+  run(tx, { id, start, end: given }) {
     const record = takenOut(tx, id);
     if (record?.kind !== "block" && record?.kind !== "event")
       throw new Refusal("This is no longer on the rail. Another tab may have taken it off.");
+    const end = given ?? endFrom(start, record);
     checkStretch(start, end);
     tx.update(id, { start, end });
     if (record.kind === "block" && dateOf(record.start) !== dateOf(start)) {
@@ -108,8 +110,7 @@ export const copyItem: Command<{ id: Id; start: MomentText; newId?: Id }> = {
     const record = tx.get(id) ?? occurrenceRecord(tx, id);
     if (record?.kind !== "block" && record?.kind !== "event")
       throw new Refusal("This is no longer on the rail. Another tab may have taken it off.");
-    const length = isMoment(record.start) ? minutesBetween(record.start, record.end) : usualEventMinutes;
-    const end = addMinutes(start, length);
+    const end = endFrom(start, record);
     checkStretch(start, end);
     const {
       source: _source,
@@ -149,8 +150,6 @@ export const setEventTime: Command<{ id: Id; start: DateText | MomentText }> = {
     return `Moved “${name}” to ${dateOf(start)} ${clock(start)}`;
   },
 };
-
-const usualEventMinutes = 60;
 
 function movedText(name: string, before: Block | Event, start: MomentText, end: MomentText): string {
   if (!isMoment(before.start) || minutesBetween(before.start, before.end) !== minutesBetween(start, end))

@@ -1,8 +1,9 @@
+import { nameOf } from "../things";
 import { Refusal, type Id, type PensumRecord } from "../model";
 import { dropHours } from "../page";
 import type { Command, Transaction } from "../store";
-import { leaveOut, takenOut } from "./series";
-import { counted, nameOf } from "./shared";
+import { leaveOut } from "./series";
+import { counted, takenOut } from "./shared";
 
 /** Takes a record out of the workspace; a task's hours and its line go with it, its parts stand on their own. */
 export const removeRecord: Command<{ id: Id }> = {

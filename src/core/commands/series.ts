@@ -1,5 +1,7 @@
-import { isUnfinished, newId, Refusal, type Block, type Id, type PensumRecord, type Task } from "../model";
-import { isRepeating, occurrenceAt, occurrenceRecord, readOccurrenceId, seriesStart, type Repeating } from "../plan";
+import { takenOut } from "./shared";
+import { nameOf } from "../things";
+import { isUnfinished, newId, Refusal, type Block, type Id, type Task } from "../model";
+import { isRepeating, occurrenceAt, readOccurrenceId, seriesStart, type Repeating } from "../plan";
 import type { Command, Fields, Rule, Transaction } from "../store";
 import {
   addDays,
@@ -21,20 +23,10 @@ import {
   type RepeatRule,
 } from "../time";
 import { editFields } from "./editRecord";
-import { nameOf } from "./shared";
 
 /** How far a change of one occurrence reaches. */
 export const seriesScopes = ["one", "later", "all"] as const;
 export type SeriesScope = (typeof seriesScopes)[number];
-
-/** The record of an id; where it names an occurrence that follows its rule, that one as a record of its own. */
-export function takenOut(tx: Transaction, id: Id): PensumRecord | undefined {
-  const record = tx.get(id);
-  if (record) return record;
-  const one = occurrenceRecord(tx, id);
-  if (one) tx.put(one);
-  return one;
-}
 
 /** Leaves an occurrence out of its series for good. */
 export function leaveOut(tx: Transaction, series: Id | undefined, at: string | undefined) {

@@ -8,36 +8,26 @@ import {
   type Kind,
   kindNames,
 } from "../model";
-import { plainTitle, appendLines } from "../page";
+import { appendLines } from "../page";
 import { occurrenceRecord } from "../plan";
 import type { Transaction } from "../store";
 import { isMoment, minutesBetween, type DateText, type MomentText } from "../time";
 
 /** The record of that id and kind. @throws Refusal when it is gone, as it may be when another tab removed it */
 export function need<K extends Kind>(tx: Transaction, kind: K, id: Id): RecordOf<K> {
-  const record = tx.find(kind, id) ?? occurrenceToKeep(tx, kind, id);
-  if (!record)
+  const record = takenOut(tx, id);
+  if (record?.kind !== kind)
     throw new Refusal(`This ${kindNames[kind].toLowerCase()} is no longer there. Another tab may have removed it.`);
-  return record;
+  return record as RecordOf<K>;
 }
 
-/** An occurrence that follows its rule, put in as a record of its own. */
-function occurrenceToKeep<K extends Kind>(tx: Transaction, kind: K, id: Id): RecordOf<K> | undefined {
-  const one = tx.get(id) ? undefined : occurrenceRecord(tx, id);
-  if (one?.kind !== kind) return undefined;
-  tx.put(one);
-  return one as unknown as RecordOf<K>;
-}
-
-/** What a record is called in a sentence. */
-export function nameOf(record: PensumRecord, tx: Pick<Transaction, "find">): string {
-  if (record.kind === "day") return record.date;
-  if (record.kind === "settings") return "the settings";
-  if (record.kind === "block") {
-    const subject = tx.find("task", record.task) ?? (record.title === "" ? tx.find("theme", record.theme) : undefined);
-    return plainTitle(subject?.title ?? record.title) || "a block";
-  }
-  return plainTitle(record.title) || "untitled";
+/** The record of an id; where it names an occurrence that follows its rule, that one, put in as a record of its own. */
+export function takenOut(tx: Transaction, id: Id): PensumRecord | undefined {
+  const record = tx.get(id);
+  if (record) return record;
+  const one = occurrenceRecord(tx, id);
+  if (one) tx.put(one);
+  return one;
 }
 
 /** The page of a date; made when it is not there yet. */

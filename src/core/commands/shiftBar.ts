@@ -1,3 +1,4 @@
+import { nameOf } from "../things";
 import { isMoment, addDays, addMinutes, dateOf, minutesPerDay } from "../time";
 import { Refusal, type Block, type Id, type Task } from "../model";
 import { plainTitle } from "../page";
@@ -6,7 +7,6 @@ import type { Command, Transaction } from "../store";
 import { editRecord } from "./editRecord";
 import { giveDay } from "./giveDay";
 import { moveItem } from "./place";
-import { nameOf } from "./shared";
 
 export interface Shift {
   readonly id: Id;

@@ -1,6 +1,7 @@
+import { nameOf } from "../things";
 import { isPage, type Id, type PensumRecord } from "../model";
 import type { Command } from "../store";
-import { dayPage, nameOf, need } from "./shared";
+import { dayPage, need } from "./shared";
 
 /** Sets the text of a page or of a record's note. The page of a date is made when its first words are written. */
 export const writePage: Command<{ id: Id; text: string }> = {

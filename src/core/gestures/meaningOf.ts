@@ -2,7 +2,7 @@ import { copyItem, giveDay, moveItem, place, placeLine, putInBox, setEventTime, 
 import type { Event, Block, Id } from "../model";
 import { localSpan, recordOrOccurrence } from "../plan";
 import type { Command, Store } from "../store";
-import { addMinutes, dateOf, isMoment, minuteOf, minutesBetween, momentAt, moveZone, type DateText } from "../time";
+import { dateOf, isMoment, minuteOf, momentAt, moveZone, type DateText } from "../time";
 
 /** What is carried in a hand: a task, a plain line of a page, or something that already has hours. */
 export type Carried =
@@ -80,7 +80,7 @@ function atHour(
   const told = item.kind === "event" && item.zone ? moveZone(start, zone, item.zone) : start;
   if (copying) return bound(copyItem, { id: item.id, start: told });
   if (!isMoment(item.start)) return bound(setEventTime, { id: item.id, start: told });
-  return bound(moveItem, { id: item.id, start: told, end: addMinutes(told, minutesBetween(item.start, item.end)) });
+  return bound(moveItem, { id: item.id, start: told });
 }
 
 /** Hours of its own that a task was carried with are taken off, in the same act. */

@@ -1,4 +1,5 @@
-import { appendToDay, carry, counted, editFields, nameOf } from "../commands";
+import { nameOf } from "../things";
+import { appendToDay, carry, counted, editFields } from "../commands";
 import {
   dayPageId,
   isUnfinished,

@@ -1,6 +1,7 @@
-import type { Block, Event, PensumRecord } from "../model";
+import { isUnfinished, type Block, type Dye, type Event, type Id, type PensumRecord } from "../model";
 import type { Store } from "../store";
 import { addDays, elapsedMinutes, isDate, minuteOn, minutesPerDay, moveZone, type DateText } from "../time";
+import { dyeOf, taskOf, titleOf } from "../things";
 import { occurrencesOn } from "./series";
 
 /** A block or an event as it lies on the hours of one day. */
@@ -29,6 +30,8 @@ export function dayItems(store: Reads, date: DateText, zone: string): DayItem[] 
   const items: DayItem[] = [];
   const again = occurrencesOn(store, date).filter((one): one is Block | Event => one.kind !== "task");
   const own = [...store.list("eventsByDay", date), ...store.list("blocksByDay", date)] as (Block | Event)[];
+  // Only on a day on which the clocks change do minutes on the clock differ from minutes that pass.
+  const isWhole = elapsedMinutes(momentOn(date, 0), momentOn(date, minutesPerDay), zone) === minutesPerDay;
   for (const record of [...own, ...again]) {
     if (isDate(record.start)) continue;
     const { start, end } = localSpan(record, zone);
@@ -37,8 +40,10 @@ export function dayItems(store: Reads, date: DateText, zone: string): DayItem[] 
     if (to <= 0 || from >= minutesPerDay || to <= from) continue;
     const startMinute = Math.max(0, from);
     const endMinute = Math.min(minutesPerDay, to);
-    const own = elapsedMinutes(momentOn(date, startMinute), momentOn(date, endMinute), zone);
-    items.push({ record, startMinute, endMinute, beginsBefore: from < 0, endsAfter: to > minutesPerDay, minutes: own });
+    const minutes = isWhole
+      ? endMinute - startMinute
+      : elapsedMinutes(momentOn(date, startMinute), momentOn(date, endMinute), zone);
+    items.push({ record, startMinute, endMinute, beginsBefore: from < 0, endsAfter: to > minutesPerDay, minutes });
   }
   return items.sort(
     (a, b) => a.startMinute - b.startMinute || b.endMinute - a.endMinute || (a.record.id < b.record.id ? -1 : 1),
@@ -48,6 +53,33 @@ export function dayItems(store: Reads, date: DateText, zone: string): DayItem[] 
 function momentOn(date: DateText, minute: number): string {
   if (minute === minutesPerDay) return `${addDays(date, 1)}T00:00`;
   return `${date}T${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
+}
+
+/** What lies on the hours of a day, with what it is called and how it stands. */
+export interface NamedItem extends DayItem {
+  readonly title: string;
+  readonly dye: Dye;
+  /** The task that the hours are for. */
+  readonly task: Id | undefined;
+  /** Whether that task is done or dropped, and how long it took. */
+  readonly done: boolean;
+  readonly tookMinutes: number | undefined;
+}
+
+/** The blocks and events that have hours on `date`, as `dayItems` gives them, each with all that is drawn of it. */
+export function namedItems(store: Pick<Store, "list" | "find">, date: DateText, zone: string): NamedItem[] {
+  return dayItems(store, date, zone).map((item) => {
+    const task = taskOf(item.record, store);
+    const done = task !== undefined && !isUnfinished(task.state);
+    return {
+      ...item,
+      title: titleOf(item.record, store),
+      dye: dyeOf(item.record, store),
+      task: task?.id,
+      done,
+      tookMinutes: done ? task.tookMinutes : undefined,
+    };
+  });
 }
 
 /** The events of whole days that touch `date`. */

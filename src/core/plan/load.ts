@@ -21,6 +21,11 @@ export interface Load {
 
 type Reads = Pick<Store, "list"> & Partial<Pick<Store, "get">>;
 
+/** Tells whether more is planned on a day than it can take; a day without working hours is never over. */
+export function isOver({ plannedMinutes, capacityMinutes }: Pick<Load, "plannedMinutes" | "capacityMinutes">): boolean {
+  return capacityMinutes > 0 && plannedMinutes > capacityMinutes;
+}
+
 /** The load of a date. `zone` is the person's own. */
 export function loadOf(store: Reads, date: DateText, settings: Settings, zone: string): Load {
   const work = dayItems(store, date, zone).filter(({ record }) => isWork(record) && isOwnWork(store, record));

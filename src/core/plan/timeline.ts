@@ -1,3 +1,4 @@
+import { titleOf } from "../things";
 import {
   isUnfinished,
   type Block,
@@ -118,7 +119,7 @@ export function timelineRows(
       rowOf(theme?.id).bars.push({
         id: block.id,
         kind: "block",
-        title: block.title || reads.find("theme", block.theme)?.title || "Set aside",
+        title: titleOf(block, reads),
         start: minutesSince(block.start),
         end: minutesSince(block.end),
         done: block.end <= now,

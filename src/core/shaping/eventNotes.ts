@@ -1,4 +1,5 @@
-import { need, nameOf } from "../commands";
+import { nameOf } from "../things";
+import { need } from "../commands";
 import { newId, Refusal, type Event, type Id, type Template } from "../model";
 import { plainTitle, placesIn } from "../page";
 import type { Command, Store } from "../store";

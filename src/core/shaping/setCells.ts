@@ -1,4 +1,5 @@
-import { editFields, editRecord, nameOf } from "../commands";
+import { nameOf } from "../things";
+import { editFields, editRecord } from "../commands";
 import { recordOrOccurrence } from "../plan";
 import { Refusal, type Id, type Option } from "../model";
 import type { Command, Fields } from "../store";

@@ -1,4 +1,5 @@
-import { appendToDay, counted, nameOf } from "../commands";
+import { nameOf } from "../things";
+import { appendToDay, counted } from "../commands";
 import { newId, Refusal, valueIn, type Id, type MadeFrom, type PensumRecord, type Template } from "../model";
 import { fillPlaces, placesIn } from "../page";
 import { lineChanges, mergeText, type Command, type LineChange, type Transaction } from "../store";

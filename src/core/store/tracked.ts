@@ -48,7 +48,7 @@ export class Tracked<T> {
   #computeAnew() {
     const reads = new Set<string>();
     const value = this.#store.noting(reads, this.#compute);
-    if (this.#revision < 0 || !isAlike(this.#value, value)) this.#value = value;
+    this.#value = this.#revision < 0 ? value : kept(this.#value, value);
     this.#reads = reads.size > mostFollowed ? new Set(["facts"]) : reads;
     this.#revision = this.#store.factsRevision;
     this.#isStale = false;
@@ -70,6 +70,19 @@ export class Tracked<T> {
     this.#isStale = true;
     for (const listener of [...this.#listeners]) listener();
   };
+}
+
+/** The earlier value where the new one holds the same; of a list that changed, its earlier things at both ends. */
+function kept<T>(before: T, after: T): T {
+  if (isAlike(before, after)) return before;
+  if (!Array.isArray(before) || !Array.isArray(after)) return after;
+  const list: unknown[] = [...after];
+  let at = 0;
+  for (; at < list.length && at < before.length && isAlike(before[at], list[at], 1); at++) list[at] = before[at];
+  const by = before.length - list.length;
+  for (let end = list.length - 1; end >= at && end + by >= at && isAlike(before[end + by], list[end], 1); end--)
+    list[end] = before[end + by];
+  return list as T;
 }
 
 /** Tells whether two values hold the same, down to the fields of the things in a list. */

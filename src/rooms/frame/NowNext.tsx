@@ -1,4 +1,5 @@
 "use client";
+import { titleOf } from "@/core/things";
 import { useCallback } from "react";
 import type { Block, Event } from "@/core/model";
 import { plainTitle } from "@/core/page";
@@ -17,13 +18,7 @@ export function NowNext({ today }: { today: DateText }) {
   const items = useComputed(useCallback((from) => dayItems(from, today, zone), [today, zone]));
   const now = items.findLast(({ startMinute, endMinute }) => startMinute <= minute && minute < endMinute);
   const next = items.find(({ startMinute }) => startMinute > minute);
-  const nameOf = (record: Block | Event) =>
-    plainTitle(
-      (record.kind === "block" ? store.find("task", record.task)?.title : undefined) ||
-        record.title ||
-        store.find("theme", record.theme)?.title ||
-        "Set aside",
-    );
+  const nameOf = (record: Block | Event) => titleOf(record, store);
   const turn = useComputed(useCallback((from) => (isBox(now?.record) ? nextIn(from, now.record) : undefined), [now]));
   const left = now ? estimateText(now.endMinute - minute) : "";
   const words = now

@@ -1,6 +1,6 @@
 "use client";
+import { nameOf } from "@/core/things";
 import { useEffect, useMemo, useState } from "react";
-import { nameOf } from "@/core/commands";
 import { linkMentions } from "@/core/commands/linkMentions";
 import { kindNames, type PensumRecord } from "@/core/model";
 import { lineAround, linksTo, mentionsWithoutLink, minutesFor, plainTitle } from "@/core/page";

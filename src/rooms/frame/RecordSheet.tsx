@@ -1,7 +1,8 @@
 "use client";
+import { nameOf } from "@/core/things";
 import { X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
-import { changeOccurrence, nameOf, removeRecord, skipOccurrence, type SeriesScope } from "@/core/commands";
+import { changeOccurrence, removeRecord, skipOccurrence, type SeriesScope } from "@/core/commands";
 import { isBox } from "@/core/plan";
 import { gatherPage, looseTasks } from "@/core/commands/clarify";
 import { isPage, kindNames, type Event, type Field, type Id, type PensumRecord, type Task } from "@/core/model";

@@ -1,6 +1,6 @@
 "use client";
+import { nameOf } from "@/core/things";
 import { useEffect, useId, useRef, useState, useSyncExternalStore, type KeyboardEvent } from "react";
-import { nameOf } from "@/core/commands";
 import { kindNames, type PensumRecord } from "@/core/model";
 import { findRegister, registerOf } from "@/core/register";
 import { wordsAround, type SearchHit } from "@/core/search";

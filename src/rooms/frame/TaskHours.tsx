@@ -1,5 +1,6 @@
 "use client";
-import { nameOf, takeOff, takeOutOfBox } from "@/core/commands";
+import { nameOf } from "@/core/things";
+import { takeOff, takeOutOfBox } from "@/core/commands";
 import type { Block, Task } from "@/core/model";
 import { stretchFor } from "@/core/plan";
 import { dateOf, minuteOn, rangeText, relativeDateText } from "@/core/time";

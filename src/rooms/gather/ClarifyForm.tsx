@@ -2,7 +2,7 @@
 import { useCallback, useId, type ReactNode } from "react";
 import { clarifiedKinds, type ClarifiedKind } from "@/core/commands/clarify";
 import type { Field, Task } from "@/core/model";
-import { loadOf } from "@/core/plan";
+import { loadOf, isOver } from "@/core/plan";
 import { cellType, fieldsIn, findRegister, readText, textOfCell, type Cell } from "@/core/register";
 import { relativeDateText, type DateText } from "@/core/time";
 import { CellEditor } from "@/ui/CellEditor";
@@ -136,7 +136,7 @@ function DayBecomes({ day, minutes }: { day: DateText; minutes: number }) {
   const settings = useSettings();
   const { zone } = useStore().clock;
   const load = useComputed(useCallback((store) => loadOf(store, day, settings, zone), [day, settings, zone]));
-  const over = load.capacityMinutes > 0 && load.plannedMinutes + minutes > load.capacityMinutes;
+  const over = isOver({ ...load, plannedMinutes: load.plannedMinutes + minutes });
   return (
     <p className={`pb-1 pl-2 text-small ${over ? "font-semibold text-madder" : "text-ink-2"}`}>
       {becomesText(load, minutes)}

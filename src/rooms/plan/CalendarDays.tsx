@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type WheelEvent } from "react";
 import { usualBlockMinutes } from "@/core/commands";
-import { daysFrom, loadOf } from "@/core/plan";
+import { daysFrom, loadOf, isOver } from "@/core/plan";
 import {
   addDays,
   clockText,
@@ -61,7 +61,7 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
   );
   const focusItem = (id: string | undefined) =>
     focusSoon(() => canvas.current?.querySelector<HTMLElement>(`[data-item="${id}"]`));
-  const hands = useHours({
+  const { hands, drawn } = useHours({
     dates,
     today,
     nowMinute: minuteOf(now),
@@ -78,7 +78,11 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
       [dates, days],
     ),
   });
-  const { drawn, setDrawn, snap } = hands;
+  const { setDrawn, snap } = hands;
+  const onDrawn = useCallback(() => {
+    setDrawn(undefined);
+    canvas.current?.focus({ preventScroll: true });
+  }, [setDrawn]);
 
   // The hours at which work begins are in sight at first; later, the place one scrolled to stays.
   useLayoutEffect(() => {
@@ -188,10 +192,7 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
               toLeft={at > (dates.length - 1) / 2}
               scroller={scroller}
               hourPixels={hourPixels}
-              onDrawn={() => {
-                setDrawn(undefined);
-                canvas.current?.focus({ preventScroll: true });
-              }}
+              onDrawn={onDrawn}
             />
           ))}
         </div>
@@ -244,7 +245,7 @@ function DayHead({ date, today }: { date: DateText; today: DateText }) {
   const { zone } = useStore().clock;
   const load = useComputed(useCallback((from) => loadOf(from, date, settings, zone), [date, settings, zone]));
   const { plannedMinutes, capacityMinutes } = load;
-  const over = capacityMinutes > 0 && plannedMinutes > capacityMinutes;
+  const over = isOver(load);
   const words =
     capacityMinutes > 0
       ? `${plannedMinutes > 0 ? durationText(plannedMinutes) : "0"} of ${durationText(capacityMinutes)}`

@@ -5,7 +5,7 @@ import { usualBlockMinutes } from "@/core/commands";
 import {
   columns,
   type Column,
-  dayItems,
+  namedItems,
   type DayItem,
   doubleBookings,
   patternHours,
@@ -93,7 +93,7 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
   const [view] = usePlanView();
   const dyeOf = useDyeOf(view.dyeBy);
   const { zone } = store.clock;
-  const all = useComputed(useCallback((from) => dayItems(from, date, zone), [date, zone]));
+  const all = useComputed(useCallback((from) => namedItems(from, date, zone), [date, zone]));
   const items = useMemo(() => {
     const isShown = isShownIn(view);
     return all.filter(({ record }) => isShown(record, "item"));

@@ -5,7 +5,6 @@ import type { Dye, PensumRecord } from "@/core/model";
 import { weeksOfMonth } from "@/core/plan";
 import {
   addDays,
-  addMinutes,
   clockText,
   dateText,
   durationText,
@@ -232,7 +231,7 @@ function MonthEntry({ date, record, what, minute, dye: layerDye }: MonthEntryPro
       act(setEventTime, { id: record.id, start: addDays(record.start, step) });
     else if (record.kind === "event" || record.kind === "block") {
       const start = momentAt(addDays(dateOf(record.start), step), minuteOf(record.start));
-      act(moveItem, { id: record.id, start, end: addMinutes(start, minutesBetween(record.start, record.end)) });
+      act(moveItem, { id: record.id, start });
     }
     focusSoon(() => document.querySelector<HTMLElement>(`[data-month-day="${to}"] [data-entry="${record.id}"]`));
   };

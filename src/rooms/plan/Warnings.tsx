@@ -1,10 +1,10 @@
 "use client";
+import { nameOf } from "@/core/things";
 import { useCallback, useState } from "react";
-import { moveItem, nameOf } from "@/core/commands";
+import { moveItem } from "@/core/commands";
 import type { Block, Event } from "@/core/model";
 import { fitFor, freeTime, warningsAhead, type DayWarnings, type DoubleBooking } from "@/core/plan";
 import {
-  addMinutes,
   clockText,
   dateOf,
   dateText,
@@ -89,7 +89,7 @@ function Double({ date, pair }: { date: DateText; pair: DoubleBooking }) {
   };
   const move = (record: Block, at: number) => {
     const start = momentAt(date, at);
-    act(moveItem, { id: record.id, start, end: addMinutes(start, minutesBetween(record.start, record.end)) });
+    act(moveItem, { id: record.id, start });
   };
   const name = (record: Block | Event) => (
     <button className="link font-semibold" onClick={() => openRecord(record.id)}>

@@ -1,6 +1,6 @@
 "use client";
 import { memo, useCallback, useMemo } from "react";
-import { loadOf, weeksOfMonth } from "@/core/plan";
+import { loadOf, weeksOfMonth, isOver } from "@/core/plan";
 import { dateText, type DateText } from "@/core/time";
 import { loadText } from "@/ui/LoadBar";
 import { dayAddress, planAddress } from "@/ui/navigation";
@@ -67,7 +67,7 @@ const Month = memo(function Month({ first, today }: { first: DateText; today: Da
           const load = loads[day];
           const capacity = load?.capacityMinutes || 480;
           const share = Math.min(1, (load?.plannedMinutes ?? 0) / capacity);
-          const over = Boolean(load && load.capacityMinutes > 0 && load.plannedMinutes > load.capacityMinutes);
+          const over = load !== undefined && isOver(load);
           return (
             <PlaceLink
               key={day}

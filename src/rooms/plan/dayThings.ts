@@ -1,9 +1,9 @@
 "use client";
+import { dyeOf, taskOf, titleOf } from "@/core/things";
 import { useCallback } from "react";
 import type { LayerItem } from "@/core/lens";
-import { isUnfinished, type Dye, type PensumRecord, type Task, type Theme } from "@/core/model";
-import { plainTitle } from "@/core/page";
-import { dayItems, isLate, loadOf, stripItems, type DayItem, type Load, type StripItem } from "@/core/plan";
+import { isUnfinished, type Dye, type PensumRecord } from "@/core/model";
+import { dayItems, isLate, loadOf, stripItems, type DayItem, type Load, type StripItem, isOver } from "@/core/plan";
 import type { DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
@@ -34,7 +34,7 @@ export function useDayThings(date: DateText): {
   const items = useComputed(useCallback((from) => dayItems(from, date, zone), [date, zone]));
   return {
     load,
-    isOver: load.capacityMinutes > 0 && load.plannedMinutes > load.capacityMinutes,
+    isOver: isOver(load),
     whole: whole.filter(({ record, what }) => isShown(record, what)),
     items: items.filter(({ record }) => isShown(record, "item")),
     layered,
@@ -58,15 +58,12 @@ export function isShownIn({
 export function useEntry(record: PensumRecord, what: What, layerDye?: Dye, date?: DateText) {
   const store = useStore();
   const [view] = usePlanView();
-  const dyeOf = useDyeOf(view.dyeBy);
-  const task: Task | undefined =
-    record.kind === "task" ? record : record.kind === "block" ? store.find("task", record.task) : undefined;
-  const theme: Theme | undefined = store.find("theme", ("theme" in record ? record.theme : undefined) ?? task?.theme);
-  const usual: Dye = record.kind === "event" ? "cochineal" : "slate";
+  const chosenDye = useDyeOf(view.dyeBy);
+  const task = taskOf(record, store);
   return {
     task,
-    title: plainTitle(task?.title ?? ("title" in record ? record.title : "")) || theme?.title || "Untitled",
-    dye: layerDye ?? dyeOf(record) ?? theme?.dye ?? usual,
+    title: titleOf(record, store),
+    dye: layerDye ?? chosenDye(record) ?? dyeOf(record, store),
     done:
       record.kind === "habit"
         ? date !== undefined && record.marks.includes(date)

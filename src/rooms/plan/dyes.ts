@@ -1,15 +1,7 @@
 "use client";
+import { taskOf } from "@/core/things";
 import { useCallback } from "react";
-import {
-  dyes,
-  valueIn,
-  type Dye,
-  type FieldRecord,
-  type PensumRecord,
-  type Settings,
-  type State,
-  type Task,
-} from "@/core/model";
+import { dyes, valueIn, type Dye, type FieldRecord, type PensumRecord, type Settings, type State } from "@/core/model";
 import type { Store } from "@/core/store";
 import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
 import type { DyeWay } from "./planView";
@@ -45,7 +37,7 @@ export function useDyeOf(way: DyeWay): (record: PensumRecord) => Dye | undefined
   return useCallback(
     (record) => {
       if (way === "theme") return undefined;
-      const task = taskOf(store, record);
+      const task = taskOf(record, store);
       if (way === "goal") {
         const at = goals.findIndex(({ id }) => id === task?.goal);
         return at < 0 ? "slate" : dyes[at % dyes.length];
@@ -63,9 +55,4 @@ export function useDyeOf(way: DyeWay): (record: PensumRecord) => Dye | undefined
     },
     [way, store, settings, priorities, goals, fields],
   );
-}
-
-function taskOf(store: Store, record: PensumRecord): Task | undefined {
-  if (record.kind === "task") return record;
-  return record.kind === "block" ? store.find("task", record.task) : undefined;
 }

@@ -8,7 +8,7 @@ import { optionsOf, type Register } from "@/core/register";
 import { addDays, dateText, startOfWeek, weekday } from "@/core/time";
 import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
-import { trackPointer } from "@/ui/trackPointer";
+import { coverPage, trackPointer } from "@/ui/trackPointer";
 import { useAct, useFirstWeekday } from "@/ui/workspaceContext";
 import { CellContent, dyeOf } from "./CellContent";
 import { cellWords, groupWords, type Writing } from "@/ui/cells";
@@ -98,17 +98,18 @@ export function BoardView(props: BoardViewProps) {
   };
   const drag = (event: ReactPointerEvent<HTMLElement>, record: PensumRecord) => {
     let over: { key: string; before: Id | undefined } | undefined;
+    let uncover: (() => void) | undefined;
     trackPointer(event.nativeEvent, {
       threshold: 5,
       scroller: () =>
         over ? board.current?.querySelector<HTMLElement>(`[data-column="${CSS.escape(over.key)}"] .board-cards`) : null,
-      begin: () => document.body.classList.add("dragging"),
+      begin: () => (uncover = coverPage()),
       move: (x, y) => {
         over = placeAt(board.current, x, y, record.id);
         setTarget((shown) => (shown?.key === over?.key && shown?.before === over?.before ? shown : over));
       },
       end: (kept, moved) => {
-        document.body.classList.remove("dragging");
+        uncover?.();
         setTarget(undefined);
         const column = kept && moved && over && columns.find(({ key }) => key === over?.key);
         if (column) move(record, column, over?.before);
@@ -226,7 +227,10 @@ function shownStates(lens: LensDraft): Set<string> {
 }
 
 function placeAt(board: HTMLElement | null, x: number, y: number, moving: Id) {
-  const column = document.elementFromPoint(x, y)?.closest<HTMLElement>("[data-column]");
+  const column = document
+    .elementsFromPoint(x, y)
+    .map((element) => element.closest<HTMLElement>("[data-column]"))
+    .find((element) => element !== null);
   if (!column || !board?.contains(column)) return undefined;
   const cards = [...column.querySelectorAll<HTMLElement>("[data-card]")].filter((card) => card.dataset.card !== moving);
   const before = cards.find((card) => {

@@ -1,6 +1,6 @@
 "use client";
+import { nameOf } from "@/core/things";
 import { useEffect, useMemo, useState } from "react";
-import { nameOf } from "@/core/commands";
 import { fetchBack } from "@/core/commands/fetchBack";
 import { readBackup } from "@/core/interop";
 import { kindNames, Refusal, type PensumRecord } from "@/core/model";

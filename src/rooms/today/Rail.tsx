@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { usualBlockMinutes } from "@/core/commands";
-import { allDayEvents, columns, dayItems, freeTime, loadOf, totalMinutes } from "@/core/plan";
+import { allDayEvents, columns, namedItems, freeTime, loadOf, totalMinutes, isOver } from "@/core/plan";
 import { clockChange, clockText, dateText, durationText, minuteOf, workingDay, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { focusSoon } from "@/ui/focusSoon";
@@ -30,7 +30,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
   const canvas = useRef<HTMLDivElement>(null);
   const [cursor, setCursor] = useState<number>();
 
-  const items = useComputed(useCallback((from) => dayItems(from, date, zone), [date, zone]));
+  const items = useComputed(useCallback((from) => namedItems(from, date, zone), [date, zone]));
   const wholeDay = useComputed(useCallback((from) => allDayEvents(from, date), [date]));
   const load = useComputed(useCallback((from) => loadOf(from, date, settings, zone), [date, settings, zone]));
   const layout = useMemo(() => columns(items, leastMinutes), [items]);
@@ -44,7 +44,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
   );
   const change = clockChange(date, zone);
   const dates = useMemo(() => [date], [date]);
-  const hands = useHours({
+  const { hands, drawn } = useHours({
     dates,
     today,
     nowMinute: minuteOf(now),
@@ -65,7 +65,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
     ),
   });
 
-  const { ghost, drawn, setDrawn, minuteAt, draw, snap } = hands;
+  const { ghost, setDrawn, minuteAt, draw, snap } = hands;
 
   useLayoutEffect(() => {
     const element = scroller.current;
@@ -96,7 +96,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
 
   // No more than the day's capacity leaves: free time and load speak of the same day.
   const freeMinutes = Math.min(totalMinutes(free), Math.max(0, load.capacityMinutes - load.plannedMinutes));
-  const over = load.capacityMinutes > 0 && load.plannedMinutes > load.capacityMinutes;
+  const over = isOver(load);
   return (
     <section
       aria-label="Hours"

@@ -10,7 +10,7 @@ import {
 import { counted, moveItem } from "@/core/commands";
 import { isUnfinished, type Block, type Dye } from "@/core/model";
 import { plainTitle } from "@/core/page";
-import { heldMinutes, isBox, tasksIn, type Column, type DayItem } from "@/core/plan";
+import { heldMinutes, isBox, tasksIn, type Column, type NamedItem } from "@/core/plan";
 import type { Store } from "@/core/store";
 import { addMinutes, durationText, estimateText, minutesBetween, rangeText, type DateText } from "@/core/time";
 import type { Dragged } from "@/ui/drag";
@@ -19,11 +19,11 @@ import { openRecord } from "@/ui/navigation";
 import { trackPointer } from "@/ui/trackPointer";
 import type { IconWay } from "./iconWays";
 import type { Hands } from "./useHours";
-import { useAct, useComputed, useRecord, useTimeStyle } from "@/ui/workspaceContext";
+import { useComputed } from "@/ui/workspaceContext";
 import { late } from "@/ui/late";
 
 interface HourItemProps {
-  item: DayItem;
+  item: NamedItem;
   /** The day on whose hours it lies. */
   date: DateText;
   /** Drawn small, among other days. */
@@ -52,26 +52,17 @@ const titleRows = ["", "", "line-clamp-1", "line-clamp-2", "line-clamp-3"];
 /** One block or event on the hours: press and pull to move it, at an edge to stretch it, or by keys. */
 export const HourItem = memo(function HourItem(props: HourItemProps) {
   const { item, date, column, minutePixels, leastMinutes, hands, scroller } = props;
-  const { snap, ghost, preview, minuteAt, grab: grabItem, keyMove, takeItemOff } = hands;
+  const { snap, ghost, preview, minuteAt, grab: grabItem, keyMove, takeItemOff, act, style } = hands;
   const { narrow = false, doubled = false, fields = [], icons = "none" } = props;
   const { record, startMinute, endMinute } = item;
-  const style = useTimeStyle();
-  const act = useAct();
-  const task = useRecord(record.kind === "block" ? record.task : undefined);
-  const theme = useRecord(record.theme ?? (task?.kind === "task" ? task.theme : undefined));
-  const done = task?.kind === "task" && !isUnfinished(task.state);
-  const title = plainTitle(
-    (task?.kind === "task" ? task.title : record.title) || (theme?.kind === "theme" ? theme.title : "Untitled"),
-  );
-  const dye = props.dye ?? (theme?.kind === "theme" ? theme.dye : record.kind === "event" ? "cochineal" : "weld");
+  const { task, title, done } = item;
+  const dye = props.dye ?? item.dye;
   const height = Math.max(endMinute - startMinute, leastMinutes) * minutePixels - 2;
   const rows = Math.floor((height - 6) / 16);
   const range = rangeText(startMinute, endMinute, style);
   const place = record.kind === "event" && record.place ? `, ${record.place}` : "";
   const took =
-    done && task.tookMinutes !== undefined
-      ? `${range.split(" to ")[0]}, took ${estimateText(task.tookMinutes)}`
-      : undefined;
+    item.tookMinutes === undefined ? undefined : `${range.split(" to ")[0]}, took ${estimateText(item.tookMinutes)}`;
   const box = isBox(record) && record.holds ? record : undefined;
   const fill = box ? boxFillText(box) : "";
   const spill = item.beginsBefore ? " (since the day before)" : item.endsAfter ? " (into the next day)" : "";
@@ -94,7 +85,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
     event.preventDefault();
     event.stopPropagation();
   };
-  const open = () => openRecord(task?.id ?? record.id);
+  const open = () => openRecord(task ?? record.id);
 
   const grab = (event: ReactPointerEvent) => {
     const edge = edgeAt(event);

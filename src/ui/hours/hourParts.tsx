@@ -1,4 +1,5 @@
 "use client";
+import { dyeOf } from "@/core/things";
 import { useSyncExternalStore } from "react";
 import type { Event } from "@/core/model";
 import type { DateText, WorkingDay } from "@/core/time";
@@ -12,6 +13,8 @@ export interface Ghost {
   endMinute: number;
   title: string;
   text: string;
+  /** Whether what goes along with the pointer says it already. */
+  isSaid?: boolean;
 }
 
 /** An hour at the side of the rail. */
@@ -116,7 +119,9 @@ export function GhostBlock({
       style={{ top: ghost.startMinute * minutePixels, height }}
     >
       <span className="block truncate font-semibold">{ghost.title}</span>
-      <span className="ghost-text inline-block rounded-[2px] bg-sheet/90 text-small text-ink">{ghost.text}</span>
+      {!ghost.isSaid && (
+        <span className="inline-block rounded-[2px] bg-sheet/90 text-small text-ink">{ghost.text}</span>
+      )}
     </div>
   );
 }
@@ -124,7 +129,7 @@ export function GhostBlock({
 /** An event of whole days, above the hours. */
 export function AllDay({ event }: { event: Event }) {
   const store = useStore();
-  const dye = store.find("theme", event.theme)?.dye ?? "slate";
+  const dye = dyeOf(event, store);
   return (
     <button
       data-dye={dye}

@@ -1,6 +1,6 @@
 "use client";
+import { nameOf } from "@/core/things";
 import { useCallback } from "react";
-import { nameOf } from "@/core/commands";
 import { loadAfter } from "@/core/gestures";
 import type { Block, Id } from "@/core/model";
 import { boxAt, dayItems, heldMinutes, isBox, minutesInBox, recordOrOccurrence, type DayItem } from "@/core/plan";
@@ -44,12 +44,14 @@ export function useBoxes() {
   /** The box below the pointer. */
   const boxAtPoint = useCallback(
     (dragged: Dragged, date: DateText, x: number, y: number) => {
-      if (taskOf(dragged) === undefined) return undefined;
+      // What lies under the pointer is asked of the screen only on days that have a box: it costs a look at all of it.
+      if (taskOf(dragged) === undefined || !dayItems(store, date, zone).some(({ record }) => isBox(record)))
+        return undefined;
       const below = document.elementsFromPoint(x, y).find((element) => element.closest("[data-item]"));
       const id = below?.closest<HTMLElement>("[data-item]")?.dataset.item;
       return id !== undefined && isBox(recordOrOccurrence(store, id)) ? itemOf(id, date) : undefined;
     },
-    [store, itemOf, taskOf],
+    [store, zone, itemOf, taskOf],
   );
 
   /** What putting a task into a box would do. */

@@ -1,5 +1,14 @@
 "use client";
-import { useCallback, useEffect, useState, type PointerEvent as ReactPointerEvent, type RefObject } from "react";
+import { nameOf } from "@/core/things";
+import {
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type PointerEvent as ReactPointerEvent,
+  type RefObject,
+} from "react";
 import { moveItem, takeOff } from "@/core/commands";
 import type { Block, Event } from "@/core/model";
 import { type DayItem, dayItems, firstFit, freeTime, recordOrOccurrence, sittingMinutes } from "@/core/plan";
@@ -58,8 +67,8 @@ export interface KeyMove {
   readonly days: number;
 }
 
-/** What `useHours` gives. */
-export type Hands = ReturnType<typeof useHours>;
+/** What hands can do with hours; the same object while it can do the same. */
+export type Hands = ReturnType<typeof useHours>["hands"];
 
 /** What hands can do with hours, of one day or of several side by side: draw, place, move, stretch, copy and take off. */
 export function useHours(setting: HoursSetting) {
@@ -95,6 +104,8 @@ export function useHours(setting: HoursSetting) {
   const { boxUnder, boxAtPoint, boxGhost, putInto } = useBoxes();
   const { meaning, becomes, carryOut } = useGesture();
 
+  /** What was shown last: a pointer goes through many places that mean the same. */
+  const shown = useRef<{ readonly key: string; readonly ghost: Ghost }>(undefined);
   /** What a drop of `dragged` from `startMinute` of a date on would do. */
   const preview = useCallback(
     (
@@ -104,13 +115,17 @@ export function useHours(setting: HoursSetting) {
       minutes = sitting(dragged, date, startMinute),
       copying = false,
     ): Ghost => {
+      const key = JSON.stringify([dragged, date, startMinute, minutes, copying, store.factsRevision]);
+      if (shown.current?.key === key) return shown.current.ghost;
       const rest = dragged.kind === "task" ? dragged.minutes - minutes : 0;
       const wanted = meaning({ ...dragged, minutes }, { at: "hour", date, minute: startMinute, copying });
       const range = rangeText(startMinute, startMinute + minutes, style);
       const text = `${copying ? "a copy, " : ""}${dateText(date, "weekday", style)} ${range}, ${rest > 0 ? `${durationText(rest)} is left, ` : ""}${becomes(wanted)}`;
-      return { date, startMinute, endMinute: startMinute + minutes, title: dragged.title, text };
+      const ghost = { date, startMinute, endMinute: startMinute + minutes, title: dragged.title, text };
+      shown.current = { key, ghost };
+      return ghost;
     },
-    [style, sitting, meaning, becomes],
+    [store, style, sitting, meaning, becomes],
   );
 
   const put = useCallback(
@@ -138,7 +153,7 @@ export function useHours(setting: HoursSetting) {
         const next = box
           ? boxGhost(dragged, date, box)
           : preview(dragged, date, from, sitting(dragged, date, from), isCopy);
-        setGhost(next);
+        setGhost({ ...next, isSaid: true });
         return next.text;
       },
       drop(dragged, x, y, copying) {
@@ -176,66 +191,76 @@ export function useHours(setting: HoursSetting) {
   });
 
   /** Draws a stretch on empty hours of a date, from a press to where it is let go. */
-  const draw = (event: ReactPointerEvent, date: DateText) => {
-    if (event.button !== 0 || event.target !== event.currentTarget || event.pointerType === "touch") return;
-    const first = minuteAt(event.clientY);
-    let span = { date, startMinute: first, endMinute: first };
-    trackPointer(event.nativeEvent, {
-      threshold: 5,
-      scroller: () => scroller.current,
-      move(_x, y) {
-        const other = minuteAt(y, snap, 1440);
-        const [startMinute, endMinute] = other < first ? [other, first] : [first, Math.max(other, first + snap)];
-        span = { date, startMinute, endMinute: Math.min(1440, endMinute) };
-        const length = durationText(span.endMinute - startMinute);
-        setGhost({ ...span, title: "", text: `${rangeText(startMinute, span.endMinute, style)}, ${length}` });
-      },
-      end(kept, moved) {
-        setGhost(undefined);
-        if (kept && moved) setDrawn(span);
-      },
-    });
-  };
+  const draw = useCallback(
+    (event: ReactPointerEvent, date: DateText) => {
+      if (event.button !== 0 || event.target !== event.currentTarget || event.pointerType === "touch") return;
+      const first = minuteAt(event.clientY);
+      let span = { date, startMinute: first, endMinute: first };
+      trackPointer(event.nativeEvent, {
+        threshold: 5,
+        scroller: () => scroller.current,
+        move(_x, y) {
+          const other = minuteAt(y, snap, 1440);
+          const [startMinute, endMinute] = other < first ? [other, first] : [first, Math.max(other, first + snap)];
+          span = { date, startMinute, endMinute: Math.min(1440, endMinute) };
+          const length = durationText(span.endMinute - startMinute);
+          setGhost({ ...span, title: "", text: `${rangeText(startMinute, span.endMinute, style)}, ${length}` });
+        },
+        end(kept, moved) {
+          setGhost(undefined);
+          if (kept && moved) setDrawn(span);
+        },
+      });
+    },
+    [minuteAt, snap, scroller, setGhost, style],
+  );
 
-  const takeItemOff = (record: Block | Event) => {
-    if (record.kind === "block") act(takeOff, { block: record.id });
-    else
-      notify({ text: "An event stays on its time. It can be removed from its sheet: press Enter.", tone: "refused" });
-  };
+  const takeItemOff = useCallback(
+    (record: Block | Event) => {
+      if (record.kind === "block") act(takeOff, { block: record.id });
+      else
+        notify({ text: "An event stays on its time. It can be removed from its sheet: press Enter.", tone: "refused" });
+    },
+    [act],
+  );
 
-  const grab = (event: PointerEvent, { record }: DayItem, grabMinutes: number) => {
-    const title = titleOf(record);
-    const minutes = isMoment(record.start) ? minutesBetween(record.start, record.end) : 0;
-    startDrag(event, {
-      dragged: { kind: "item", id: record.id, title, minutes, grabMinutes },
-      elsewhere: record.kind === "block" ? "let go here to take it off the hours" : "",
-      onMissed: () => record.kind === "block" && takeItemOff(record),
-    });
-  };
+  const grab = useCallback(
+    (event: PointerEvent, { record }: DayItem, grabMinutes: number) => {
+      const title = nameOf(record, store);
+      const minutes = isMoment(record.start) ? minutesBetween(record.start, record.end) : 0;
+      startDrag(event, {
+        dragged: { kind: "item", id: record.id, title, minutes, grabMinutes },
+        elsewhere: record.kind === "block" ? "let go here to take it off the hours" : "",
+        onMissed: () => record.kind === "block" && takeItemOff(record),
+      });
+    },
+    [store, takeItemOff],
+  );
 
-  const keyMove = ({ record }: DayItem, { start, end, days }: KeyMove) => {
-    if (!isMoment(record.start)) return;
-    const shift = (moment: string) =>
-      days === 0 ? moment : momentAt(addDays(dateOf(moment), days), minuteOn(dateOf(moment), moment));
-    act(
-      moveItem,
-      { id: record.id, start: addMinutes(shift(record.start), start), end: addMinutes(shift(record.end), end) },
-      { group: `move ${record.id}` },
-    );
-    if (days === 0) return;
-    const moved = recordOrOccurrence(store, record.id);
-    if (moved?.kind === "block" || moved?.kind === "event")
-      showDay(
-        dateOf(moved.kind === "event" && moved.zone ? moveZone(moved.start, moved.zone, zone) : moved.start),
-        moved.id,
+  const keyMove = useCallback(
+    ({ record }: DayItem, { start, end, days }: KeyMove) => {
+      if (!isMoment(record.start)) return;
+      const shift = (moment: string) =>
+        days === 0 ? moment : momentAt(addDays(dateOf(moment), days), minuteOn(dateOf(moment), moment));
+      act(
+        moveItem,
+        { id: record.id, start: addMinutes(shift(record.start), start), end: addMinutes(shift(record.end), end) },
+        { group: `move ${record.id}` },
       );
-  };
+      if (days === 0) return;
+      const moved = recordOrOccurrence(store, record.id);
+      if (moved?.kind === "block" || moved?.kind === "event")
+        showDay(
+          dateOf(moved.kind === "event" && moved.zone ? moveZone(moved.start, moved.zone, zone) : moved.start),
+          moved.id,
+        );
+    },
+    [store, act, zone, showDay],
+  );
 
-  function titleOf(record: Block | Event): string {
-    return record.kind === "block" && record.task
-      ? (store.find("task", record.task)?.title ?? record.title)
-      : record.title;
-  }
-
-  return { ghost, drawn, setDrawn, minuteAt, preview, draw, grab, keyMove, takeItemOff, snap };
+  const hands = useMemo(
+    () => ({ ghost, setDrawn, minuteAt, preview, draw, grab, keyMove, takeItemOff, snap, act, style }),
+    [ghost, minuteAt, preview, draw, grab, keyMove, takeItemOff, snap, act, style],
+  );
+  return { hands, drawn };
 }

@@ -1,3 +1,4 @@
+import { isOver } from "@/core/plan";
 import { line, curveBumpX } from "d3-shape";
 import { dyes, type Dye, type Id } from "@/core/model";
 import { plainTitle } from "@/core/page";
@@ -468,7 +469,7 @@ function drawLoad(to: CanvasRenderingContext2D, scene: TimelineScene, colours: C
     if (plannedMinutes === 0) continue;
     const x = xOf(scene, (Date.parse(`${date}T00:00Z`) / 86_400_000) * 1440);
     const wide = scene.perMinute * 1440;
-    const over = capacityMinutes > 0 && plannedMinutes > capacityMinutes;
+    const over = isOver({ plannedMinutes, capacityMinutes });
     const tall = Math.min(high + 6, (plannedMinutes / (capacityMinutes || usual)) * high);
     to.fillStyle = over ? colours.madder : colours.woad;
     to.globalAlpha = over ? 1 : 0.7;

@@ -1,0 +1,4 @@
+export * from "./dye";
+export * from "./lasting";
+export * from "./naming";
+export * from "./subject";

@@ -1,0 +1,23 @@
+import type { PensumRecord } from "../model";
+import { plainTitle } from "../page";
+import { taskOf, type ThingReads } from "./subject";
+
+/**
+ * What a record is called on the screen, without marks: hours by their task, by their own words, or by their theme.
+ * @returns "Untitled", or "Time set aside" for hours that are for nothing in particular
+ */
+export function titleOf(record: PensumRecord, reads: ThingReads): string {
+  return ownTitle(record, reads) || (record.kind === "block" ? "Time set aside" : "Untitled");
+}
+
+/** What a record is called within a sentence. */
+export function nameOf(record: PensumRecord, reads: ThingReads): string {
+  return ownTitle(record, reads) || (record.kind === "block" ? "a block" : "untitled");
+}
+
+function ownTitle(record: PensumRecord, reads: ThingReads): string {
+  if (record.kind === "day") return record.date;
+  if (record.kind === "settings") return "the settings";
+  if (record.kind !== "block") return plainTitle(record.title);
+  return plainTitle(taskOf(record, reads)?.title || record.title || reads.find("theme", record.theme)?.title || "");
+}
