@@ -30,6 +30,15 @@ test("bars of a row never cover one another or their words", () => {
         .map(([start, length], at) => bar(`b${at}`, start, start + length))
         .sort((a, b) => a.start - b.start);
       const lanes = barLanes(sorted, () => words);
+      // Each takes the first lane that is free.
+      const ends: number[] = [];
+      const first = sorted.map(({ start, end }) => {
+        const free = ends.findIndex((taken) => taken <= start);
+        const lane = free < 0 ? ends.length : free;
+        ends[lane] = Math.max(end, start + words);
+        return lane;
+      });
+      expect(lanes).toEqual(first);
       sorted.forEach((one, at) =>
         sorted.slice(0, at).forEach((other, before) => {
           if (lanes[before] === lanes[at])

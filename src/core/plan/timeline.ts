@@ -211,14 +211,37 @@ function spanOf(task: Task, hours: readonly Stretch[]): Stretch | undefined {
  * want, in minutes at the present scale.
  */
 export function barLanes(bars: readonly TimelineBar[], width: (bar: TimelineBar) => number): number[] {
-  const ends: number[] = [];
+  const ends = new EarliestEnds(bars.length);
   return bars.map((bar) => {
-    const end = Math.max(bar.end, bar.start + width(bar));
-    let lane = ends.findIndex((taken) => taken <= bar.start);
-    if (lane < 0) lane = ends.length;
-    ends[lane] = end;
+    const lane = ends.firstFree(bar.start);
+    ends.set(lane, Math.max(bar.end, bar.start + width(bar)));
     return lane;
   });
+}
+
+/** When each lane ends, as a tree of the least of each half: the first free lane is found in as many steps as it has floors. */
+class EarliestEnds {
+  readonly #lanes: number;
+  readonly #least: Float64Array;
+
+  constructor(most: number) {
+    this.#lanes = 2 ** Math.ceil(Math.log2(Math.max(1, most)));
+    this.#least = new Float64Array(2 * this.#lanes).fill(-Infinity);
+  }
+
+  /** The first lane that ends by `start`; there is one for every bar. */
+  firstFree(start: number): number {
+    let at = 1;
+    while (at < this.#lanes) at = (this.#least[2 * at] as number) <= start ? 2 * at : 2 * at + 1;
+    return at - this.#lanes;
+  }
+
+  set(lane: number, end: number) {
+    const least = this.#least;
+    let at = lane + this.#lanes;
+    least[at] = end;
+    for (at >>= 1; at > 0; at >>= 1) least[at] = Math.min(least[2 * at] as number, least[2 * at + 1] as number);
+  }
 }
 
 /** The chain of tasks that decides when the last one ends: each with the one before it that ends last. */

@@ -9,6 +9,8 @@ import { asDate, unitFor, unitsOf } from "./timelineTicks";
 export const labelPixels = 196;
 const barPixels = 18;
 const leastWordPixels = 34;
+/** The words of a bar take no more than this. */
+const mostWordPixels = 230;
 
 /** Where a row stands, and its bars in their lanes. */
 export interface PlacedRow {
@@ -16,6 +18,8 @@ export interface PlacedRow {
   readonly top: number;
   readonly height: number;
   readonly lanes: readonly number[];
+  /** The bars of each lane by their beginning; none of them covers another. */
+  readonly byLane: readonly (readonly number[])[];
   /** When the next bar in the lane of each begins, in local minutes: its words have room until there. */
   readonly nextStarts: readonly number[];
   readonly folded: boolean;
@@ -191,9 +195,9 @@ function drawRows(to: CanvasRenderingContext2D, scene: TimelineScene, colours: C
   const drawn: DrawnBar[] = [];
   const words: (readonly [TimelineBar, DrawnBar])[] = [];
   const places = new Map<Id, DrawnBar>();
-  const threaded = scene.threads ? threadedBars(scene.placed) : noBars;
   to.lineWidth = 1;
-  for (const { row, top, height: rowHeight, lanes, nextStarts, folded } of scene.placed) {
+  for (const placed of scene.placed) {
+    const { row, top, height: rowHeight, lanes, byLane, nextStarts, folded } = placed;
     const y = headPixels + top - scrollTop;
     if (y > height || y + rowHeight < 0) continue;
     to.strokeStyle = colours.hairline;
@@ -206,24 +210,26 @@ function drawRows(to: CanvasRenderingContext2D, scene: TimelineScene, colours: C
     to.rect(labelPixels, 0, width - labelPixels, height);
     to.clip();
     if (row.span) drawSpan(to, scene, colours, row.span, row.bars, y + 12);
-    const left = scene.from + labelPixels / scene.perMinute;
-    const right = scene.from + width / scene.perMinute;
-    const room = 230 / scene.perMinute;
-    if (!folded)
-      for (const [at, bar] of row.bars.entries()) {
-        if (bar.start > right || Math.max(bar.end, bar.start + room) < left) continue;
-        const barTop = y + (row.span ? spanPixels : 8) + (lanes[at] as number) * lanePixels;
-        if (barTop > height || barTop + lanePixels < headPixels) {
-          // Out of sight above or below: only threads may lead there.
-          if (threaded.has(bar.id)) places.set(bar.id, placeOf(scene, bar, barTop));
-          continue;
+    if (!folded) {
+      const firstTop = y + (row.span ? spanPixels : 8);
+      // What is out of sight above or below is not drawn, but threads may lead there.
+      const lane = (at: number) => Math.max(0, Math.min(byLane.length, at));
+      const firstLane = lane(Math.ceil((headPixels - lanePixels - firstTop) / lanePixels));
+      const lastLane = lane(Math.floor((height - firstTop) / lanePixels) + 1);
+      for (let at = firstLane; at < lastLane; at++)
+        for (const index of inSight(row.bars, byLane[at] as readonly number[], scene)) {
+          const bar = row.bars[index] as TimelineBar;
+          const place = drawBar(to, scene, colours, bar, firstTop + at * lanePixels);
+          drawn.push(place);
+          // While one zooms out, lanes are those of before: words without room are left out, and drawn when it rests.
+          if ((nextStarts[index] as number) - bar.start > leastWordPixels / scene.perMinute) words.push([bar, place]);
+          places.set(bar.id, place);
         }
-        const place = drawBar(to, scene, colours, bar, barTop);
-        drawn.push(place);
-        // While one zooms out, lanes are those of before: words without room are left out, and drawn when it rests.
-        if ((nextStarts[at] as number) - bar.start > leastWordPixels / scene.perMinute) words.push([bar, place]);
-        places.set(bar.id, place);
-      }
+      if (scene.threads)
+        for (const { bar, at } of threadsOf(scene.placed).ends.get(row) ?? [])
+          if (!places.has(bar.id))
+            places.set(bar.id, placeOf(scene, bar, firstTop + (lanes[at] as number) * lanePixels));
+    }
     to.restore();
   }
   if (scene.threads) drawThreads(to, scene, colours, places);
@@ -334,21 +340,42 @@ function placeOf(scene: TimelineScene, bar: TimelineBar, y: number): DrawnBar {
   };
 }
 
-const noBars: ReadonlySet<Id> = new Set();
-const knownThreads = new WeakMap<readonly PlacedRow[], ReadonlySet<Id>>();
+/** The bars of a lane, by their place in the row, that are in sight themselves or by their words. */
+function inSight(bars: readonly TimelineBar[], lane: readonly number[], scene: TimelineScene): readonly number[] {
+  const left = scene.from + labelPixels / scene.perMinute;
+  const right = scene.from + scene.width / scene.perMinute;
+  const room = mostWordPixels / scene.perMinute;
+  const bar = (at: number) => bars[lane[at] as number] as TimelineBar;
+  let [first, last] = [0, lane.length];
+  while (first < last) {
+    const middle = (first + last) >> 1;
+    if (Math.max(bar(middle).end, bar(middle).start + room) < left) first = middle + 1;
+    else last = middle;
+  }
+  for (last = first; last < lane.length && bar(last).start <= right;) last++;
+  return lane.slice(first, last);
+}
 
-/** The bars that a thread leads to or from; kept for as long as the rows are the same. */
-function threadedBars(placed: readonly PlacedRow[]): ReadonlySet<Id> {
+interface Threads {
+  /** The bars that a thread leads to or from, by their row and their place in it. */
+  readonly ends: ReadonlyMap<TimelineRow, readonly { readonly bar: TimelineBar; readonly at: number }[]>;
+  readonly links: readonly { readonly before: Id; readonly after: Id }[];
+}
+
+const knownThreads = new WeakMap<readonly PlacedRow[], Threads>();
+
+/** The threads between bars; kept for as long as the rows are the same. */
+function threadsOf(placed: readonly PlacedRow[]): Threads {
   let known = knownThreads.get(placed);
   if (!known) {
-    const found = new Set<Id>();
-    for (const { row } of placed)
-      for (const bar of row.bars)
-        if (bar.after.length > 0) {
-          found.add(bar.id);
-          for (const before of bar.after) found.add(before);
-        }
-    knownThreads.set(placed, (known = found));
+    const links = placed.flatMap(({ row }) =>
+      row.bars.flatMap(({ id, after }) => after.map((before) => ({ before, after: id }))),
+    );
+    const linked = new Set(links.flatMap(({ before, after }) => [before, after]));
+    const ends = new Map(
+      placed.map(({ row }) => [row, row.bars.map((bar, at) => ({ bar, at })).filter(({ bar }) => linked.has(bar.id))]),
+    );
+    knownThreads.set(placed, (known = { ends, links }));
   }
   return known;
 }
@@ -420,21 +447,19 @@ function drawThreads(
   to.rect(labelPixels, scene.headPixels, scene.width, scene.height);
   to.clip();
   if (places.size === 0) return void to.restore();
-  for (const { row } of scene.placed)
-    for (const bar of row.bars)
-      for (const before of bar.after) {
-        const [from, until] = [places.get(before), places.get(bar.id)];
-        if (!from || !until) continue;
-        const decides = scene.chain.has(before) && scene.chain.has(bar.id);
-        to.strokeStyle = decides ? colours.madder : colours.ink3;
-        to.lineWidth = decides ? 1.6 : 1;
-        to.beginPath();
-        thread([
-          [from.right, (from.top + from.bottom) / 2],
-          [until.left, (until.top + until.bottom) / 2],
-        ]);
-        to.stroke();
-      }
+  for (const { before, after } of threadsOf(scene.placed).links) {
+    const [from, until] = [places.get(before), places.get(after)];
+    if (!from || !until) continue;
+    const decides = scene.chain.has(before) && scene.chain.has(after);
+    to.strokeStyle = decides ? colours.madder : colours.ink3;
+    to.lineWidth = decides ? 1.6 : 1;
+    to.beginPath();
+    thread([
+      [from.right, (from.top + from.bottom) / 2],
+      [until.left, (until.top + until.bottom) / 2],
+    ]);
+    to.stroke();
+  }
   to.restore();
   to.lineWidth = 1;
 }

@@ -44,10 +44,25 @@ export function placeRows(rows: readonly TimelineRow[], perMinute: number, folde
     const lanes = isFolded ? [] : barLanes(row.bars, (bar) => Math.min(220, 16 + bar.title.length * 6.4) / perMinute);
     const count = lanes.reduce((most, lane) => Math.max(most, lane + 1), 0);
     const height = Math.max(58, (row.span ? spanPixels : 6) + count * lanePixels + rowPadding);
-    const own = { row, top, height, lanes, nextStarts: nextStarts(row.bars, lanes), folded: isFolded };
+    const own = {
+      row,
+      top,
+      height,
+      lanes,
+      byLane: byLane(lanes, count),
+      nextStarts: nextStarts(row.bars, lanes),
+      folded: isFolded,
+    };
     top += height;
     return own;
   });
+}
+
+/** The bars of each lane, by their beginning. */
+function byLane(lanes: readonly number[], count: number): readonly (readonly number[])[] {
+  const bars = Array.from({ length: count }, (): number[] => []);
+  lanes.forEach((lane, at) => bars[lane]?.push(at));
+  return bars;
 }
 
 /** When the next bar in the lane of each begins; `bars` by their beginning. */
