@@ -47,6 +47,30 @@ describe("the search", () => {
     );
   });
 
+  test("finds the same letter by letter as at once, whatever was typed before", () => {
+    const words = fc.constantFrom("ga", "gauge", "gaug", "gravel", "grave", "reach", "rea", "old-mill", "mill");
+    const titles = fc.array(fc.array(words, { minLength: 1, maxLength: 4 }), { minLength: 50, maxLength: 70 });
+    fc.assert(
+      fc.property(titles, fc.array(fc.array(words, { minLength: 1, maxLength: 3 }), { maxLength: 4 }), (all, typed) => {
+        const documents = all.map(([title, ...text], at) => ({
+          id: `r${at}`,
+          title: title as string,
+          text: text.join(" "),
+          fields: "",
+        }));
+        const typing = new SearchIndex();
+        typing.put(documents);
+        for (const line of typed.map((some) => some.join(" ")))
+          for (let length = 1; length <= line.length; length++) {
+            const fresh = new SearchIndex();
+            fresh.put(documents);
+            expect(typing.search(line.slice(0, length))).toEqual(fresh.search(line.slice(0, length)));
+          }
+      }),
+      { numRuns: 15 },
+    );
+  });
+
   test("looks through what fields say in words, and shows the words around what it found", () => {
     const task = someTask("ta", {
       title: "Write up [[Reach 4]]",

@@ -50,14 +50,19 @@ export class SearchIndex {
     return this.#index.documentCount;
   }
 
+  /** What was asked last, and all that it found. */
+  readonly #before = new Map<string, { readonly asked: string; readonly ids: ReadonlySet<Id> }>();
+
   /** Takes documents in, in place of those of the same id. */
   put(documents: readonly SearchDocument[]): void {
+    this.#before.clear();
     for (const document of documents)
       if (this.#index.has(document.id)) this.#index.replace(document);
       else this.#index.add(document);
   }
 
   remove(ids: readonly Id[]): void {
+    this.#before.clear();
     for (const id of ids) if (this.#index.has(id)) this.#index.discard(id);
   }
 
@@ -71,12 +76,27 @@ export class SearchIndex {
     const last = words[words.length - 1] as string;
     if (last === "") return [];
     const isBegun = last.length <= shortBeginning && !/\s$/.test(typed);
-    const asked = isBegun && words.length > 1 ? words.slice(0, -1).join(" ") : typed;
+    const asked = (isBegun && words.length > 1 ? words.slice(0, -1) : words).join(" ");
     // Titles count for most: where they alone fill the list, a word that stands in half of all pages need not be weighed there.
-    let found = this.#index.search(asked, { fields: ["title"] });
-    if (found.length < most && !(isBegun && words.length === 1)) found = this.#index.search(asked);
+    let found = this.#withAll(asked, "titles");
+    if (found.length < most && !(isBegun && words.length === 1)) found = this.#withAll(asked, "everywhere");
     if (!isBegun && found.length < few) found = withSlips(found, this.#index.search(typed, { fuzzy: oneSlip }));
     if (!isBegun && found.length === 0) found = this.#index.search(typed, { fuzzy: twoSlips });
     return found.slice(0, most).map(({ id, terms }) => ({ id: id as Id, words: terms }));
+  }
+
+  /**
+   * The records that hold all words, the last of which may be only begun, the best first. While one types on, only what
+   * was found before is looked at: nothing else can hold more words, or longer ones.
+   */
+  #withAll(asked: string, where: "titles" | "everywhere"): readonly SearchResult[] {
+    const before = this.#before.get(where);
+    const among = before && asked.startsWith(before.asked) ? before.ids : undefined;
+    const found = this.#index.search(asked, {
+      ...(where === "titles" ? { fields: ["title"] } : {}),
+      ...(among ? { boostDocument: (id: Id) => (among.has(id) ? 1 : 0) } : {}),
+    });
+    this.#before.set(where, { asked, ids: new Set(found.map(({ id }) => id as Id)) });
+    return found;
   }
 }
