@@ -2,6 +2,7 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { ChevronDown, ChevronRight, Plus } from "lucide-react";
 import {
+  memo,
   useEffect,
   useId,
   useMemo,
@@ -369,22 +370,7 @@ export function RegisterTable(props: RegisterTableProps) {
         onCut={copy}
         onPaste={paste}
       >
-        <div role="row" className="table-head" style={{ gridTemplateColumns: template }}>
-          <span role="columnheader" aria-label="Open" />
-          {columns.map((column, at) => (
-            <HeadCell key={column.field} {...props} column={column} at={at} onEditField={onEditField} />
-          ))}
-          <span role="columnheader">
-            <button
-              className="button-quiet grid place-items-center"
-              aria-label="Add a field"
-              title="Add a field"
-              onClick={onAddField}
-            >
-              <Plus size={15} aria-hidden />
-            </button>
-          </span>
-        </div>
+        <TableHead table={props} columns={columns} template={template} />
         {rows.count === 0 && <Nothing register={register} onAdd={() => add()} isFiltered={isNarrowed(lens)} />}
         <div
           role="rowgroup"
@@ -450,25 +436,54 @@ export function RegisterTable(props: RegisterTableProps) {
                 </button>
               </span>
             </div>
-            <div role="row" className="table-foot" style={{ gridTemplateColumns: template }}>
-              <span role="gridcell" />
-              {columns.map((column, at) => (
-                <TotalCell
-                  key={column.field}
-                  writing={writing}
-                  view={view}
-                  column={column}
-                  first={at === 0}
-                  register={register}
-                />
-              ))}
-            </div>
+            <TableFoot table={props} columns={columns} template={template} revision={revision} />
           </>
         )}
       </div>
     </div>
   );
 }
+
+interface TableEdgeProps {
+  /** All that the table was given: the same object while it only scrolls. */
+  table: RegisterTableProps;
+  columns: readonly Column[];
+  template: string;
+}
+
+/** The headings; drawn anew for what the table is given, and not while it scrolls. */
+const TableHead = memo(function TableHead({ table, columns, template }: TableEdgeProps) {
+  return (
+    <div role="row" className="table-head" style={{ gridTemplateColumns: template }}>
+      <span role="columnheader" aria-label="Open" />
+      {columns.map((column, at) => (
+        <HeadCell key={column.field} {...table} column={column} at={at} />
+      ))}
+      <span role="columnheader">
+        <button
+          className="button-quiet grid place-items-center"
+          aria-label="Add a field"
+          title="Add a field"
+          onClick={table.onAddField}
+        >
+          <Plus size={15} aria-hidden />
+        </button>
+      </span>
+    </div>
+  );
+});
+
+/** The totals; the view is the same object after a change, and its revision tells. */
+const TableFoot = memo(function TableFoot({ table, columns, template }: TableEdgeProps & { revision: number }) {
+  return (
+    <div role="row" className="table-foot" style={{ gridTemplateColumns: template }}>
+      <span role="gridcell" />
+      {columns.map((column, at) => (
+        <TotalCell key={column.field} {...table} column={column} first={at === 0} />
+      ))}
+    </div>
+  );
+});
 
 function HeadCell(props: RegisterTableProps & { column: Column; at: number }) {
   const { column, lens, onChange } = props;
