@@ -15,8 +15,8 @@ export async function search() {
       {
         ours: p95,
         unit: "ms",
-        target: "30 ms",
-        holds: p95 <= 30,
+        target: "16 ms",
+        holds: p95 <= 16,
       },
     ),
   ];

@@ -4,11 +4,14 @@ import { launch, openLargeDemo, quantile, row } from "./harness.mjs";
 export async function table({ address }) {
   const browser = await launch();
   try {
-    const page = await openLargeDemo(browser, `${address}/registers/work`);
-    await page.locator(".table-row").first().waitFor({ timeout: 120_000 });
-    await page.getByRole("link", { name: /^Tasks/ }).click();
-    await page.getByRole("link", { name: "All", exact: true }).click();
-    await page.locator(".table-row").first().waitFor();
+    const page = await openLargeDemo(browser, address);
+    await page.locator(".rail-item").first().waitFor({ timeout: 120_000 });
+    const lenses = [await firstLens(page)];
+    for (let round = 0; round < 2; round++) {
+      await page.goto(address);
+      await page.locator(".rail-item").first().waitFor({ timeout: 120_000 });
+      lenses.push(await firstLens(page));
+    }
     const until = (press, done) =>
       page.evaluate(
         async ([press, done]) => {
@@ -62,9 +65,19 @@ export async function table({ address }) {
       return times;
     });
     const first = Math.min(...opened);
+    const firstOfAll = Math.min(...lenses);
     const sort = Math.min(...sorted);
     const worst = quantile(frames, 0.99);
     return [
+      row(
+        "the first lens after a start, nothing prepared, 100,000 records, until its rows are drawn, quietest of three",
+        {
+          ours: firstOfAll,
+          unit: "ms",
+          target: "300 ms",
+          holds: firstOfAll <= 300,
+        },
+      ),
       row(`a table of ${rows.toLocaleString("en")} rows, from the choice to its first rows, quietest of five`, {
         ours: first,
         unit: "ms",
@@ -88,4 +101,17 @@ export async function table({ address }) {
   } finally {
     await browser.close();
   }
+}
+
+/** The time from the way to a lens of all tasks until its rows are drawn, in an app that has shown none yet. */
+async function firstLens(page) {
+  // What is loaded and kept beforehand when the app is at rest is done by then; the page of Today is all that was opened.
+  await page.waitForTimeout(3000);
+  return page.evaluate(async () => {
+    const start = performance.now();
+    history.pushState(null, "", "/registers/tasks/all");
+    while (!document.querySelector(".table-row")) await new Promise((resolve) => setTimeout(resolve, 1));
+    await new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve, 0)));
+    return performance.now() - start;
+  });
 }

@@ -19,6 +19,7 @@ const questions = {
   planning: (await import("../bench/planning.mjs")).planning,
   search: (await import("../bench/search.mjs")).search,
   folder: (await import("../bench/folder.mjs")).folder,
+  heap: (await import("../bench/heap.mjs")).heap,
   table: (await import("../bench/table.mjs")).table,
   calendar: (await import("../bench/calendar.mjs")).calendar,
   firstLoad: (await import("../bench/firstLoad.mjs")).firstLoad,

@@ -94,6 +94,7 @@ export class FieldValues implements NameSource {
   /** The same, undefined where a computed field has come to nothing so far. */
   knownType(register: Register, field: Field, records: readonly PensumRecord[]): CellType | undefined {
     if (!isComputed(field)) return cellType(field);
+    if (field.summary?.way === "count") return "number";
     for (const record of records.slice(0, 300)) {
       const value = this.computed(register, field, record);
       if (value !== null) return cellOf(value).type;

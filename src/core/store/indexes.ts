@@ -1,4 +1,4 @@
-import { builtInLinks, isUnfinished, valueIn, type Id, type PensumRecord } from "../model";
+import { isUnfinished, valueIn, type Id, type PensumRecord } from "../model";
 import { addDays, dateOf, isDate, minuteOf, repeatOf } from "../time";
 
 /** Which keys a record stands under; none where the index is not about it. */
@@ -36,18 +36,13 @@ function eventDates(record: PensumRecord): readonly string[] {
 
 const idLength = 64;
 
-/** `field:id` for all that a record leads to. A choice of the person's own looks like a link, and does no harm. */
-function linkKeys(record: PensumRecord): readonly string[] {
-  const keys: string[] = [];
-  const add = (name: string) => {
-    const value = valueIn(record, name);
-    if (typeof value === "string") {
-      if (value.length <= idLength) keys.push(`${name}:${value}`);
-    } else if (Array.isArray(value)) for (const id of value) keys.push(`${name}:${id}`);
+/** `field:id` for all that a record leads to by one field. A choice of the person's own looks like a link, and does no harm. */
+function linkKeys(field: string): Keys {
+  return (record) => {
+    const value = valueIn(record, field);
+    if (typeof value === "string") return value.length <= idLength ? [`${field}:${value}`] : none;
+    return Array.isArray(value) ? value.map((id) => `${field}:${id}`) : none;
   };
-  for (const name of builtInLinks) add(name);
-  for (const name in record) if (name.startsWith("f_")) add(name);
-  return keys;
 }
 
 /** The indexes of the store, by name. Each is built when first asked for and kept in step from then on. */
@@ -85,8 +80,6 @@ export const indexKeys = {
   linesByPage: (record) => (record.kind === "task" || record.kind === "block" ? one(record.page) : none),
   rowsByRegister: (record) => (record.kind === "row" ? [record.register] : none),
   fieldsByRegister: (record) => (record.kind === "field" ? [record.register] : none),
-  /** Whatever leads somewhere, by the field that does and where it leads: `goal:k3…`. */
-  links: linkKeys,
   /** Notes, people and themes by their title in small letters, for links; notes by the name of the file they came from too. */
   named: (record) => {
     if (record.kind !== "note" && record.kind !== "person" && record.kind !== "theme") return none;
@@ -99,7 +92,18 @@ export const indexKeys = {
   },
 } satisfies Record<string, Keys>;
 
-export type IndexName = keyof typeof indexKeys;
+/**
+ * The indexes by name, and `links`: whatever leads somewhere, by the field that does and where it leads (`goal:k3…`). Of
+ * links there is an index for each field, since most fields lead nowhere in most records.
+ */
+export type IndexName = keyof typeof indexKeys | "links";
+
+/** The index in which a key is found, by a name of its own, and what it keys records by. */
+export function indexFor(name: IndexName, key: string): { name: string; keys: Keys } {
+  if (name !== "links") return { name, keys: indexKeys[name] };
+  const field = key.slice(0, key.indexOf(":"));
+  return { name: `links ${field}`, keys: linkKeys(field) };
+}
 
 const emptyBucket: readonly PensumRecord[] = [];
 
@@ -142,11 +146,14 @@ class Bucket {
  * stands where it stood.
  */
 export class RecordIndex {
+  /** What the topics of its keys begin with. */
+  readonly topic: IndexName;
   readonly #keys: Keys;
   readonly #lists = new Map<string, readonly PensumRecord[]>();
   readonly #buckets = new Map<string, Bucket>();
 
-  constructor(keys: Keys, records: Iterable<PensumRecord>) {
+  constructor(topic: IndexName, keys: Keys, records: Iterable<PensumRecord>) {
+    this.topic = topic;
     this.#keys = keys;
     const lists = this.#lists as Map<string, PensumRecord[]>;
     for (const record of records)

@@ -7,6 +7,8 @@ import { Store, type Command } from "./store";
 import fc from "fast-check";
 import { stepArbitrary, type Step } from "../testing/arbitraries";
 
+const indexNames: readonly IndexName[] = [...(Object.keys(indexKeys) as IndexName[]), "links"];
+
 const put: Command<ReturnType<typeof someTask>> = {
   name: "put",
   run(tx, task) {
@@ -89,11 +91,8 @@ describe("the store", () => {
     fc.assert(
       fc.property(fc.array(stepArbitrary, { maxLength: 20 }), stepArbitrary, (sequence, last) => {
         const store = new Store();
-        const keys = ["task", "all", "2026-11-25", "ta"];
-        const order = () =>
-          (Object.keys(indexKeys) as IndexName[]).map((name) =>
-            keys.map((key) => store.list(name, key).map(({ id }) => id)),
-          );
+        const keys = ["task", "all", "2026-11-25", "ta", "parent:ta"];
+        const order = () => indexNames.map((name) => keys.map((key) => store.list(name, key).map(({ id }) => id)));
         order();
         for (const change of sequence) store.act(step, change as Step);
         const before = order();
@@ -110,11 +109,11 @@ describe("the store", () => {
     fc.assert(
       fc.property(fc.array(stepArbitrary, { maxLength: 20 }), (sequence) => {
         const store = new Store();
-        for (const name of Object.keys(indexKeys) as IndexName[]) store.list(name, "x");
+        for (const name of indexNames) store.list(name, "parent:x");
         for (const change of sequence) store.act(step, change as Step);
         const fresh = new Store(new Map([...store.records()].map((record) => [record.id, record])));
-        for (const name of Object.keys(indexKeys) as IndexName[])
-          for (const key of ["task", "all", "2026-11-25", "ta"]) {
+        for (const name of indexNames)
+          for (const key of ["task", "all", "2026-11-25", "ta", "parent:ta"]) {
             const sorted = (list: readonly { id: string }[]) => list.map((record) => record.id).sort();
             expect(sorted(store.list(name, key))).toEqual(sorted(fresh.list(name, key)));
           }

@@ -12,7 +12,7 @@ import {
   type FieldChange,
   type Fields,
 } from "./changeSet";
-import { indexKeys, RecordIndex, type IndexName } from "./indexes";
+import { indexFor, RecordIndex, type IndexName } from "./indexes";
 import { mergeOnto } from "./mergeChanges";
 import { ChangedTopics, Topics } from "./topics";
 import { UndoHistory, type EarlierSteps } from "./undoHistory";
@@ -86,7 +86,7 @@ interface TransactOptions {
  */
 export class Store {
   readonly #records: Map<Id, PensumRecord>;
-  readonly #indexes = new Map<IndexName, RecordIndex>();
+  readonly #indexes = new Map<string, RecordIndex>();
   #rules: readonly Rule[];
   readonly #topics = new Topics();
   readonly #history = new UndoHistory();
@@ -148,7 +148,7 @@ export class Store {
   /** The records under `key` of an index; the same list object until one of them changes. */
   list(index: IndexName, key: string): readonly PensumRecord[] {
     this.#reads?.add(`${index}:${key}`);
-    return this.#index(index).list(key);
+    return this.#index(index, key).list(key);
   }
 
   /**
@@ -483,13 +483,14 @@ export class Store {
     const isFact = !from || !to || !differsInTextOnly(from, to);
     topics.note(id, isFact);
     if (isFact) topics.note("facts");
-    for (const [name, index] of this.#indexes)
-      for (const key of index.change(id, from, to)) topics.note(`${name}:${key}`, isFact);
+    for (const index of this.#indexes.values())
+      for (const key of index.change(id, from, to)) topics.note(`${index.topic}:${key}`, isFact);
   }
 
-  #index(name: IndexName): RecordIndex {
+  #index(topic: IndexName, key: string): RecordIndex {
+    const { name, keys } = indexFor(topic, key);
     let index = this.#indexes.get(name);
-    if (!index) this.#indexes.set(name, (index = new RecordIndex(indexKeys[name], this.#records.values())));
+    if (!index) this.#indexes.set(name, (index = new RecordIndex(topic, keys, this.#records.values())));
     return index;
   }
 

@@ -53,7 +53,7 @@ interface RegisterTableProps {
 
 /** A lens as a table that is worked in like a spreadsheet. */
 export function RegisterTable(props: RegisterTableProps) {
-  const { writing, register, lens, view, onChange, onAdd, onGiven, onAddField, onEditField, onChoose } = props;
+  const { writing, register, lens, view, onChange, onAdd, onGiven, onChoose } = props;
   const scroller = useRef<HTMLDivElement>(null);
   const id = useId();
   const setCells = useSetCells();
