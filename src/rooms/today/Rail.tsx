@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { usualBlockMinutes } from "@/core/commands";
-import { allDayEvents, columns, namedItems, freeTime, loadOf, totalMinutes, isOver } from "@/core/plan";
+import { allDayEvents, columns, isOver, loadOf, namedItems, roomOn } from "@/core/plan";
 import { clockChange, clockText, dateText, durationText, minuteOf, workingDay, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { focusSoon } from "@/ui/focusSoon";
@@ -36,9 +36,9 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
   const layout = useMemo(() => columns(items, leastMinutes), [items]);
   const hours = workingDay(settings.workingWeek, date);
   const nowMinute = date === today ? minuteOf(now) : undefined;
-  const free = useComputed(
+  const freeMinutes = useComputed(
     useCallback(
-      (from) => (date < today ? [] : freeTime(from, date, settings, zone, nowMinute ?? 0)),
+      (from) => (date < today ? 0 : roomOn(from, date, settings, zone, nowMinute ?? 0)),
       [date, today, settings, zone, nowMinute],
     ),
   );
@@ -94,8 +94,6 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
     event.preventDefault();
   };
 
-  // No more than the day's capacity leaves: free time and load speak of the same day.
-  const freeMinutes = Math.min(totalMinutes(free), Math.max(0, load.capacityMinutes - load.plannedMinutes));
   const over = isOver(load);
   return (
     <section
