@@ -1,4 +1,4 @@
-import { newId, Refusal, type Dye, type Id } from "../model";
+import { bareRecord, newId, Refusal, type Dye, type Id } from "../model";
 import type { Command } from "../store";
 
 export interface AddedRecord {
@@ -19,10 +19,8 @@ export const addRecord: Command<AddedRecord> = {
     if (name === "") throw new Refusal("It needs a name.");
     if (tx.list("named", name.toLowerCase()).some((record) => record.kind === kind))
       throw new Refusal(`There is a ${kind} “${name}” already.`);
-    if (kind === "note")
-      tx.put({ id, kind, title: name, tags: [], text: "", createdAt: tx.now, ...(folder ? { folder } : {}) });
-    else if (kind === "person") tx.put({ id, kind, title: name, role: "", text: "" });
-    else tx.put({ id, kind, title: name, dye, text: "" });
+    const given = kind === "theme" ? { dye } : kind === "note" && folder ? { folder } : {};
+    tx.put({ ...bareRecord(kind, { id, title: name, now: tx.now }), ...given });
     return `Made the ${kind} “${name}”`;
   },
 };

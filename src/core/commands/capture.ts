@@ -1,5 +1,5 @@
 import type { Draft } from "../capture";
-import { dayPageId, newId, Refusal, type Id, type Task } from "../model";
+import { dayPageId, newId, Refusal, type Id, type Task, bareRecord } from "../model";
 import { namedRecord, plainTitle, writeTaskLine } from "../page";
 import type { Command, Transaction } from "../store";
 import { dateOf, momentAt, type DateText } from "../time";
@@ -30,15 +30,10 @@ export const capture: Command<readonly Draft[]> = {
 function addTask(tx: Transaction, draft: Draft, lines: Map<DateText, string[]>) {
   const day = draft.day ?? dateOf(tx.now);
   const task: Task = {
-    id: newId(),
-    kind: "task",
-    title: draft.title,
-    state: "open",
+    ...bareRecord("task", { id: newId(), title: draft.title, now: tx.now }),
     ...(draft.day || !draft.due ? { doDay: day } : {}),
     ...taskFieldsOf(tx, draft),
     page: dayPageId(day),
-    carried: 0,
-    createdAt: tx.now,
   };
   tx.put(task);
   lines.set(day, [...(lines.get(day) ?? []), writeTaskLine(task)]);
@@ -65,7 +60,7 @@ export function placeAsSaid(tx: Transaction, task: Id, { startMinute, endMinute 
   if (startMinute === undefined || endMinute === undefined) return;
   const [start, end] = [momentAt(day, startMinute), momentAt(day, endMinute)];
   checkStretch(start, end);
-  tx.put({ id: newId(), kind: "block", start, end, task, title: "", text: "", createdAt: tx.now });
+  tx.put({ ...bareRecord("block", { id: newId(), now: tx.now }), start, end, task });
 }
 
 /** Whether nothing was said of it but its words: then it is clarified later, in the room for that. */
@@ -88,28 +83,21 @@ function addEvent(tx: Transaction, draft: Draft) {
   const end = timed ? momentAt(day, draft.endMinute as number) : day;
   if (timed) checkStretch(start, end);
   tx.put({
-    id: newId(),
-    kind: "event",
-    title: draft.title,
+    ...bareRecord("event", { id: newId(), title: draft.title, now: tx.now }),
     start,
     end,
-    place: "",
     ...(draft.repeat ? { repeat: draft.repeat } : {}),
     ...(draft.theme ? { theme: draft.theme } : {}),
     people: peopleOf(tx, draft),
     text: draft.text ?? "",
-    createdAt: tx.now,
   });
 }
 
 function addNote(tx: Transaction, draft: Draft) {
   tx.put({
-    id: newId(),
-    kind: "note",
-    title: draft.title,
+    ...bareRecord("note", { id: newId(), title: draft.title, now: tx.now }),
     tags: draft.tags,
     text: draft.text ?? "",
-    createdAt: tx.now,
   });
 }
 
@@ -118,7 +106,7 @@ function peopleOf(tx: Transaction, draft: Draft): Id[] {
     const known = namedRecord(tx, "person", name);
     if (known) return known.id;
     const id = newId();
-    tx.put({ id, kind: "person", title: name, role: "", text: "" });
+    tx.put(bareRecord("person", { id, title: name, now: tx.now }));
     return id;
   });
 }

@@ -1,4 +1,4 @@
-import { dayPageId, isPage, newId, Refusal, type Id, type Task } from "../model";
+import { dayPageId, isPage, newId, Refusal, type Id, type Task, bareRecord } from "../model";
 import { appendLines, applyEdits, plainTitle, readOutline, removeLineEdit, writeTaskLine } from "../page";
 import type { Command, Fields, Transaction } from "../store";
 import { addMinutes, dateOf, isMoment, type DateText } from "../time";
@@ -52,16 +52,12 @@ const become: Readonly<Record<ClarifiedKind, Become>> = {
     const theme = (fields.theme ?? task.theme) as Id | undefined;
     const { title, text, people, createdAt } = task;
     tx.put({
-      id: newId(),
-      kind: "event",
-      title: plainTitle(title),
+      ...bareRecord("event", { id: newId(), title: plainTitle(title), now: createdAt }),
       start,
       end,
-      place: "",
       ...(theme ? { theme } : {}),
       people,
       text,
-      createdAt,
     });
   },
   note(tx, task) {
@@ -69,21 +65,17 @@ const become: Readonly<Record<ClarifiedKind, Become>> = {
     if (tx.list("named", title.toLowerCase()).some((record) => record.kind === "note"))
       throw new Refusal(`There is a note “${title}” already: merge it into that one. Nothing was changed.`);
     tx.remove(task.id);
-    tx.put({ id: newId(), kind: "note", title, tags: task.tags, text: task.text, createdAt: task.createdAt });
+    const { tags, text, createdAt } = task;
+    tx.put({ ...bareRecord("note", { id: newId(), title, now: createdAt }), tags, text });
   },
   goal(tx, task, fields) {
     tx.remove(task.id);
     const { text, createdAt } = task;
     const due = typeof fields.due === "string" ? dateOf(fields.due) : undefined;
     tx.put({
-      id: newId(),
-      kind: "goal",
-      title: plainTitle(task.title),
-      span: "quarter",
-      state: "open",
+      ...bareRecord("goal", { id: newId(), title: plainTitle(task.title), now: createdAt }),
       ...(due ? { due } : {}),
       text,
-      createdAt,
     });
   },
   nothing: (tx, task) => tx.remove(task.id),

@@ -1,5 +1,5 @@
 import { nameOf, endFrom, usualEventMinutes } from "../things";
-import { newId, Refusal, type Block, type Event, type Id } from "../model";
+import { newId, Refusal, type Block, type Event, type Id, bareRecord } from "../model";
 import { applyEdits, plainTitle, readOutline, withoutIdEdit } from "../page";
 import type { Command } from "../store";
 import {
@@ -40,14 +40,10 @@ export const addBlock: Command<{ start: MomentText; end: MomentText; title: stri
     checkStretch(start, end);
     if (title.trim() === "" && !theme) throw new Refusal("A block needs a few words, a task or a theme.");
     const block: Block = {
-      id: id ?? newId(),
-      kind: "block",
+      ...bareRecord("block", { id: id ?? newId(), title: title.trim(), now: tx.now }),
       start,
       end,
-      title: title.trim(),
       ...(theme ? { theme } : {}),
-      text: "",
-      createdAt: tx.now,
     };
     tx.put(block);
     return `Set ${clock(start)} aside for “${nameOf(block, tx)}”`;
@@ -68,17 +64,11 @@ export const addEvent: Command<{
     checkStretch(start, end);
     if (title.trim() === "") throw new Refusal("An event needs a title.");
     tx.put({
-      id: id ?? newId(),
-      kind: "event",
+      ...bareRecord("event", { id: id ?? newId(), title: title.trim(), now: tx.now }),
       start,
       end,
-      title: title.trim(),
-      place: "",
       ...(calendar ? { calendar } : {}),
       ...(theme ? { theme } : {}),
-      people: [],
-      text: "",
-      createdAt: tx.now,
     });
     return `Added the event “${title.trim()}” at ${clock(start)}`;
   },

@@ -2,7 +2,8 @@ import { describe, expect, test } from "vitest";
 import { someTask } from "../testing/arbitraries";
 import { faultOf } from "./checks";
 import { defaultSettings } from "./defaults";
-import { fieldFault, fieldsOf } from "./fields";
+import { fieldFault } from "./fields";
+import { fieldsOf } from "./kinds";
 import { dayPageId, type PensumRecord } from "./records";
 
 const createdAt = "2026-11-24T08:00";

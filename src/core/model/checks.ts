@@ -16,11 +16,13 @@ import {
 } from "class-validator";
 import { isDate, isMoment } from "../time";
 import { conditionFault } from "./conditionFault";
-import { emptyValue, fieldFault, fieldsOf, isRange, longestText, type Field } from "./fields";
+import { emptyValue, fieldFault, isRange, longestText, type Field } from "./fields";
 import { idShape } from "./ids";
 import { datePeriods, doneShown, lensLooks, totalWays } from "./lens";
 import { ownTypes, summaryWays } from "./ownFields";
-import { dyes, pullParts, type KeptKind, type Kind, type PensumRecord } from "./records";
+import { storedFields, type KeptKind } from "./kinds";
+import { pullParts, type Kind, type PensumRecord } from "./records";
+import { dyes } from "./values";
 
 /*
  * What each kind of record must look like when it comes from outside: a backup file, another program. Loaded only
@@ -205,51 +207,17 @@ class RecordCheck {
   @IsString() kind!: string;
 }
 class KeptCheck extends RecordCheck {
+  @IsString() @MaxLength(longest) text!: string;
   @IsOptional() @IsSource() source?: unknown;
   @IsOptional() @IsMadeFrom() madeFrom?: unknown;
 }
 class TitledCheck extends KeptCheck {
   @IsString() @MaxLength(longest) title!: string;
-  @IsString() @MaxLength(longest) text!: string;
-}
-class CreatedCheck extends TitledCheck {
-  @IsMomentText() createdAt!: string;
-}
-class ComesAgainCheck extends CreatedCheck {
-  @IsOptional() @IsId() series?: string;
-  @IsOptional() @IsDateOrMoment() occurrence?: string;
-}
-class TaskCheck extends ComesAgainCheck {
-  @IsOptional() @IsId() page?: string;
-  @IsInt() @Min(0) carried!: number;
-}
-class EventCheck extends ComesAgainCheck {
-  @IsAfterStart() end!: string;
-}
-class BlockCheck extends ComesAgainCheck {
-  @IsAfterStart() end!: string;
-  @IsOptional() @IsId() page?: string;
-}
-class ThemeCheck extends TitledCheck {}
-class DayPageCheck extends KeptCheck {
-  @IsDateText() date!: string;
-  @IsString() @MaxLength(longest) text!: string;
-}
-class NoteCheck extends CreatedCheck {}
-class PersonCheck extends TitledCheck {}
-class GoalCheck extends CreatedCheck {}
-class ProjectCheck extends CreatedCheck {}
-class HabitCheck extends CreatedCheck {}
-class WorkCheck extends CreatedCheck {
-  @IsAfterStart() end!: string;
 }
 class RegisterCheck extends TitledCheck {
   @IsString() @MaxLength(200) one!: string;
   @IsNumber() order!: number;
   @IsOptional() @IsString() @MaxLength(5000) titleFormula?: string;
-}
-class RowCheck extends CreatedCheck {
-  @IsId() register!: string;
 }
 class FieldCheck extends TitledCheck {
   @IsString() @MaxLength(64) register!: string;
@@ -320,8 +288,6 @@ class SettingsCheck extends RecordCheck {
   @IsOptional() @IsLayers() layers?: unknown;
 }
 
-class AreaCheck extends TitledCheck {}
-
 /** Asks `fieldFault`, so that what a field may hold is said once, for what is typed and for what is read. */
 function HoldsField(field: Field): PropertyDecorator {
   return (target, property) =>
@@ -338,33 +304,32 @@ function HoldsField(field: Field): PropertyDecorator {
 
 const withoutStop = (sentence: string) => sentence.replace(/\.$/, "");
 
-/** Gives a check the fields that a person sees of its kind; those that Pensum keeps itself are said by hand above. */
-function describe(Check: new () => RecordCheck, kind: KeptKind) {
-  for (const field of fieldsOf[kind]) {
-    const isSaidAbove = field.type === "title" || field.name === "end" || field.name === "createdAt";
-    const isNotStored = field.type === "formula" || field.type === "summary";
-    if (isSaidAbove || isNotStored || ["page", "carried", "date"].includes(field.name)) continue;
+/** The check of a kind of what people keep, composed from its description. */
+function checkOf(kind: KeptKind): new () => RecordCheck {
+  class DescribedCheck extends KeptCheck {}
+  const fields = DescribedCheck.prototype as object;
+  for (const field of storedFields[kind]) {
+    const { name, type } = field;
     const required = field.required ?? emptyValue(field) !== undefined;
-    if (!required) IsOptional()(Check.prototype as object, field.name);
-    HoldsField({ ...field, required })(Check.prototype as object, field.name);
+    if (name === "end") IsAfterStart()(fields, name);
+    // A title that was left empty is no reason to refuse a record; one that is missing is.
+    else if (type === "title") {
+      IsString()(fields, name);
+      HoldsField({ ...field, required: false })(fields, name);
+    } else {
+      if (!required) IsOptional()(fields, name);
+      HoldsField({ ...field, required })(fields, name);
+    }
   }
+  return DescribedCheck;
 }
 
 const checks: Record<Kind, new () => RecordCheck> = {
-  task: TaskCheck,
-  event: EventCheck,
-  block: BlockCheck,
-  theme: ThemeCheck,
-  day: DayPageCheck,
-  note: NoteCheck,
-  person: PersonCheck,
-  area: AreaCheck,
-  goal: GoalCheck,
-  project: ProjectCheck,
-  habit: HabitCheck,
-  work: WorkCheck,
+  ...(Object.fromEntries((Object.keys(storedFields) as KeptKind[]).map((kind) => [kind, checkOf(kind)])) as Record<
+    KeptKind,
+    new () => RecordCheck
+  >),
   register: RegisterCheck,
-  row: RowCheck,
   field: FieldCheck,
   lens: LensCheck,
   template: TemplateCheck,
@@ -372,7 +337,6 @@ const checks: Record<Kind, new () => RecordCheck> = {
   orderRun: OrderRunCheck,
   settings: SettingsCheck,
 };
-for (const kind of Object.keys(fieldsOf) as KeptKind[]) if (kind !== "row") describe(checks[kind], kind);
 
 /**
  * What is wrong with a value that should be a record, in one sentence, or undefined when it is one. Fields that no

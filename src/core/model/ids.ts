@@ -1,4 +1,4 @@
-import type { Id } from "./records";
+import type { Id } from "./values";
 
 const alphabet = "0123456789abcdefghijkmnpqrstuvwxyz";
 

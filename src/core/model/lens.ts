@@ -1,4 +1,4 @@
-import type { Id } from "./records";
+import type { Id } from "./values";
 
 /** What a value may be compared by; each type of field knows some of them. */
 export const comparisons = [

@@ -1,4 +1,4 @@
-import type { Dye, Id } from "./records";
+import type { Dye, Id } from "./values";
 
 /** The types of field that a person can make. */
 export const ownTypes = [

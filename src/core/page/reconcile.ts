@@ -8,6 +8,7 @@ import {
   type Page,
   type PensumRecord,
   type Task,
+  bareRecord,
 } from "../model";
 import type { Transaction } from "../store";
 import { minutesBetween, momentAt } from "../time";
@@ -105,16 +106,8 @@ function followTask(tx: Transaction, page: Page, line: TaskLine, id: Id, parent:
     return;
   if (!task) {
     task = bringBack(tx, id) ?? {
-      id,
-      kind: "task",
-      title: "",
-      state: "open",
+      ...bareRecord("task", { id, now: tx.now }),
       ...(page.kind === "day" ? { doDay: page.date } : {}),
-      tags: [],
-      people: [],
-      text: "",
-      carried: 0,
-      createdAt: tx.now,
     };
     task = { ...task, ...doDayHere(task, page) };
     tx.put({ ...task, page: page.id });

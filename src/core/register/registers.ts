@@ -1,4 +1,12 @@
-import { fieldsOf, type Field, type FieldRecord, type KeptKind, type OwnRegister, type PensumRecord } from "../model";
+import {
+  fieldsOf,
+  kinds,
+  type Field,
+  type FieldRecord,
+  type KeptKind,
+  type OwnRegister,
+  type PensumRecord,
+} from "../model";
 import type { Store } from "../store";
 
 /** A table of records of one kind: built in, or the person's own. */
@@ -15,19 +23,9 @@ export interface Register {
 export type Reads = Pick<Store, "list">;
 
 /** The built-in registers, in the order in which they are shown. */
-export const builtInRegisters: readonly Register[] = [
-  { id: "tasks", title: "Tasks", one: "Task", kind: "task" },
-  { id: "goals", title: "Goals", one: "Goal", kind: "goal" },
-  { id: "projects", title: "Projects", one: "Project", kind: "project" },
-  { id: "events", title: "Events", one: "Event", kind: "event" },
-  { id: "days", title: "Day pages", one: "Day page", kind: "day" },
-  { id: "notes", title: "Notes", one: "Note", kind: "note" },
-  { id: "work", title: "Work log", one: "Entry", kind: "work" },
-  { id: "habits", title: "Habits", one: "Habit", kind: "habit" },
-  { id: "people", title: "People", one: "Person", kind: "person" },
-  { id: "themes", title: "Themes", one: "Theme", kind: "theme" },
-  { id: "areas", title: "Areas", one: "Area", kind: "area" },
-];
+export const builtInRegisters: readonly Register[] = Object.values(kinds).flatMap((described) =>
+  "register" in described ? [{ ...described.register, kind: described.kind }] : [],
+);
 
 const byKind = new Map<string, Register>(builtInRegisters.map((register) => [register.kind, register]));
 const byId = new Map<string, Register>(builtInRegisters.map((register) => [register.id, register]));

@@ -1,9 +1,9 @@
 import { compileFormula, type FormulaNames } from "../formula";
-import { dayPageId, newId, Refusal, type Field, type Id, type PensumRecord } from "../model";
+import { bareRecord, bareRow, dayPageId, newId, Refusal, type Field, type Id, type PensumRecord } from "../model";
 import { oneLine } from "../page";
 import { cellOf, cellType, fieldsIn, findRegister, type Register } from "../register";
 import type { Command, Fields, Transaction } from "../store";
-import { addMinutes, dateOf, isDate, standingClock, type DateText } from "../time";
+import { dateOf, isDate, standingClock, type DateText } from "../time";
 import { dayPage, editFields } from "../commands";
 
 /**
@@ -19,7 +19,7 @@ export const addToRegister: Command<{ register: string; fields?: Fields; id?: Id
       if (!isDate(fields.date)) throw new Refusal("A day page needs a date that exists.");
       return `Opened the page of ${dayPage(tx, fields.date).date}`;
     }
-    tx.put(bareRecord(tx, register, id, fields));
+    tx.put(newRecord(tx, register, id, fields));
     const record = tx.get(id) as PensumRecord;
     const { title, ...rest } = { ...startValues(tx, register, openDay), ...fields };
     const all = title === undefined || title === "" ? rest : { ...rest, title };
@@ -30,41 +30,10 @@ export const addToRegister: Command<{ register: string; fields?: Fields; id?: Id
 };
 
 /** What every record of a register has, before anything is said of it. */
-function bareRecord(tx: Transaction, register: Register, id: Id, fields: Fields): PensumRecord {
-  const title = typeof fields.title === "string" ? oneLine(fields.title) : "";
-  const base = { id, title, text: "", createdAt: tx.now };
-  switch (register.kind) {
-    case "task":
-      return { ...base, kind: "task", state: "open", tags: [], people: [], carried: 0 };
-    case "goal":
-      return { ...base, kind: "goal", span: "quarter", state: "open" };
-    case "project":
-      return { ...base, kind: "project", state: "open" };
-    case "event": {
-      const start = `${tx.now.slice(0, 13)}:00`;
-      return { ...base, kind: "event", start, end: addMinutes(start, 60), place: "", people: [] };
-    }
-    case "note":
-      return { ...base, kind: "note", tags: [] };
-    case "habit":
-      return { ...base, kind: "habit", timesAWeek: 7, marks: [] };
-    case "work":
-      return { ...base, kind: "work", start: addMinutes(tx.now, -30), end: tx.now };
-    case "row":
-      return { ...base, kind: "row", register: register.id };
-    case "block":
-      return { ...base, kind: "block", start: tx.now, end: addMinutes(tx.now, 30) };
-    case "day": {
-      const date = dateOf(tx.now);
-      return { id: dayPageId(date), kind: "day", date, text: "" };
-    }
-    case "person":
-      return { id, kind: "person", title, role: "", text: "" };
-    case "theme":
-      return { id, kind: "theme", title, dye: "slate", text: "" };
-    case "area":
-      return { id, kind: "area", title, text: "" };
-  }
+function newRecord(tx: Transaction, { kind, id: register }: Register, id: Id, fields: Fields): PensumRecord {
+  const fresh = { id, title: typeof fields.title === "string" ? oneLine(fields.title) : "", now: tx.now };
+  if (kind === "day") throw new Error("A day page is made by its date.");
+  return kind === "row" ? bareRow(register, fresh) : bareRecord(kind, fresh);
 }
 
 /** What the fields of a register start with, by their formulas. */

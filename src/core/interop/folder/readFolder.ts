@@ -19,6 +19,9 @@ import {
   type Source,
   type StoredRecord,
   type Task,
+  bareRecord,
+  bareRow,
+  type KeptKind,
 } from "../../model";
 import { applyEdits, followPages, idEdit, longestFollowedPage, readOutline, stateOfLine, type Edit } from "../../page";
 import { ownRegisters } from "../../register";
@@ -263,7 +266,7 @@ class FolderReader {
     return this.#asForeign(path, frontMatter, entries, body);
   }
 
-  #bare(kind: Kind, id: Id, path: string, entries: ReadonlyMap<string, unknown>): PensumRecord | undefined {
+  #bare(kind: KeptKind, id: Id, path: string, entries: ReadonlyMap<string, unknown>): PensumRecord | undefined {
     const said = entries.get("title");
     const title = said === undefined ? stemOf(path) : String(said);
     const created = entries.get("created");
@@ -273,8 +276,8 @@ class FolderReader {
       if (isDate(date)) return { id, kind, date, text: "" };
       return void this.#fault(path, `Left out: “${date}” is not a date that exists.`);
     }
-    const bare = { ...usualFields(kind), id, kind, title, text: "", createdAt } as Record<string, unknown>;
-    if (kind === "theme" || kind === "person" || kind === "area") delete bare.createdAt;
+    const fresh = { id, title, now: createdAt };
+    const bare = { ...(kind === "row" ? bareRow("", fresh) : bareRecord(kind, fresh)) } as Record<string, unknown>;
     if (kind === "row") {
       const wanted = entries.get("register") ?? path.split("/")[1];
       const register = ownRegisters(this.#store).find((one) => one.title === wanted || `#${one.id}` === wanted);
@@ -560,7 +563,7 @@ class FolderReader {
 const kindsWithFiles = new Set<string>([...Object.keys(folders), "row"]);
 
 /** Where a file that does not say whose it is makes a record of a kind: a block and a day page say when they are. */
-const folderKinds: readonly (readonly [string, Kind])[] = [
+const folderKinds: readonly (readonly [string, KeptKind])[] = [
   ...(Object.entries(folders) as [Kind, string][])
     .filter(([kind]) => kind !== "block" && kind !== "day")
     .map(([kind, folder]) => [folder, kind] as const),

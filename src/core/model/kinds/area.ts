@@ -1,0 +1,11 @@
+import * as common from "./common";
+import { describeKind, type RecordFrom } from "./describe";
+
+/** A part of life that goals, projects and hours belong to. */
+export const area = describeKind({
+  kind: "area",
+  name: "Area",
+  register: { id: "areas", title: "Areas", one: "Area" },
+  fields: [common.title],
+});
+export type Area = RecordFrom<typeof area>;

@@ -1,0 +1,10 @@
+import { describeKind, type RecordFrom } from "./describe";
+
+/** The page of one date. Its id follows from the date, so that two tabs never make two. */
+export const day = describeKind({
+  kind: "day",
+  name: "Day page",
+  register: { id: "days", title: "Day pages", one: "Day page" },
+  fields: [{ name: "date", label: "Date", type: "date", required: true, kept: true }],
+});
+export type DayPage = RecordFrom<typeof day>;

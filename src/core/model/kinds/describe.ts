@@ -1,0 +1,75 @@
+import type { DateText, MomentText } from "../../time";
+import type { Field } from "../fields";
+import type { Dye, HeldTask, Id, MadeFrom, Source, State } from "../values";
+
+/** All that is said of a kind of record; what it is in types, checks, files and on the screen follows from it. */
+export interface KindDescription {
+  readonly kind: string;
+  /** What one is called on the screen. */
+  readonly name: string;
+  /** The register that lists them, and what one is called there. */
+  readonly register?: { readonly id: string; readonly title: string; readonly one: string };
+  /** The fields that a person sees, in the order in which the record sheet shows them. */
+  readonly fields: readonly Field[];
+  /** What is stored beside them, and seen elsewhere or never. */
+  readonly beside?: readonly Field[];
+  /** What a new one has where nothing else is said, beside its empty lists and texts. */
+  readonly usual?: Readonly<Record<string, unknown>>;
+  /** The hours that a new one has. */
+  readonly hours?: (now: MomentText) => { readonly start: MomentText; readonly end: MomentText };
+}
+
+/** Keeps the names and types of fields as they are written, so that the type of the records can be made of them. */
+export const describeKind = <const D extends KindDescription>(description: D): D => description;
+
+/** What a field of a type holds. */
+interface Held {
+  title: string;
+  text: string;
+  longText: string;
+  zone: string;
+  priority: string;
+  repeat: string;
+  url: string;
+  state: State;
+  dye: Dye;
+  date: DateText;
+  moment: MomentText;
+  changed: MomentText;
+  dateOrMoment: DateText | MomentText;
+  number: number;
+  minutes: number;
+  count: number;
+  yesNo: boolean;
+  tags: readonly string[];
+  dates: readonly DateText[];
+  people: readonly Id[];
+  held: readonly HeldTask[];
+}
+type HeldBy<F extends Field> = F extends { type: "level"; options: readonly { id: infer O }[] }
+  ? O
+  : F extends { type: keyof Held }
+    ? Held[F["type"]]
+    : F extends { many: true }
+      ? readonly Id[]
+      : Id;
+
+type Computed = { type: "formula" | "summary" };
+/** Fields that every record of the kind has: those that must have a value, titles and lists, which may be empty. */
+type AlwaysThere = { required: true } | { type: "title" | "tags" | "people" | "dates" };
+type FieldsIn<F extends Field> = {
+  readonly [One in Extract<Exclude<F, Computed>, AlwaysThere> as One["name"]]: HeldBy<One>;
+} & {
+  readonly [One in Exclude<F, Computed | AlwaysThere> as One["name"]]?: HeldBy<One>;
+};
+type BesideOf<D> = D extends { beside: readonly (infer F extends Field)[] } ? F : never;
+
+/** A record of a described kind. */
+export type RecordFrom<D extends KindDescription> = {
+  readonly id: Id;
+  readonly kind: D["kind"];
+  /** Its own note or the text of its page, Markdown. */
+  readonly text: string;
+  readonly source?: Source;
+  readonly madeFrom?: MadeFrom;
+} & FieldsIn<D["fields"][number] | BesideOf<D>>;

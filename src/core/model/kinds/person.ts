@@ -1,0 +1,11 @@
+import * as common from "./common";
+import { describeKind, type RecordFrom } from "./describe";
+
+/** Somebody one works with, or the person themselves; the title is the name. */
+export const person = describeKind({
+  kind: "person",
+  name: "Person",
+  register: { id: "people", title: "People", one: "Person" },
+  fields: [common.title, { name: "role", label: "Role", type: "text", required: true }],
+});
+export type Person = RecordFrom<typeof person>;

@@ -1,0 +1,16 @@
+import * as common from "./common";
+import { describeKind, type RecordFrom } from "./describe";
+
+/** A kind of work, with its dye and the hours a week it should get. */
+export const theme = describeKind({
+  kind: "theme",
+  name: "Theme",
+  register: { id: "themes", title: "Themes", one: "Theme" },
+  fields: [
+    common.title,
+    { name: "dye", label: "Dye", type: "dye", required: true },
+    { name: "weeklyMinutes", label: "Weekly target", type: "minutes", most: 10_080 },
+  ],
+  usual: { dye: "slate" },
+});
+export type Theme = RecordFrom<typeof theme>;
