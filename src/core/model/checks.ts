@@ -44,7 +44,6 @@ function rule(name: string, message: string, holds: (value: unknown, whole: Reco
 
 const IsDateText = rule("isDateText", "is not a date like 2026-11-24", isDate);
 const IsMomentText = rule("isMomentText", "is not a moment like 2026-11-24T09:30", isMoment);
-const IsDateOrMoment = rule("isDateOrMoment", "is not a date or a moment", (value) => isDate(value) || isMoment(value));
 const IsAfterStart = rule(
   "isAfterStart",
   "does not come after the start",

@@ -257,7 +257,7 @@ class FolderReader {
     const [kind, id] = typeof said === "string" ? said.split(" ") : [];
     if (kind !== undefined) {
       if (!kindsWithFiles.has(kind) || !isId(id)) return this.#asForeign(path, frontMatter, entries, body);
-      return this.#bare(kind as Kind, id as Id, path, entries);
+      return this.#bare(kind as KeptKind, id as Id, path, entries);
     }
     const day = /^(?:days\/\d{4}\/)?(\d{4}-\d{2}-\d{2})\.md$/.exec(path)?.[1];
     if (this.#isNative && day && isDate(day)) return this.#bare("day", dayPageId(day), path, entries);
@@ -564,7 +564,7 @@ const kindsWithFiles = new Set<string>([...Object.keys(folders), "row"]);
 
 /** Where a file that does not say whose it is makes a record of a kind: a block and a day page say when they are. */
 const folderKinds: readonly (readonly [string, KeptKind])[] = [
-  ...(Object.entries(folders) as [Kind, string][])
+  ...(Object.entries(folders) as [KeptKind, string][])
     .filter(([kind]) => kind !== "block" && kind !== "day")
     .map(([kind, folder]) => [folder, kind] as const),
   ["registers/", "row"],
