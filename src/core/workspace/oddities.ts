@@ -86,6 +86,8 @@ function checkFormulas(store: Store, found: Oddity[]) {
 function checkPage(store: Store, page: PensumRecord & { text: string }, say: Say) {
   for (const line of readOutline(page.text).tasks) {
     const id = line.attributes?.id;
+    // A box with nothing behind it is about to be written, and no task yet.
+    if (id === undefined && line.title === "") continue;
     const task = id === undefined ? undefined : store.find("task", id);
     if (!task) say(page, `the task line “${line.title}” has no record`);
     else if (task.title !== line.title || task.state !== stateOfLine(line))

@@ -13,7 +13,6 @@ import {
   type Block,
   type Field,
   type Id,
-  type Kind,
   type Page,
   type PensumRecord,
   type Source,
