@@ -1,4 +1,5 @@
 "use client";
+import { keepFocus } from "@/ui/keepFocus";
 import { Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
 import { addDays, dateOf, today as todayOf, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
@@ -66,6 +67,8 @@ export function Frame({ problem }: { problem: unknown }) {
         back.focus({ preventScroll: true });
     }
   }, [record]);
+
+  useEffect(keepFocus, []);
 
   useEffect(() => {
     const leave = () => store.settle();

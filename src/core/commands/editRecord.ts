@@ -38,6 +38,8 @@ export const editRecord: Command<{ id: Id; fields: Fields }> = {
 export const editRecords: Command<readonly { id: Id; fields: Fields }[]> = {
   name: "editRecords",
   run(tx, edits) {
+    const [only] = edits;
+    if (only && edits.length === 1) return editRecord.run(tx, only);
     const labels = new Set<string>();
     let changed = 0;
     for (const { id, fields } of edits) {

@@ -4,6 +4,7 @@ export * from "./capture";
 export * from "./carry";
 export { editFields, editRecord, editRecords } from "./editRecord";
 export * from "./giveDay";
+export * from "./giveValues";
 export * from "./leave";
 export * from "./layPattern";
 export * from "./layRepeating";

@@ -25,7 +25,7 @@ const target: fc.Arbitrary<Target> = fc.oneof(
     minute: fc.integer({ min: 0, max: 95 }).map((quarter) => quarter * 15),
     copying: fc.boolean(),
   }),
-  fc.record({ at: fc.constant("day" as const), date: near }),
+  fc.record({ at: fc.constantFrom("day" as const, "whole" as const), date: near }),
 );
 
 describe("a gesture", () => {

@@ -23,11 +23,12 @@ export type Carried =
       readonly grabMinutes: number;
     };
 
-/** Where it is put: at an hour of a day, in a time box, or on a day. */
+/** Where it is put: at an hour of a day, in a time box, on a day at the hour it has, or on a day without an hour. */
 export type Target =
   | { readonly at: "hour"; readonly date: DateText; readonly minute: number; readonly copying?: boolean }
   | { readonly at: "box"; readonly box: Id; readonly date: DateText }
-  | { readonly at: "day"; readonly date: DateText };
+  | { readonly at: "day"; readonly date: DateText }
+  | { readonly at: "whole"; readonly date: DateText };
 
 /** What putting it there means: the one act that does it, and the day whose load it changes. */
 export interface Meaning {
@@ -54,7 +55,9 @@ export function meaningOf(reads: Reads, carried: Carried, target: Target, zone: 
       ? atHour(reads, carried, target, zone)
       : target.at === "box"
         ? inBox(reads, carried, target.box)
-        : onDay(reads, carried, date, zone);
+        : target.at === "whole"
+          ? withoutHour(reads, carried, date)
+          : onDay(reads, carried, date, zone);
   return act && { act, date };
 }
 
@@ -95,6 +98,14 @@ function inBox(reads: Reads, carried: Carried, box: Id): Command<void> | undefin
       return putInBox.run(tx, { box, task, minutes: carried.minutes });
     },
   };
+}
+
+/** Off its hours: a task is meant for the day, an event is one of the whole day. A plain line has nothing to be taken off. */
+function withoutHour(reads: Reads, carried: Carried, date: DateText): Command<void> | undefined {
+  if (carried.kind === "task") return bound(giveDay, { tasks: [carried.task], day: date });
+  const item = carried.kind === "item" ? itemOf(reads, carried.id) : undefined;
+  if (item?.kind === "event") return bound(setEventTime, { id: item.id, start: date });
+  return item && bound(takeOff, { block: item.id, day: date });
 }
 
 const noon = 720;

@@ -1,3 +1,4 @@
+import { giveValues, type GivenValues } from "../commands";
 import { newId, Refusal, type Id, type Lens } from "../model";
 import type { Command } from "../store";
 
@@ -24,6 +25,16 @@ export const editLens: Command<{ id: Id; setting: LensSetting }> = {
     if (setting.title?.trim() === "") throw new Refusal("A lens needs a name.");
     tx.update(id, setting);
     return `Changed the lens “${setting.title ?? lens.title}”`;
+  },
+};
+
+/** Puts cards into a column of a board: what they get there, and of a kept lens the order by hand, in one act. */
+export const putCards: Command<{ given: readonly GivenValues[]; lens?: Id; byHand?: Readonly<Record<Id, number>> }> = {
+  name: "putCards",
+  run(tx, { given, lens, byHand }) {
+    const said = given.length > 0 ? giveValues.run(tx, given) : "";
+    const ordered = lens !== undefined && byHand ? editLens.run(tx, { id: lens, setting: { byHand } }) : "";
+    return said || ordered;
   },
 };
 

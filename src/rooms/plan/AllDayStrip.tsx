@@ -1,22 +1,14 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
-import { giveDay, markHabit, setEventTime, takeOff, usualBlockMinutes } from "@/core/commands";
-import {
-  loadOf,
-  recordOrOccurrence,
-  stripItems,
-  type StripItem,
-  type StripPlace,
-  stripRows,
-  unplacedMinutes,
-} from "@/core/plan";
+import { giveDay, markHabit, setEventTime, usualBlockMinutes } from "@/core/commands";
+import { stripItems, type StripItem, type StripPlace, stripRows } from "@/core/plan";
 import { addDays, dateText, estimateText, isDate, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
 import { usePlacing } from "@/ui/hours/placing";
-import { becomesText } from "@/ui/LoadBar";
 import { openRecord } from "@/ui/navigation";
-import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useGesture } from "@/ui/useGesture";
+import { useAct, useComputed, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { isShownIn, useEntry } from "./dayThings";
 import { layerKey, useLayersOver } from "./layers";
 import { usePlanView } from "./planView";
@@ -32,9 +24,8 @@ interface AllDayStripProps {
 /** What has a day and no hour, above the hours: taken from here into them, and back. */
 export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
   const store = useStore();
-  const settings = useSettings();
   const style = useTimeStyle();
-  const act = useAct();
+  const { meaning, becomes, carryOut } = useGesture();
   const now = useNow(store.clock);
   const [view] = usePlanView();
   const [open, setOpen] = useState(false);
@@ -76,23 +67,12 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
       over(dragged, x) {
         const date = dateAt(x);
         setTarget(date);
-        if (dragged.kind === "line") return undefined;
-        const task = dragged.kind === "task" ? store.find("task", dragged.task) : undefined;
-        const more = task && task.doDay !== date ? unplacedMinutes(store, { ...task, doDay: date }, date) : 0;
-        const load = loadOf(store, date, settings, store.clock.zone);
-        return `${dateText(date, "short", style)}, no hour, ${becomesText(load, more)}`;
+        const wanted = meaning(dragged, { at: "whole", date });
+        return wanted && `${dateText(date, "short", style)}, no hour, ${becomes(wanted)}`;
       },
-      drop: (dragged, x) => putOn(dragged, dateAt(x)),
+      drop: (dragged, x) => carryOut(meaning(dragged, { at: "whole", date: dateAt(x) })),
     });
-
-    function putOn(dragged: Dragged, date: DateText) {
-      if (dragged.kind === "task") act(giveDay, { tasks: [dragged.task], day: date });
-      if (dragged.kind !== "item") return;
-      const item = recordOrOccurrence(store, dragged.id);
-      if (item?.kind === "event") act(setEventTime, { id: item.id, start: date });
-      if (item?.kind === "block") act(takeOff, { block: item.id, day: date });
-    }
-  }, [store, settings, style, act, dates, gutters]);
+  }, [style, dates, gutters, meaning, becomes, carryOut]);
 
   const template = { gridTemplateColumns: `${gutters}px repeat(${dates.length}, minmax(0, 1fr))` };
   return (

@@ -139,7 +139,7 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
             dye={dyeOf(item.record)}
             narrow
             doubled={doubled.has(item.record.id)}
-            column={layout.get(item)!}
+            {...layout.get(item)!}
             fields={view.itemFields}
             icons={view.icons}
             minutePixels={minutePixels}

@@ -1,6 +1,6 @@
 "use client";
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import { editRecord, editRecords, giveDay, setState } from "@/core/commands";
+import { editRecords, giveDay, giveValues, setState, type GivenValues } from "@/core/commands";
 import type { Id } from "@/core/model";
 import { layMatrix, openMinutes, type CardWish } from "@/core/plan";
 import { addDays, dateOf, dateText, durationText, estimateText, type DateText } from "@/core/time";
@@ -68,13 +68,17 @@ export function MatrixView({ today, sideOpen }: { today: DateText; sideOpen: boo
     return addDays(today, at < 0 ? sums.length - 1 : at);
   };
   const set = (card: MatrixCard, band: number, date: DateText | undefined | "same") => {
-    const fields: Record<string, unknown> = {};
     const level = priorities[band];
-    if (level && band !== card.band) fields.priority = level.id;
-    if (view.across === "doDay") {
-      if (date !== "same" && date !== card.task.doDay) act(giveDay, { tasks: [card.task.id], day: date });
-    } else if (date !== "same" && date !== dateOf(card.task.due ?? "")) fields.due = date;
-    if (Object.keys(fields).length > 0) act(editRecord, { id: card.task.id, fields });
+    const isMoved = date !== "same";
+    const given: GivenValues = {
+      id: card.task.id,
+      fields: {
+        ...(level && band !== card.band ? { priority: level.id } : {}),
+        ...(isMoved && view.across !== "doDay" && date !== dateOf(card.task.due ?? "") ? { due: date } : {}),
+      },
+      ...(isMoved && view.across === "doDay" && date !== card.task.doDay ? { day: date } : {}),
+    };
+    if ("day" in given || Object.keys(given.fields).length > 0) act(giveValues, [given]);
   };
   const say = (card: MatrixCard, band: number, date: DateText | undefined | "same") => {
     const what = view.across === "doDay" ? "to do" : "due";

@@ -1,26 +1,14 @@
 "use client";
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
-import { giveDay, moveItem, setEventTime } from "@/core/commands";
 import type { Dye, PensumRecord } from "@/core/model";
 import { weeksOfMonth } from "@/core/plan";
-import {
-  addDays,
-  clockText,
-  dateText,
-  durationText,
-  isMoment,
-  minuteOf,
-  minutesBetween,
-  momentAt,
-  dateOf,
-  type DateText,
-} from "@/core/time";
+import { addDays, clockText, dateText, durationText, isMoment, minutesBetween, type DateText } from "@/core/time";
 import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
 import { focusSoon } from "@/ui/focusSoon";
 import { useGesture } from "@/ui/useGesture";
 import { dayAddress, goTo, openRecord, planAddress } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
-import { useAct, useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";
+import { useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";
 import { useDayThings, useEntry, type What } from "./dayThings";
 
 const linePixels = 25;
@@ -202,7 +190,7 @@ interface MonthEntryProps {
 }
 
 function MonthEntry({ date, record, what, minute, dye: layerDye }: MonthEntryProps) {
-  const act = useAct();
+  const { meaning, carryOut } = useGesture();
   const style = useTimeStyle();
   const { task, title, dye: ownDye, done, late } = useEntry(record, what, layerDye, date);
   const dye = late ? "madder" : ownDye;
@@ -226,13 +214,9 @@ function MonthEntry({ date, record, what, minute, dye: layerDye }: MonthEntryPro
     event.preventDefault();
     event.stopPropagation();
     const to = addDays(date, step);
-    if (dragged.kind === "task") act(giveDay, { tasks: [dragged.task], day: to });
-    else if (record.kind === "event" && !isMoment(record.start))
-      act(setEventTime, { id: record.id, start: addDays(record.start, step) });
-    else if (record.kind === "event" || record.kind === "block") {
-      const start = momentAt(addDays(dateOf(record.start), step), minuteOf(record.start));
-      act(moveItem, { id: record.id, start });
-    }
+    // An event of whole days is moved by its first day, whichever of them the key was pressed on.
+    const isWhole = record.kind === "event" && !isMoment(record.start);
+    carryOut(meaning(dragged, { at: "day", date: isWhole ? addDays(record.start, step) : to }));
     focusSoon(() => document.querySelector<HTMLElement>(`[data-month-day="${to}"] [data-entry="${record.id}"]`));
   };
   const cloth =

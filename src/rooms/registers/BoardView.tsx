@@ -1,15 +1,15 @@
 "use client";
 import { Plus } from "lucide-react";
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent as ReactPointerEvent } from "react";
-import { editRecord, editRecords, setState } from "@/core/commands";
-import type { DatePeriod, Id, PensumRecord, State } from "@/core/model";
+import type { GivenValues } from "@/core/commands";
+import type { DatePeriod, Id, PensumRecord } from "@/core/model";
 import { givenValues, periodKey, type Group, type LensDraft, type LensField, type LensView } from "@/core/lens";
 import { optionsOf, type Register } from "@/core/register";
 import { addDays, dateText, startOfWeek, weekday } from "@/core/time";
 import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { coverPage, trackPointer } from "@/ui/trackPointer";
-import { useAct, useFirstWeekday } from "@/ui/workspaceContext";
+import { useFirstWeekday } from "@/ui/workspaceContext";
 import { CellContent, dyeOf } from "./CellContent";
 import { cellWords, groupWords, type Writing } from "@/ui/cells";
 
@@ -20,6 +20,8 @@ interface BoardViewProps {
   view: LensView;
   onChange: (setting: Partial<LensDraft>) => void;
   onAdd: (group?: Group) => string | undefined;
+  /** Gives cards what their new column stands for, and keeps the order by hand, in one act. */
+  onPut: (given: readonly GivenValues[], byHand?: Readonly<Record<Id, number>>) => void;
   chosen: readonly Id[];
   onChoose: (ids: readonly Id[]) => void;
 }
@@ -35,8 +37,7 @@ const shownAtFirst = 80;
 
 /** A lens as a board: a column for each group, and a card for each record, to be dragged from one to another. */
 export function BoardView(props: BoardViewProps) {
-  const { writing, register, lens, view, onChange, onAdd, chosen, onChoose } = props;
-  const act = useAct();
+  const { writing, register, lens, view, onChange, onAdd, onPut, chosen, onChoose } = props;
   const firstWeekday = useFirstWeekday();
   const [grouping] = lens.groups;
   const of = view.fields.find(({ name }) => name === grouping?.field);
@@ -74,27 +75,17 @@ export function BoardView(props: BoardViewProps) {
       const fields = record && fieldsIn(record, column);
       return fields ? [{ id, fields }] : [];
     });
-    if (edits.length === 0) return;
-    const ids = edits.map(({ id }) => id);
-    if (of.field.type === "state" && register.kind === "task")
-      act(setState, { tasks: ids, state: edits[0]!.fields[of.name] as State });
-    else act(editRecords, edits);
+    if (edits.length > 0) onPut(edits);
   };
   const move = (record: PensumRecord, column: Column, before: Id | undefined) => {
     if (chosen.length > 1 && chosen.includes(record.id)) return moveChosen(column);
     const fields = fieldsIn(record, column);
-    if (fields) {
-      const done =
-        of.field.type === "state" && record.kind === "task"
-          ? act(setState, { tasks: [record.id], state: fields[of.name] as State })
-          : act(editRecord, { id: record.id, fields });
-      if (done === undefined) return;
-    }
     const order = column.records.map(({ id }) => id).filter((id) => id !== record.id);
     const at = before === undefined ? order.length : order.indexOf(before);
     order.splice(at < 0 ? order.length : at, 0, record.id);
     const byHand = { ...lens.byHand, ...Object.fromEntries(order.map((id, place) => [id, place])) };
-    if (before !== undefined || lens.byHand) onChange({ byHand });
+    const isOrdered = before !== undefined || lens.byHand !== undefined;
+    if (fields || isOrdered) onPut(fields ? [{ id: record.id, fields }] : [], isOrdered ? byHand : undefined);
   };
   const drag = (event: ReactPointerEvent<HTMLElement>, record: PensumRecord) => {
     let over: { key: string; before: Id | undefined } | undefined;

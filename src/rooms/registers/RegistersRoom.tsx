@@ -1,6 +1,7 @@
 "use client";
 import { Suspense, useCallback, useMemo, useState } from "react";
-import { addLens, addRegister, addToRegister, editLens, removeLens } from "@/core/shaping";
+import type { GivenValues } from "@/core/commands";
+import { addLens, addRegister, addToRegister, editLens, putCards, removeLens } from "@/core/shaping";
 import { isUnfinished, newId, type Id, type Lens } from "@/core/model";
 import { firstLens, givenValues, type Group, type LensDraft } from "@/core/lens";
 import { builtInRegisters, findRegister, ownRegisters, recordsIn, type Register } from "@/core/register";
@@ -170,6 +171,12 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
       redraw((count) => count + 1);
     }
   };
+  const put = (given: readonly GivenValues[], byHand?: Readonly<Record<Id, number>>) => {
+    // The order of a lens that is not kept is not in the store.
+    const done =
+      given.length === 0 && !kept ? "" : act(putCards, { given, ...(kept && byHand ? { lens: kept.id, byHand } : {}) });
+    if (!kept && byHand && done !== undefined) change({ byHand });
+  };
   const keep = (title: string) => {
     const id = newId();
     if (act(addLens, { lens: { ...lens, title }, id }) !== undefined) goTo(`/registers/${register.id}/${id}`);
@@ -233,7 +240,7 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
         />
       )}
       {lens.look === "list" && <ListView {...shared} />}
-      {lens.look === "board" && <BoardView {...shared} chosen={chosen} />}
+      {lens.look === "board" && <BoardView {...shared} onPut={put} chosen={chosen} />}
       <Suspense>
         {lens.look === "matrix" && <LensMatrix {...shared} chosen={chosen} />}
         {lens.look === "timeline" && <LensTimeline {...shared} />}

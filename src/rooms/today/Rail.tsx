@@ -163,7 +163,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
                 key={item.record.id}
                 item={item}
                 date={date}
-                column={layout[at]!}
+                {...layout[at]!}
                 minutePixels={minutePixels}
                 leastMinutes={leastMinutes}
                 hands={hands}

@@ -22,7 +22,7 @@ import type { Hands } from "./useHours";
 import { useComputed } from "@/ui/workspaceContext";
 import { late } from "@/ui/late";
 
-interface HourItemProps {
+interface HourItemProps extends Column {
   item: NamedItem;
   /** The day on whose hours it lies. */
   date: DateText;
@@ -35,7 +35,6 @@ interface HourItemProps {
   /** The fields that stand on it, by their names, and of what its icon is. */
   fields?: readonly string[];
   icons?: IconWay;
-  column: Column;
   minutePixels: number;
   leastMinutes: number;
   /** What hands can do with the hours it lies on. */
@@ -51,7 +50,7 @@ const titleRows = ["", "", "line-clamp-1", "line-clamp-2", "line-clamp-3"];
 
 /** One block or event on the hours: press and pull to move it, at an edge to stretch it, or by keys. */
 export const HourItem = memo(function HourItem(props: HourItemProps) {
-  const { item, date, column, minutePixels, leastMinutes, hands, scroller } = props;
+  const { item, date, column, span, of, minutePixels, leastMinutes, hands, scroller } = props;
   const { snap, ghost, preview, minuteAt, grab: grabItem, keyMove, takeItemOff, act, style } = hands;
   const { narrow = false, doubled = false, fields = [], icons = "none" } = props;
   const { record, startMinute, endMinute } = item;
@@ -122,7 +121,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
     });
   };
 
-  const width = 100 / column.of;
+  const width = 100 / of;
   const head = (
     <>
       {icons !== "none" && (
@@ -132,7 +131,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
       )}
       {comesAgain && <Repeat2 size={11} className="mr-1 inline-block text-ink-2" aria-hidden />}
       {title}
-      {rows < 2 && column.of === 1 && (
+      {rows < 2 && of === 1 && (
         <span className="font-[450] text-ink-2"> {took ? took.replace(/^.*?, /, "") : range.split(" to ")[0]}</span>
       )}
     </>
@@ -148,8 +147,8 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
       style={{
         top: startMinute * minutePixels + 1,
         height,
-        left: `${column.column * width}%`,
-        width: `calc(${column.span * width}% - ${column.column + column.span < column.of ? 3 : 0}px)`,
+        left: `${column * width}%`,
+        width: `calc(${span * width}% - ${column + span < of ? 3 : 0}px)`,
       }}
       onPointerDown={grab}
       onPointerMove={(event) => {

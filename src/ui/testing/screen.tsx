@@ -2,8 +2,8 @@ import { act, render } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import type { ReactElement } from "react";
 import { vi } from "vitest";
-import type { PensumRecord } from "@/core/model";
-import { standingClock } from "@/core/time";
+import { bareRecord, type Block, type PensumRecord, type Task } from "@/core/model";
+import { standingClock, type Clock } from "@/core/time";
 import { openStore } from "@/core/workspace";
 import type { Workspace } from "@/data/workspace";
 import { Journal, MemoryLog } from "@/core/store";
@@ -13,11 +13,11 @@ export const now = "2026-11-24T11:07";
 export const today = "2026-11-24";
 
 /** A workspace with the rules of the app, in memory. */
-export async function workspaceWith(records: readonly PensumRecord[] = []): Promise<Workspace> {
-  const { store, outlines } = await openStore(
-    new Map(records.map((record) => [record.id, record])),
-    standingClock(now, "Europe/Berlin"),
-  );
+export async function workspaceWith(
+  records: readonly PensumRecord[] = [],
+  clock: Clock = standingClock(now, "Europe/Berlin"),
+): Promise<Workspace> {
+  const { store, outlines } = await openStore(new Map(records.map((record) => [record.id, record])), clock);
   const nothing = () => {};
   return {
     ...{ name: "own", store, outlines, database: undefined, broughtBack: undefined },
@@ -28,9 +28,23 @@ export async function workspaceWith(records: readonly PensumRecord[] = []): Prom
   };
 }
 
+/** A task as it is made, with what is said of it. */
+export const taskOf = (id: string, fields: Partial<Task> = {}): Task => ({
+  ...bareRecord("task", { id, title: `Task ${id}`, now: "2026-11-02T09:00" }),
+  ...fields,
+});
+
+/** Hours of a day for a task. */
+export const blockOf = (id: string, start: string, end: string, fields: Partial<Block> = {}): Block => ({
+  ...bareRecord("block", { id, now: "2026-11-02T09:00" }),
+  start,
+  end,
+  ...fields,
+});
+
 /** Draws a part of the interface over a workspace. Returns what is needed to use it as a person does. */
-export async function draw(element: ReactElement, records: readonly PensumRecord[] = []) {
-  const workspace = await workspaceWith(records);
+export async function draw(element: ReactElement, records: readonly PensumRecord[] = [], clock?: Clock) {
+  const workspace = await workspaceWith(records, clock);
   const user = userEvent.setup();
   const drawn = render(<WorkspaceContext.Provider value={workspace}>{element}</WorkspaceContext.Provider>);
   const { store } = workspace;

@@ -1,0 +1,48 @@
+import { act } from "@testing-library/react";
+import { describe, expect, it } from "vitest";
+import { editRecord, place, setState } from "@/core/commands";
+import { defaultSettings } from "@/core/model";
+import { draw, taskOf, today } from "@/ui/testing/screen";
+import { SideColumn } from "./SideColumn";
+
+const tasks = ["ta", "tb", "tc", "td"].map((id) => taskOf(id, { doDay: today }));
+const drawn = () => draw(<SideColumn date={today} today={today} hidden={false} />, [defaultSettings, ...tasks]);
+const rows = (container: HTMLElement) =>
+  [...container.querySelectorAll<HTMLElement>("[data-tray]")].map((row) => row.dataset.tray);
+
+describe("what is not placed", () => {
+  it("stands in its old order again after a tick by key and its undo, also among tasks of the same minute", async () => {
+    const { container, user, store, undo } = await drawn();
+    expect(rows(container)).toEqual(["ta", "tb", "tc", "td"]);
+    container.querySelector<HTMLElement>("[data-tray=tb]")?.focus();
+    await user.keyboard(" ");
+    expect(store.get("tb")).toMatchObject({ state: "done" });
+    expect(rows(container)).toEqual(["ta", "tc", "td"]);
+    undo();
+    expect(rows(container)).toEqual(["ta", "tb", "tc", "td"]);
+  });
+
+  it("goes through its rows by arrows, and holds at both ends", async () => {
+    const { container, user } = await drawn();
+    const at = () => (document.activeElement as HTMLElement).dataset.tray;
+    container.querySelector<HTMLElement>("[data-tray=ta]")?.focus();
+    await user.keyboard("{ArrowDown}{ArrowDown}");
+    expect(at()).toBe("tc");
+    await user.keyboard("{ArrowDown}{ArrowDown}{ArrowDown}");
+    expect(at()).toBe("td");
+    await user.keyboard("{ArrowUp}{ArrowUp}{ArrowUp}{ArrowUp}{ArrowUp}");
+    expect(at()).toBe("ta");
+  });
+
+  it("says how many there are and what is free, and both follow what is done elsewhere", async () => {
+    const { getByText, queryByText, store, container } = await drawn();
+    expect(getByText("4 tasks")).toBeTruthy();
+    act(() => void store.act(place, { task: "ta", start: `${today}T13:00`, minutes: 60 }));
+    expect(getByText("3 tasks")).toBeTruthy();
+    act(() => void store.act(setState, { tasks: ["tb", "tc", "td"], state: "dropped" }));
+    expect(queryByText(/tasks?$/)).toBeNull();
+    expect(container.textContent).toContain("Nothing waits for an hour.");
+    act(() => void store.act(editRecord, { id: "tb", fields: { state: "open" } }));
+    expect(rows(container)).toEqual(["tb"]);
+  });
+});

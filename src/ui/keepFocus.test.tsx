@@ -1,0 +1,70 @@
+import { fireEvent, waitFor } from "@testing-library/react";
+import { useState } from "react";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { keepFocus } from "./keepFocus";
+import { draw } from "./testing/screen";
+
+/** Rows that go when they are ticked by Space, and a dialog that opens over them by G. */
+function Rows() {
+  const [rows, setRows] = useState(["one", "two", "three"]);
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <>
+      <div data-pane="tray">
+        {rows.map((row) => (
+          <div
+            key={row}
+            role="button"
+            tabIndex={0}
+            onKeyDown={({ key }) => {
+              if (key === " ") setRows(rows.filter((other) => other !== row));
+              if (key === "g") setOpen(true);
+            }}
+          >
+            {row}
+          </div>
+        ))}
+      </div>
+      {isOpen && (
+        <input
+          aria-label="Day"
+          ref={(input) => input?.focus()}
+          onKeyDown={({ key }) => key === "Escape" && setOpen(false)}
+        />
+      )}
+    </>
+  );
+}
+
+describe("the focus of those who work by keys", () => {
+  let end: () => void;
+  beforeEach(() => void (end = keepFocus()));
+  afterEach(() => end());
+
+  it("goes to the next row when the one that had it is gone, and to the last when that was the last", async () => {
+    const { getByText, user } = await draw(<Rows />);
+    getByText("two").focus();
+    await user.keyboard(" ");
+    await waitFor(() => expect(document.activeElement).toBe(getByText("three")));
+    await user.keyboard(" ");
+    await waitFor(() => expect(document.activeElement).toBe(getByText("one")));
+  });
+
+  it("goes back to where something was opened from", async () => {
+    const { getByText, getByLabelText, user } = await draw(<Rows />);
+    getByText("two").focus();
+    await user.keyboard("g");
+    expect(document.activeElement).toBe(getByLabelText("Day"));
+    await user.keyboard("{Escape}");
+    await waitFor(() => expect(document.activeElement).toBe(getByText("two")));
+  });
+
+  it("is not put anywhere after a press of the pointer", async () => {
+    const { getByText } = await draw(<Rows />);
+    getByText("two").focus();
+    fireEvent.pointerDown(document.body);
+    getByText("two").blur();
+    await new Promise((resolve) => setTimeout(resolve, 60));
+    expect(document.activeElement).toBe(document.body);
+  });
+});

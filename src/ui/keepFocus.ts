@@ -1,0 +1,44 @@
+const reachable = "[tabindex='0'], [data-pane-focus], .cm-content, button, a[href], input, select, textarea";
+
+/**
+ * Keeps the focus of those who work by keys: when what had it is gone (a row that went elsewhere, a list of days that
+ * closed), it goes back to where it was opened from, or to what stands in its place in the same pane. A press of the
+ * pointer on nothing may leave it nowhere. Gives back how to end that.
+ */
+export function keepFocus(): () => void {
+  let last: { element: HTMLElement; pane: HTMLElement; place: number } | undefined;
+  let byKeys = false;
+  let frame = 0;
+  const remember = ({ target }: FocusEvent) => {
+    const pane = target instanceof HTMLElement ? target.closest<HTMLElement>("[data-pane]") : null;
+    if (!(target instanceof HTMLElement) || !pane) return;
+    last = { element: target, pane, place: [...pane.querySelectorAll(reachable)].indexOf(target) };
+  };
+  const giveBack = () => {
+    const here = document.activeElement;
+    if (!byKeys || !last || (here && here !== document.body && here.isConnected)) return;
+    if (last.element.isConnected) return last.element.focus({ preventScroll: true });
+    if (!last.pane.isConnected) return;
+    const all = [...last.pane.querySelectorAll<HTMLElement>(reachable)].filter((one) => one.offsetParent !== null);
+    all[Math.max(0, Math.min(last.place, all.length - 1))]?.focus({ preventScroll: true });
+  };
+  const soon = () => {
+    cancelAnimationFrame(frame);
+    // What a key does is drawn in the next frame, and what was open over it is closed by then.
+    frame = requestAnimationFrame(() => (frame = requestAnimationFrame(giveBack)));
+  };
+  const key = () => {
+    byKeys = true;
+    soon();
+  };
+  const press = () => (byKeys = false);
+  addEventListener("focusin", remember);
+  addEventListener("keydown", key, true);
+  addEventListener("pointerdown", press, true);
+  return () => {
+    cancelAnimationFrame(frame);
+    removeEventListener("focusin", remember);
+    removeEventListener("keydown", key, true);
+    removeEventListener("pointerdown", press, true);
+  };
+}
