@@ -6,6 +6,7 @@ import type { DatePeriod, Id, PensumRecord } from "@/core/model";
 import { givenValues, periodKey, type Group, type LensDraft, type LensField, type LensView } from "@/core/lens";
 import { optionsOf, type Register } from "@/core/register";
 import { addDays, dateText, startOfWeek, weekday } from "@/core/time";
+import { focusSoon } from "@/ui/focusSoon";
 import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { coverPage, trackPointer } from "@/ui/trackPointer";
@@ -20,8 +21,8 @@ interface BoardViewProps {
   view: LensView;
   onChange: (setting: Partial<LensDraft>) => void;
   onAdd: (group?: Group) => string | undefined;
-  /** Gives cards what their new column stands for, and keeps the order by hand, in one act. */
-  onPut: (given: readonly GivenValues[], byHand?: Readonly<Record<Id, number>>) => void;
+  /** Gives cards what their new column stands for, and keeps the order by hand, in one act. False where it was refused. */
+  onPut: (given: readonly GivenValues[], byHand?: Readonly<Record<Id, number>>) => boolean;
   chosen: readonly Id[];
   onChoose: (ids: readonly Id[]) => void;
 }
@@ -75,9 +76,9 @@ export function BoardView(props: BoardViewProps) {
       const fields = record && fieldsIn(record, column);
       return fields ? [{ id, fields }] : [];
     });
-    if (edits.length > 0) onPut(edits);
+    return edits.length > 0 && onPut(edits);
   };
-  const move = (record: PensumRecord, column: Column, before: Id | undefined) => {
+  const move = (record: PensumRecord, column: Column, before: Id | undefined): boolean => {
     if (chosen.length > 1 && chosen.includes(record.id)) return moveChosen(column);
     const fields = fieldsIn(record, column);
     const order = column.records.map(({ id }) => id).filter((id) => id !== record.id);
@@ -85,7 +86,8 @@ export function BoardView(props: BoardViewProps) {
     order.splice(at < 0 ? order.length : at, 0, record.id);
     const byHand = { ...lens.byHand, ...Object.fromEntries(order.map((id, place) => [id, place])) };
     const isOrdered = before !== undefined || lens.byHand !== undefined;
-    if (fields || isOrdered) onPut(fields ? [{ id: record.id, fields }] : [], isOrdered ? byHand : undefined);
+    if (!fields && !isOrdered) return false;
+    return onPut(fields ? [{ id: record.id, fields }] : [], isOrdered ? byHand : undefined);
   };
   const drag = (event: ReactPointerEvent<HTMLElement>, record: PensumRecord) => {
     let over: { key: string; before: Id | undefined } | undefined;
@@ -108,6 +110,9 @@ export function BoardView(props: BoardViewProps) {
     });
   };
   const toggle = (id: Id) => onChoose(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
+  /** The keys go on with a card once it is drawn where it stands now. */
+  const focusCard = (id: Id) =>
+    requestAnimationFrame(() => focusSoon(() => board.current?.querySelector<HTMLElement>(`[data-card="${id}"]`)));
   const press = (event: KeyboardEvent, record: PensumRecord, columnAt: number) => {
     const column = columns[columnAt] as Column;
     const at = column.records.indexOf(record);
@@ -117,11 +122,13 @@ export function BoardView(props: BoardViewProps) {
     else if (event.altKey && (event.key === "ArrowLeft" || event.key === "ArrowRight")) {
       const next = columns[columnAt + (event.key === "ArrowLeft" ? -1 : 1)];
       if (!next) return;
-      move(record, next, undefined);
+      if (!move(record, next, undefined)) return;
       notify({ text: `Moved to ${next.title}`, undo: true });
+      focusCard(record.id);
     } else if (event.altKey && (event.key === "ArrowUp" || event.key === "ArrowDown")) {
       const before = event.key === "ArrowUp" ? column.records[at - 1]?.id : column.records[at + 2]?.id;
       if (event.key === "ArrowUp" ? at > 0 : at < column.records.length - 1) move(record, column, before);
+      focusCard(record.id);
     } else {
       const focus = { ArrowUp: [0, -1], ArrowDown: [0, 1], ArrowLeft: [-1, 0], ArrowRight: [1, 0] }[event.key];
       if (!focus) return;

@@ -176,6 +176,7 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
     const done =
       given.length === 0 && !kept ? "" : act(putCards, { given, ...(kept && byHand ? { lens: kept.id, byHand } : {}) });
     if (!kept && byHand && done !== undefined) change({ byHand });
+    return done !== undefined;
   };
   const keep = (title: string) => {
     const id = newId();
