@@ -128,6 +128,30 @@ describe("what it does", () => {
     expect(() => store.act(undoRun, { run: run!.id })).toThrow("taken back already");
   });
 
+  test("puts every task on the day’s page, from the page of another day and from a note too", () => {
+    const rule = order({ when: { on: "changed", field: "priority" }, where: { all: [] }, steps: [{ do: "dayPage" }] });
+    const yesterday = "2026-11-23";
+    const pages = [
+      { id: `day-${yesterday}`, kind: "day", date: yesterday, text: "- [ ] Letter {#ta}" },
+      { id: "nn", kind: "note", title: "Reach 4", tags: [], text: "- [ ] Stakes {#tb}", createdAt: "2026-11-01T08:00" },
+    ] as const;
+    const { store } = workspace(
+      [rule],
+      [
+        someTask("ta", { title: "Letter", page: `day-${yesterday}`, doDay: yesterday }),
+        someTask("tb", { title: "Stakes", page: "nn" }),
+        ...(pages as unknown as Task[]),
+      ],
+    );
+    for (const id of ["ta", "tb"]) store.act(editRecord, { id, fields: { priority: "vital" } });
+    const text = store.find("day", `day-${today}`)?.text ?? "";
+    expect(text).toContain("- [ ] Letter {#ta}");
+    expect(text).toContain("- Stakes, on [[Reach 4]]");
+    expect(store.find("task", "ta")).toMatchObject({ doDay: today, page: `day-${today}` });
+    expect(store.find("task", "tb")).toMatchObject({ doDay: today, page: "nn" });
+    expect(store.find("note", "nn")?.text).toBe("- [ ] Stakes {#tb}");
+  });
+
   test("can be tried without changing anything, and says what would change", () => {
     const rule = order({
       where: vital,

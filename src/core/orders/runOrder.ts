@@ -144,11 +144,17 @@ function valueToSet(
   return read.value;
 }
 
+/** Every record gets a line on the page of today, where it has none there: a task its own line, from whatever day it stood on. */
 function putOnDay(tx: Transaction, record: PensumRecord, today: string) {
   if (record.kind !== "task") return appendToDay(tx, today, [`- [[${nameOf(record, tx)}]]`]);
-  const lines = record.page === undefined ? [writeTaskLine(record)] : [];
-  tx.update(record.id, { doDay: today, restUntil: undefined, ...(lines.length > 0 ? { page: dayPageId(today) } : {}) });
-  if (lines.length > 0) appendToDay(tx, today, lines);
+  if (record.page === dayPageId(today)) return tx.update(record.id, { doDay: today, restUntil: undefined });
+  const page = record.page === undefined ? undefined : tx.get(record.page);
+  if (page?.kind === "day") return void carry.run(tx, { tasks: [record.id], to: today });
+  tx.update(record.id, { doDay: today, restUntil: undefined });
+  // A line on a note stays there, and is told of.
+  if (page?.kind === "note") return appendToDay(tx, today, [`- ${nameOf(record, tx)}, on [[${page.title}]]`]);
+  appendToDay(tx, today, [writeTaskLine(record)]);
+  tx.update(record.id, { page: dayPageId(today) });
 }
 
 interface WrittenChanges {

@@ -1,6 +1,11 @@
 "use client";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { Check } from "lucide-react";
+import { useMemo, useReducer, useRef, useState, type KeyboardEvent } from "react";
+import { setState } from "@/core/commands";
+import { isUnfinished, type PensumRecord } from "@/core/model";
+import { titleOf } from "@/core/things";
+import { useAct } from "@/ui/workspaceContext";
 import type { Group, LensDraft, LensView } from "@/core/lens";
 import type { Register } from "@/core/register";
 import { openRecord } from "@/ui/navigation";
@@ -23,10 +28,33 @@ const rowHeight = 32;
 /** A lens as a list: a title a line, and what else is shown behind it. */
 export function ListView({ writing, register, lens, view, onChange, onAdd }: ListViewProps) {
   const scroller = useRef<HTMLDivElement>(null);
-  const [line, setLine] = useState(0);
+  const [cursor, setCursor] = useState<{ key: string; line: number }>({ key: "", line: 0 });
+  const [, redraw] = useReducer((count: number) => count + 1, 0);
+  const act = useAct();
   const { revision } = view;
   // eslint-disable-next-line react-hooks/exhaustive-deps
   const rows = useMemo(() => new TableRows(view, lens.folded), [view, lens.folded, revision]);
+  const keyOf = (at: number): string => {
+    const row = rows.row(at);
+    return row?.kind === "entry" ? (view.entries[row.at]?.record.id ?? "") : (row?.key ?? "");
+  };
+  // The cursor belongs to a record, wherever it stands.
+  const at = cursor.key === "" || keyOf(cursor.line) === cursor.key ? -1 : view.indexOf(cursor.key);
+  const line = Math.max(0, Math.min(rows.count - 1, (at < 0 ? undefined : rows.lineOf(at)) ?? cursor.line));
+  /** Goes to a line; the record that was ticked goes to its place, or leaves. */
+  const setLine = (to: number) => {
+    const key = keyOf(to);
+    setCursor({ key, line: to });
+    if (view.hold(undefined)) redraw();
+  };
+  /** Ticks a task, or takes the tick off; it keeps its line until another one is gone to. */
+  const tick = (record: PensumRecord, on: number) => {
+    if (record.kind !== "task") return;
+    if (record.id !== cursor.key) setLine(on);
+    view.hold(record.id);
+    act(setState, { tasks: [record.id], state: isUnfinished(record.state) ? "done" : "open" });
+    setCursor({ key: record.id, line: on });
+  };
   const virtual = useVirtualizer({
     count: rows.count,
     getScrollElement: () => scroller.current,
@@ -56,7 +84,11 @@ export function ListView({ writing, register, lens, view, onChange, onAdd }: Lis
       setLine(next);
       virtual.scrollToIndex(next);
     } else if (event.key === "Enter") open();
-    else return;
+    else if (event.key === " ") {
+      const row = rows.row(line);
+      const record = row?.kind === "entry" ? view.entries[row.at]?.record : undefined;
+      if (record) tick(record, line);
+    } else return;
     event.preventDefault();
     event.stopPropagation();
   };
@@ -113,11 +145,31 @@ export function ListView({ writing, register, lens, view, onChange, onAdd }: Lis
               key={`${record.id} ${entry.place.groups.join()}`}
               role="option"
               aria-selected={line === index}
+              aria-checked={record.kind === "task" ? !isUnfinished(record.state) : undefined}
               data-active={line === index ? "" : undefined}
               className="list-row border-b border-hairline"
               style={style}
               onClick={() => openRecord(record.id)}
             >
+              {record.kind === "task" && (
+                // For the pointer; by keys, Space ticks, and the option says whether it is done.
+                <span
+                  aria-hidden
+                  data-tick={record.id}
+                  className="-mx-1 grid size-6 flex-none place-items-center"
+                  onClick={(event) => {
+                    event.stopPropagation();
+                    tick(record, index);
+                    scroller.current?.focus({ preventScroll: true });
+                  }}
+                >
+                  <span
+                    className={`grid size-[13px] place-items-center border ${isUnfinished(record.state) ? "border-ink-3" : "border-woad bg-woad text-sheet"}`}
+                  >
+                    {!isUnfinished(record.state) && <Check size={11} strokeWidth={3} />}
+                  </span>
+                </span>
+              )}
               <span className="min-w-0 flex-1 truncate">
                 <CellContent
                   writing={writing}
