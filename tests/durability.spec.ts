@@ -193,32 +193,6 @@ test("a full disk is said, what was typed stays, can be kept as a file, and is w
   await expect(line(page, "and one more")).toBeVisible();
 });
 
-test("a disk that is really full keeps nothing from being said, and what was typed is written when there is room", async ({
-  page,
-  context,
-}) => {
-  await open(page);
-  await capture(page, "written before");
-  await saved(page);
-  const client = await context.newCDPSession(page);
-  const { origin } = new URL(page.url());
-  await client.send("Storage.overrideQuotaForOrigin", { origin, quotaSize: 1 });
-  // The browser looks at its quota once a transaction is large enough to ask for room.
-  await editor(page).click();
-  await page.keyboard.press("Control+End");
-  await page.keyboard.insertText(`\n${"words that need room ".repeat(40_000)}`);
-  const alert = page.getByRole("alert").filter({ hasText: "not saved" });
-  await expect(alert).toContainText("The disk is full", { timeout: 20_000 });
-  await expect(page.locator(".status [role=status]")).not.toHaveText(/all saved/i);
-  await client.send("Storage.overrideQuotaForOrigin", { origin });
-  await expect(alert).toHaveCount(0, { timeout: 30_000 });
-  await saved(page);
-  await page.reload();
-  await ready(page);
-  await expect(line(page, "written before")).toBeVisible();
-  await expect(line(page, "words that need room").first()).toBeVisible();
-});
-
 test("without a database the day can be worked on, and it is said that nothing is kept", async ({ page }) => {
   await page.addInitScript(() => {
     IDBFactory.prototype.open = () => {
