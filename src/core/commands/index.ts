@@ -5,6 +5,7 @@ export * from "./carry";
 export { editFields, editRecord, editRecords } from "./editRecord";
 export * from "./giveDay";
 export * from "./giveValues";
+export * from "./hoursInOrder";
 export * from "./leave";
 export * from "./layPattern";
 export * from "./layRepeating";

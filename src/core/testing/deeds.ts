@@ -159,6 +159,17 @@ export const deeds: Readonly<Record<string, Deed>> = {
   splitTask: deed(splitTask, (h) => ({ task: h.id("task"), parts: [h.draft(), h.draft()] })),
   mergeTask: deed(mergeTask, (h) => ({ task: h.id("task"), into: h.id("day", "note", "task") })),
   gatherPage: deed(gatherPage, (h) => ({ page: h.id("day") })),
+  giveValues: deed(c.giveValues, (h) =>
+    h.ids("task", "event").map((id) => ({
+      id,
+      fields: h.fields("tasks"),
+      ...(h.maybe(() => 1) ? { day: h.maybe(h.date) } : {}),
+    })),
+  ),
+  putCards: deed(shaping.putCards, (h) => ({
+    given: h.ids("task").map((id) => ({ id, fields: h.fields("tasks") })),
+    ...(h.maybe(() => 1) ? { lens: h.id("lens"), byHand: { [h.id("task")]: h.number(9) } } : {}),
+  })),
   markHabit: deed(c.markHabit, (h) => ({ habit: h.id("habit"), date: h.date(), done: h.number(2) === 0 })),
   addRecord: deed(c.addRecord, (h) => ({ kind: h.from(["note", "person", "theme"] as const), title: h.title() })),
   editRecord: deed(c.editRecord, (h) => {

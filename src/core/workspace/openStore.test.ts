@@ -1,6 +1,6 @@
 import { beforeEach, expect, test, vi } from "vitest";
 import type { PensumRecord } from "../model";
-import type { Store } from "../store";
+import type { Fields, Store } from "../store";
 
 /** Each test starts as a fresh tab does: nothing is loaded that is loaded late. */
 beforeEach(() => vi.resetModules());
@@ -130,4 +130,29 @@ test("a title built from a computed field is right after the very edit, and a tr
   expect([store.get("one"), shown()]).toMatchObject([{ title: "10" }, 10]);
   store.rehearse(editRecord, { id: "one", fields: { f_n: 50 } });
   expect(shown()).toBe(10);
+});
+
+test("a start and an end that two tabs changed, each by itself, are brought into order: the end follows the start", async () => {
+  const { openStore, clock } = await freshTab();
+  const call = {
+    id: "call",
+    kind: "event",
+    title: "Call",
+    start: "2026-11-24T10:00",
+    end: "2026-11-24T10:45",
+    place: "",
+    people: [],
+    text: "",
+    createdAt: "2026-11-20T08:00",
+  } as unknown as PensumRecord;
+  const { store } = await openStore(new Map([["call", call]]), clock);
+  const ours = () => store.get("call");
+  const change = (from: Fields, to: Fields) =>
+    store.reapply({ added: new Map(), updated: new Map([["call", [from, to]]]), removed: new Map() }, ours);
+  change({ start: "2026-11-24T10:00" }, { start: "2026-11-24T16:00" });
+  expect(ours()).toMatchObject({ start: "2026-11-24T16:00", end: "2026-11-24T16:45" });
+  change({ start: "2026-11-24T16:00" }, { start: "2026-11-26" });
+  expect(ours()).toMatchObject({ start: "2026-11-26", end: "2026-11-26" });
+  change({ start: "2026-11-26" }, { start: "2026-11-27T09:00" });
+  expect(ours()).toMatchObject({ start: "2026-11-27T09:00", end: "2026-11-27T10:00" });
 });

@@ -1,4 +1,4 @@
-import { hoursComeAgain, rollOn } from "../commands";
+import { hoursComeAgain, hoursInOrder, rollOn } from "../commands";
 import type { Id, PensumRecord } from "../model";
 import { followPages, OutlineCache } from "../page";
 import { changedRule } from "../register/changedRule";
@@ -34,7 +34,7 @@ export function openEmptyStore(clock: Clock): OpenStore {
 
 function openBareStore(records: Map<Id, PensumRecord>, clock: Clock): OpenStore {
   const outlines = new OutlineCache();
-  const store = new Store(records, [followPages(outlines), rollOn, hoursComeAgain, changedRule], clock);
+  const store = new Store(records, [followPages(outlines), rollOn, hoursComeAgain, hoursInOrder, changedRule], clock);
   store.onChange((changes) => {
     for (const { to } of changes) if (to) void loadNeeded(store, to);
   });
