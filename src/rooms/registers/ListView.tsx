@@ -4,7 +4,6 @@ import { Check } from "lucide-react";
 import { useMemo, useReducer, useRef, useState, type KeyboardEvent } from "react";
 import { setState } from "@/core/commands";
 import { isUnfinished, type PensumRecord } from "@/core/model";
-import { titleOf } from "@/core/things";
 import { useAct } from "@/ui/workspaceContext";
 import type { Group, LensDraft, LensView } from "@/core/lens";
 import type { Register } from "@/core/register";
