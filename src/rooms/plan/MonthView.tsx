@@ -125,13 +125,16 @@ const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget,
     minute: startMinute,
     dye: layer.dye,
   }));
+  const wholeDay = whole.map(({ record, what }) => ({ record, what, minute: undefined, dye: undefined }));
+  // What comes every day comes last: there is room for little, and it says least of a month.
   const all = [
-    ...whole.map(({ record, what }) => ({ record, what, minute: undefined, dye: undefined })),
+    ...wholeDay.filter(({ what }) => what !== "habit"),
     ...withLayer.filter(({ minute }) => minute === undefined),
     ...items
       .filter(({ beginsBefore }) => !beginsBefore)
       .map(({ record, startMinute }) => ({ record, what: "item" as const, minute: startMinute, dye: undefined })),
     ...withLayer.filter(({ minute }) => minute !== undefined),
+    ...wholeDay.filter(({ what }) => what === "habit"),
   ];
   const shown = all.length > lines ? all.slice(0, Math.max(0, lines - 1)) : all;
   const words = load.plannedMinutes > 0 ? durationText(load.plannedMinutes) : "";
