@@ -276,6 +276,10 @@ test("the timeline goes from bar to bar by keys, and moves one", async ({ page }
   await expect(current).toContainText("Thu 9:00 to Thu 9:45");
   await page.keyboard.press("Control+z");
   await expect(current).toContainText("order stakes, tomorrow 9:00");
+  await page.keyboard.press("Space");
+  await expect(current).toContainText("done");
+  await page.keyboard.press("Space");
+  await expect(current).not.toContainText("done");
 
   // Moved by hand, the address follows, and Today leads back.
   const box = (await canvas.boundingBox())!;

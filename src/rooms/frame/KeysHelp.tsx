@@ -58,6 +58,7 @@ const groups: readonly (readonly [string, readonly (readonly [string, string])[]
       ["← → on a bar of the timeline", `Go from bar to bar; with ${command} move it, with Shift stretch it`],
       ["Insert, or Shift Enter, on the timeline", "Draw a new bar there; Shift and the pointer do it too"],
       ["Arrows on a card of a matrix", "Give it another value"],
+      ["Space on a bar of the timeline, or in a list", "Tick a task off, or open it again"],
       ["Space on a habit", "Mark it as done"],
       ["Alt ↑ ↓, Delete in a time box", "Move a task in it, take it out"],
     ],

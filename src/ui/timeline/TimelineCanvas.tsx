@@ -2,7 +2,8 @@
 import { select } from "d3-selection";
 import { zoom, zoomIdentity, type D3ZoomEvent, type ZoomBehavior } from "d3-zoom";
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
-import type { Dye, Id } from "@/core/model";
+import { setState } from "@/core/commands";
+import { isUnfinished, type Dye, type Id } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import {
   decidingChain,
@@ -20,7 +21,7 @@ import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { trackPointer } from "@/ui/trackPointer";
 import { useSize } from "@/ui/useSize";
-import { useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { NewBarForm, stretchWords, type NewBar } from "./NewBarForm";
 import {
   barWords,
@@ -71,6 +72,7 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
   const { rows, date, today, dyeOf, threads, folded, onFold, rowTitle, rowNote, onOpenRow } = props;
   const { onShift: shift, onDraw, loads: withLoads, onDay, empty, foot } = props;
   const store = useStore();
+  const act = useAct();
   const settings = useSettings();
   const style = useTimeStyle();
   const firstWeekday = useFirstWeekday();
@@ -372,7 +374,10 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
       const start = Math.ceil((bar?.end ?? minutesSince(today)) / step) * step;
       if (row) setDrawn(newBar(row, start, start + (isCoarse() ? 1440 : 60)));
     } else if (event.key === "Enter" && bar) openRecord(bar.id);
-    else if (event.key === "+" || event.key === "-") {
+    else if (event.key === " " && bar) {
+      const task = store.find("task", bar.id);
+      if (task) act(setState, { tasks: [task.id], state: isUnfinished(task.state) ? "done" : "open" });
+    } else if (event.key === "+" || event.key === "-") {
       if (canvas.current) behavior.current?.scaleBy(select(canvas.current), event.key === "+" ? 1.3 : 1 / 1.3);
     } else return;
     event.preventDefault();
