@@ -12,6 +12,7 @@ import {
   railItem,
   ready,
   saved,
+  storedRecords,
   trayRow,
 } from "./helpers";
 
@@ -215,4 +216,27 @@ test("a captured line shows what was understood, and each part can be refused", 
   await expect(understood).toHaveCount(4);
   await page.getByRole("textbox", { name: "Add something" }).press("Enter");
   await expect(line(page, "landowner letter vital")).toContainText("Reporting60 mindue Wed 2 Dec");
+});
+
+test("all tasks that are chosen are given a day at once, in one step that undoes", async ({ page }) => {
+  await open(page);
+  await editor(page).click();
+  await page.keyboard.type("- [ ] order stakes\nread the gauge\ncall the mill");
+  await page.keyboard.press("Shift+ArrowUp");
+  await page.keyboard.press("Alt+g");
+  const picker = page.getByRole("dialog", { name: "A day for 2 tasks" });
+  await expect(picker).toBeVisible();
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("Enter");
+  await expect(picker).toHaveCount(0);
+  await expect(notice(page)).toContainText("Gave 2 tasks");
+  const doDays = async () =>
+    (await storedRecords(page)).filter(({ kind }) => kind === "task").map(({ title, doDay }) => `${title} ${doDay}`);
+  expect((await doDays()).sort()).toEqual([
+    "call the mill 2026-11-25",
+    "order stakes 2026-11-24",
+    "read the gauge 2026-11-25",
+  ]);
+  await page.keyboard.press("Control+z");
+  await expect.poll(async () => (await doDays()).filter((one) => one.endsWith("24")).length).toBe(3);
 });

@@ -10,7 +10,7 @@ const keptMilliseconds = 400 * 86_400_000;
 
 const mostDroppedAtOnce = 2000;
 
-export interface Snapshot {
+interface Snapshot {
   readonly seq: number;
   readonly version: number;
   /** The records, chunk by chunk as they are stored. */

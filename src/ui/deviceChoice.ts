@@ -2,7 +2,7 @@
 import { useSyncExternalStore } from "react";
 
 /** What is chosen on this device: read once, kept in `localStorage`, and told to all that show it. */
-export interface DeviceChoice<T> {
+interface DeviceChoice<T> {
   read(): T;
   choose(next: T): void;
   /** The choice, followed as it changes. */

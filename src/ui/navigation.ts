@@ -16,11 +16,11 @@ export type Place =
 
 /** How the plan is looked at. */
 export const planLooks = ["calendar", "timeline", "matrix"] as const;
-export type PlanLook = (typeof planLooks)[number];
+type PlanLook = (typeof planLooks)[number];
 
 /** How much of it is shown at once: a number of days, or a way of its own. */
 export type PlanSpan = number | "month" | "year" | "agenda";
-export const mostDays = 31;
+const mostDays = 31;
 
 /** The address of the plan; of the present week where no date is given. */
 export function planAddress(look: PlanLook, span: PlanSpan = 7, date?: DateText): string {

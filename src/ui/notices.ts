@@ -1,7 +1,7 @@
 import { clockText, dateText, isDate, type TimeStyle } from "@/core/time";
 
 /** A line that says what just happened. */
-export interface Notice {
+interface Notice {
   readonly text: string;
   /** Whether undo takes this very thing back. */
   readonly undo?: boolean;

@@ -6,7 +6,7 @@ import { copyAll } from "@/data/copyFiles";
 import { WorkspaceDatabase } from "@/data/database";
 
 /** How many records came in, or why none did. */
-export interface ReadResult {
+interface ReadResult {
   records: number;
   /** What was mended on the way, in sentences. */
   faults: readonly string[];

@@ -1,7 +1,7 @@
 import { bareRecord, newId, Refusal, type Dye, type Id } from "../model";
 import type { Command } from "../store";
 
-export interface AddedRecord {
+interface AddedRecord {
   readonly kind: "note" | "person" | "theme";
   readonly title: string;
   readonly id?: Id;

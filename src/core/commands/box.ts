@@ -8,7 +8,7 @@ import { usualBlockMinutes } from "./place";
 import { clock, need, takenOut } from "./shared";
 
 /** So many tasks fit into one box. */
-export const mostInBox = 100;
+const mostInBox = 100;
 
 /** The box of an id, taken out of its series where it is one of several. @throws Refusal where it is none */
 function needBox(tx: Transaction, id: Id): Block {

@@ -12,7 +12,7 @@ export const longestList = 100_000;
 export const longestText = 1_000_000;
 
 /** Thrown where an evaluation would cost too much; `withBudget` turns it into null. */
-export class OverBudget extends Error {
+class OverBudget extends Error {
   override readonly name = "OverBudget";
 }
 

@@ -17,7 +17,7 @@ export class FormulaError extends Error {
 }
 
 /** How names look to the parser, which must know those that have spaces; nested names stand in nested objects. */
-export type NameShapes = Readonly<Record<string, unknown>>;
+type NameShapes = Readonly<Record<string, unknown>>;
 
 /**
  * The syntax tree of a formula.

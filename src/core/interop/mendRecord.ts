@@ -3,7 +3,7 @@ import { asRecord, faultOf, faultsOf } from "../model/checks";
 import type { MomentText } from "../time";
 
 /** A record that was read, as it is or as far as it could be mended, and what had to be done to it. */
-export interface MendedRecord {
+interface MendedRecord {
   readonly record: PensumRecord;
   /** In sentences; empty when nothing was wrong. */
   readonly faults: readonly string[];

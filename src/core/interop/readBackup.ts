@@ -8,7 +8,7 @@ import { format, linesPerStep, type Progress, type StoredFile, type WorkspaceCon
 const again = "Nothing was changed.";
 
 /** A backup that was read, and what of it had to be mended, in sentences. */
-export interface BackupReading extends WorkspaceContents {
+interface BackupReading extends WorkspaceContents {
   readonly faults: readonly string[];
 }
 

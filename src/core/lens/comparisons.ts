@@ -2,7 +2,7 @@ import type { Comparison, Field } from "../model";
 import type { CellType } from "../register";
 
 /** The comparisons that make sense for a type of cell, in the order in which they are offered. */
-export const comparisonsOf: Readonly<Record<CellType, readonly Comparison[]>> = {
+const comparisonsOf: Readonly<Record<CellType, readonly Comparison[]>> = {
   text: ["contains", "containsNot", "is", "isNot", "begins", "empty", "filled"],
   number: ["is", "isNot", "above", "atLeast", "below", "atMost", "empty", "filled"],
   minutes: ["above", "atLeast", "below", "atMost", "is", "empty", "filled", "aboveField"],

@@ -24,7 +24,7 @@ import { fieldNamed } from "./fieldNamed";
 export type Predicate = (record: PensumRecord) => boolean;
 
 /** What conditions are read in. */
-export interface Setting {
+interface Setting {
   readonly values: FieldValues;
   readonly register: Register;
   readonly today: DateText;

@@ -56,7 +56,7 @@ export function keyReader(values: FieldValues, field: Field, type: CellType): (c
 }
 
 /** The parts of a day by which dates with a time may be grouped. */
-export const partsOfDay = ["night", "morning", "afternoon", "evening"] as const;
+const partsOfDay = ["night", "morning", "afternoon", "evening"] as const;
 
 /**
  * The key of the group of a date: `2026-11-24` for a day, the Saturday for a weekend, `2026-11-23` (its first day) for a week, `2026-11`, `2026`,

@@ -2,7 +2,7 @@ import { sortedIn, type Cell, type Column } from "../register";
 import { compareKeys, isLasting, type OrderKey } from "./order";
 
 /** The place of each different cell of a column in an order; cells whose keys are alike share one. */
-export interface Ranks {
+interface Ranks {
   /** By the number of the cell. */
   readonly ranks: Uint32Array;
   /** How many ranks there are. */

@@ -180,7 +180,7 @@ function isMinutes(value: unknown, most: number): boolean {
 }
 
 /** Tells whether a value is a list of tasks with their minutes, as a time box holds them. */
-export function isHeld(value: unknown): boolean {
+function isHeld(value: unknown): boolean {
   return (
     isList(value, 100) &&
     value.every((one) => {

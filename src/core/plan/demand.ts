@@ -9,7 +9,7 @@ import { byPressing, isLate } from "./reasons";
 type Reads = Pick<Store, "list">;
 
 /** A task that is due, and how much of it has no hours yet before it is. */
-export interface DueTask {
+interface DueTask {
   readonly task: Task;
   readonly due: DateText | MomentText;
   readonly minutes: number;
@@ -103,7 +103,7 @@ export function shortages(due: readonly DueTask[], free: FreeAhead, now: MomentT
 }
 
 /** Hours before a due date that another task has, which may be done later: what could move. */
-export interface Movable {
+interface Movable {
   readonly task: Task;
   readonly block: Block;
   readonly minutes: number;

@@ -4,7 +4,7 @@ import { addDays, repeatOf, startOfWeek, startsOf, type DateText } from "../time
 import { seriesStart } from "./series";
 
 /** A habit on a day on which its rule has it, and whether it was done. */
-export interface HabitDay {
+interface HabitDay {
   readonly habit: Habit;
   readonly done: boolean;
 }

@@ -4,7 +4,7 @@ import { isDate, isMoment } from "../time";
 import { minutesSince, type TimelineBar } from "./timeline";
 
 /** A row of a lens on the timeline: the records of one group. */
-export interface LensTimelineRow {
+interface LensTimelineRow {
   /** The key of its group; empty where the lens does not group. */
   readonly key: string;
   readonly bars: readonly TimelineBar[];

@@ -54,7 +54,7 @@ export function roomOn(store: Reads, date: DateText, settings: Settings, zone: s
 }
 
 /** The person's own tasks of a date: those meant for it, and those due on it that are meant for no day; each once. */
-export function tasksOfDay(store: Reads, date: DateText): Task[] {
+function tasksOfDay(store: Reads, date: DateText): Task[] {
   const meant = store.list("tasksByDoDay", date) as readonly Task[];
   const due = (store.list("openByDueDay", date) as readonly PensumRecord[]).filter(
     (record): record is Task => record.kind === "task" && record.doDay === undefined && record.restUntil === undefined,
@@ -90,7 +90,7 @@ function elapsed(date: DateText, startMinute: number, endMinute: number, zone: s
  * Minutes of a task that have no hours yet: its estimate less all that is placed for it from `date` on. One that is
  * done counts what it took, where nothing was placed for it, so that ticking does not empty a day.
  */
-export function unplacedMinutes(store: Reads, task: Task, date: DateText): number {
+function unplacedMinutes(store: Reads, task: Task, date: DateText): number {
   const blocks = store.list("blocksByTask", task.id) as Block[];
   if (!isUnfinished(task.state)) {
     if (task.state === "dropped" || blocks.length > 0) return 0;

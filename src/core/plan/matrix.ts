@@ -11,14 +11,14 @@ export interface CardWish {
 }
 
 /** Where a card lies, in pixels from the upper left. */
-export interface CardPlace {
+interface CardPlace {
   readonly id: string;
   readonly band: number;
   readonly x: number;
   readonly y: number;
 }
 
-export interface MatrixLayout {
+interface MatrixLayout {
   readonly places: readonly CardPlace[];
   /** Where each band begins, and, at the end, where the last one ends. */
   readonly bands: readonly number[];

@@ -153,11 +153,10 @@ export function goalStanding(reads: Reads, goal: Goal, today: DateText): number 
 }
 
 /** The orders in which "what next" can be asked. */
-export const nextOrders = ["pull", "newest", "warmUp"] as const;
-export type NextOrder = (typeof nextOrders)[number];
+type NextOrder = "pull" | "newest" | "warmUp";
 
 /** Carried so often, a task is one that keeps being put off. */
-export const longCarried = 4;
+const longCarried = 4;
 
 /** Tells whether a task keeps being put off: carried many times, or open for long and carried at least once. */
 export function isLongCarried(task: Pick<Task, "carried" | "createdAt">, today: DateText): boolean {

@@ -1,7 +1,7 @@
 import { addDays, addMonths, startOfWeek, type DateText } from "../time";
 
 /** Days that are shown together, in order. */
-export interface DayRange {
+interface DayRange {
   readonly first: DateText;
   readonly last: DateText;
   readonly dates: readonly DateText[];

@@ -10,7 +10,7 @@ import {
 } from "../time";
 
 /** Why a task asks to be looked at. */
-export interface Reason {
+interface Reason {
   readonly what: "late" | "due" | "carried" | "priority" | "doDay" | "rested";
   /** In a few words, as a part of a sentence: "due Fri". */
   readonly text: string;

@@ -7,7 +7,7 @@ import { gapsBetween } from "./freeTime";
 import { patternHours, patternOf } from "./pattern";
 
 /** Where a task may go among the hours of its theme: into hours that are set aside, or to a free time of the pattern. */
-export type ThemedHour =
+type ThemedHour =
   | { readonly box: Block; readonly date: DateText; readonly startMinute: number }
   | { readonly start: MomentText; readonly minutes: number; readonly date: DateText; readonly startMinute: number };
 

@@ -103,7 +103,7 @@ function merged(builtIn: readonly Field[], changed: readonly FieldRecord[]): rea
 }
 
 /** A field that a person made, as every other field is described. */
-export function ownField(record: FieldRecord): Field {
+function ownField(record: FieldRecord): Field {
   const { name, title, type, options, unit, decimals, target, many, formula, summary, start, hidden } = record;
   const more = { options, unit, decimals, target, many, formula, summary, start, hidden };
   const given = Object.fromEntries(Object.entries(more).filter(([, value]) => value !== undefined));

@@ -3,7 +3,7 @@ import { newId, Refusal, type Id, type Lens } from "../model";
 import type { Command } from "../store";
 
 /** What a lens is, but for what the store keeps of it. */
-export type LensSetting = Partial<Omit<Lens, "id" | "kind">>;
+type LensSetting = Partial<Omit<Lens, "id" | "kind">>;
 
 /** Keeps a lens under a name. */
 export const addLens: Command<{ lens: Omit<Lens, "id" | "kind" | "order" | "text">; id?: Id }> = {

@@ -8,7 +8,7 @@ import { addToRegister } from "./addToRegister";
 import { editField } from "./ownFields";
 
 /** Cells of a table that were typed, pasted, filled or cleared. */
-export interface CellChanges {
+interface CellChanges {
   readonly register: string;
   /** Choices that were new, by the name of their field: all that it has then. */
   readonly options: ReadonlyMap<string, readonly Option[]>;

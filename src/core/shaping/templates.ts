@@ -25,7 +25,7 @@ function knownFills(today: DateText): Record<string, string> {
 }
 
 /** What people say of a template. */
-export type TemplateSetting = Partial<Pick<Template, "title" | "register" | "naming" | "fields" | "text">>;
+type TemplateSetting = Partial<Pick<Template, "title" | "register" | "naming" | "fields" | "text">>;
 
 export const addTemplate: Command<{ title: string; setting?: TemplateSetting; id?: Id }> = {
   name: "addTemplate",
@@ -84,7 +84,7 @@ export const makeFromTemplate: Command<{ template: Id; fills?: Readonly<Record<s
 };
 
 /** A record that was made from a template which has changed since, and what bringing it up to date would do. */
-export interface TemplateUpdate {
+interface TemplateUpdate {
   readonly record: PensumRecord;
   readonly name: string;
   readonly text: string;

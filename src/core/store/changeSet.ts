@@ -20,7 +20,7 @@ export interface ChangeSet {
 }
 
 /** Where a change set is applied: a map of records, or the store. */
-export interface RecordSink {
+interface RecordSink {
   get(id: Id): PensumRecord | undefined;
   set(id: Id, record: PensumRecord): unknown;
   delete(id: Id): unknown;

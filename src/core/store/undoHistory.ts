@@ -4,7 +4,7 @@ import { apply, invert, isEmpty, squash, type ChangeSet } from "./changeSet";
 import { decodeBackwards } from "./codec";
 
 /** One step that can be undone, or redone. */
-export interface UndoStep {
+interface UndoStep {
   readonly changes: ChangeSet;
   readonly said: string;
   /** Steps of the same group that follow each other closely are one: a burst of typing. */

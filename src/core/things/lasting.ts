@@ -5,7 +5,7 @@ import { addMinutes, isMoment, minutesBetween, type MomentText } from "../time";
 export const usualEventMinutes = 60;
 
 /** Minutes from the start of hours to their end; the usual length of an event that has whole days. */
-export function lengthOf({ start, end }: Pick<Block | Event, "start" | "end">): number {
+function lengthOf({ start, end }: Pick<Block | Event, "start" | "end">): number {
   return isMoment(start) && isMoment(end) ? minutesBetween(start, end) : usualEventMinutes;
 }
 

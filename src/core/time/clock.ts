@@ -1,4 +1,4 @@
-import { dateOf, momentAt, minuteOf, type MomentText } from "./moments";
+import { dateOf, momentAt, type MomentText } from "./moments";
 import { dateFromParts, type DateText } from "./dates";
 
 /** Where the present comes from. Nothing else in Pensum asks the machine for the time. */
@@ -29,9 +29,4 @@ export function standingClock(moment: MomentText, zone = "UTC"): Clock {
 /** Today's date by `clock`. */
 export function today(clock: Clock): DateText {
   return dateOf(clock.now());
-}
-
-/** Minutes since midnight by `clock`. */
-export function minuteNow(clock: Clock): number {
-  return minuteOf(clock.now());
 }

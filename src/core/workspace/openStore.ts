@@ -6,7 +6,7 @@ import { Store } from "../store";
 import { hasLibrary, needLibrary, repeatOf, type Clock } from "../time";
 
 /** A store with every rule of a workspace, and the outlines that its pages are followed by. */
-export interface OpenStore {
+interface OpenStore {
   readonly store: Store;
   readonly outlines: OutlineCache;
 }

@@ -22,7 +22,7 @@ const groups: readonly (readonly [string, readonly (readonly [string, string])[]
     [
       [`${command} Enter`, "Tick the task off, or open it again"],
       ["Alt H", "Place the line on the hours"],
-      ["Alt G", "Give the task a day"],
+      ["Alt G", "Give the task, or all tasks that are chosen, a day"],
       ["Alt O", "Open the task"],
       ["Tab, Shift Tab", "Nest, un-nest"],
       ["Alt Shift ↑ ↓", "Move the line up or down, with what is nested in it"],

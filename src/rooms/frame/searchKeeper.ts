@@ -9,7 +9,7 @@ import type { SearchWorker } from "@/workers/search.worker";
 const documentsAtOnce = 1500;
 
 /** The index of a store in its worker: built when first asked for, in step from then on. */
-export class SearchKeeper {
+class SearchKeeper {
   readonly #worker = wrap<SearchWorker>(
     new Worker(new URL("../../workers/search.worker.ts", import.meta.url), { type: "module" }),
   );

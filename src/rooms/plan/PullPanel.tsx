@@ -98,7 +98,7 @@ function OneCard({ card, today }: PullPanelProps & { card: MatrixCard }) {
 }
 
 /** The parts of a pull, each with its bar and its points. */
-export function PullParts({ parts, words }: { parts: readonly PullShare[]; words: (part: PullShare) => string }) {
+function PullParts({ parts, words }: { parts: readonly PullShare[]; words: (part: PullShare) => string }) {
   return (
     <ul>
       {parts

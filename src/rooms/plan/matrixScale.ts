@@ -14,7 +14,7 @@ const marks = [
 ] as const;
 
 /** What has no date stands from here on. */
-export const noDateShare = 0.94;
+const noDateShare = 0.94;
 
 const scale = scaleLinear()
   .domain(marks.map(([days]) => days))

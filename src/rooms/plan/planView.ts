@@ -15,7 +15,7 @@ export type TrayWay = (typeof trayWays)[number];
 
 /** What can be shown on the calendar, each switched on and off. */
 export const shownThings = ["events", "blocks", "tasks", "dues", "habits"] as const;
-export type ShownThing = (typeof shownThings)[number];
+type ShownThing = (typeof shownThings)[number];
 
 export const thingWords: Record<ShownThing, string> = {
   events: "events",
@@ -37,7 +37,7 @@ export const itemFields = [
 ] as const;
 
 /** What runs across the matrix. */
-export const acrossWays = ["slack", "due", "doDay"] as const;
+const acrossWays = ["slack", "due", "doDay"] as const;
 export type AcrossWay = (typeof acrossWays)[number];
 
 /** Which tasks the matrix shows. */

@@ -1,7 +1,7 @@
 import type { Group, LensView } from "@/core/lens";
 
 /** A line of a table: the heading of a group, or a record. */
-export type TableRow =
+type TableRow =
   | { readonly kind: "group"; readonly group: Group; readonly level: number; readonly key: string }
   | { readonly kind: "entry"; readonly at: number };
 

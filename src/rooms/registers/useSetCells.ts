@@ -19,7 +19,7 @@ export interface TypedCell {
 }
 
 /** A record that is made of pasted texts, with what else it is given. */
-export interface TypedRow {
+interface TypedRow {
   readonly texts: readonly { readonly name: string; readonly text: string }[];
   readonly given: Fields;
 }

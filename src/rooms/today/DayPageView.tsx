@@ -26,7 +26,7 @@ export function DayPageView({ id, date, today }: DayPageViewProps) {
   const store = useStore();
   const act = useAct();
   const { place } = usePlacing();
-  const [giving, setGiving] = useState<{ task: Id; x: number; y: number }>();
+  const [giving, setGiving] = useState<{ tasks: readonly Id[]; x: number; y: number }>();
   const lines = useList("linesByPage", id);
   const tasks = lines.filter((record): record is Task => record.kind === "task" && record.state !== "dropped");
   const done = tasks.filter((task) => !isUnfinished(task.state)).length;
@@ -70,7 +70,7 @@ export function DayPageView({ id, date, today }: DayPageViewProps) {
           label={`Page of ${dateText(date, "full", style)}`}
           placeholder="Write here. “- [ ]” begins a task, “12:15-13:00 lunch” sets an hour aside."
           onPlace={(line) => place(draggedOf(line))}
-          onGiveDay={(line, at) => line.task && setGiving({ task: line.task, ...at })}
+          onGiveDay={(tasks, at) => setGiving({ tasks, ...at })}
           onDragLine={(event, line) => startDrag(event, { dragged: draggedOf(line) })}
         />
         <Suspense>
@@ -81,12 +81,12 @@ export function DayPageView({ id, date, today }: DayPageViewProps) {
         <Suspense>
           <DayPopover
             at={giving}
-            label="A day for the task"
+            label={giving.tasks.length === 1 ? "A day for the task" : `A day for ${giving.tasks.length} tasks`}
             today={today}
-            value={store.find("task", giving.task)?.doDay}
+            value={store.find("task", giving.tasks[0])?.doDay}
             onPick={(day) => {
               setGiving(undefined);
-              act(giveDay, { tasks: [giving.task], day });
+              act(giveDay, { tasks: giving.tasks, day });
             }}
             onClose={() => setGiving(undefined)}
           />

@@ -39,7 +39,8 @@ interface PageEditorProps {
   label: string;
   placeholder: string;
   onPlace?: (line: LineHandle) => void;
-  onGiveDay?: (line: LineHandle, at: { x: number; y: number }) => void;
+  /** Called with the tasks whose lines are chosen, and where the cursor is on the screen. */
+  onGiveDay?: (tasks: readonly Id[], at: { x: number; y: number }) => void;
   onDragLine?: (event: PointerEvent, line: LineHandle) => void;
 }
 
@@ -85,9 +86,15 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
         ]
       : [];
     const giveDayAtCursor = (editor: EditorView) => {
-      const line = cursorHandle(editor);
-      const at = editor.coordsAtPos(editor.state.selection.main.head);
-      if (line.task && at) handlers.current.onGiveDay?.(line, { x: at.left, y: at.bottom });
+      // New lines get their ids now, which moves what stands behind them.
+      store.settle();
+      const { doc, selection } = editor.state;
+      const { main } = selection;
+      const [first, last] = [doc.lineAt(main.from).number, doc.lineAt(main.to).number];
+      const lines = Array.from({ length: last - first + 1 }, (_, at) => handleAt(editor, doc.line(first + at).from));
+      const tasks = lines.flatMap(({ task }) => task ?? []);
+      const at = editor.coordsAtPos(main.head);
+      if (tasks.length > 0 && at) handlers.current.onGiveDay?.(tasks, { x: at.left, y: at.bottom });
       return true;
     };
 

@@ -30,7 +30,7 @@ export interface DrawnFrom {
 }
 
 /** Asks for the lines to be drawn anew, since records they show have changed. */
-export const recordsChanged = StateEffect.define<null>();
+const recordsChanged = StateEffect.define<null>();
 
 const hidden = Decoration.replace({});
 /** A mark drawn as one thing, which a cursor steps over. */

@@ -6,7 +6,7 @@ import { spliceBetween, type Store } from "@/core/store";
 import { notify } from "../notices";
 
 /** Marks changes that come from the store, which must not be handed back to it. */
-export const fromStore = Annotation.define<boolean>();
+const fromStore = Annotation.define<boolean>();
 
 /** Marks a change that is an act of its own, and one step of undo: lines that are moved, cut or put down. */
 export const ownAct = Annotation.define<boolean>();

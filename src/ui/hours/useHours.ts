@@ -61,7 +61,7 @@ interface HoursSetting {
 }
 
 /** How an item is moved by a key: each end by so many minutes, and both by so many days. */
-export interface KeyMove {
+interface KeyMove {
   readonly start: number;
   readonly end: number;
   readonly days: number;

@@ -5,7 +5,7 @@ import { readEntries, splitFrontMatter } from "./frontMatter";
 import { firstHeading, stemOf } from "./titles";
 
 /** What a file that Pensum did not write says of its note. */
-export interface ForeignNote {
+interface ForeignNote {
   readonly fields: Fields;
   /** What the front matter calls it, where it says so. */
   readonly title: string | undefined;

@@ -1,7 +1,7 @@
 import { parseDocument } from "yaml";
 
 /** A file's front matter and what comes after it. */
-export interface SplitPage {
+interface SplitPage {
   /** The front matter with its marks and the line break behind them; a byte order mark before it too. Empty for none. */
   readonly raw: string;
   /** What stands between the marks. */

@@ -38,7 +38,7 @@ import { mediaTypeOf } from "./mediaTypes";
 import { folderFormat, folders, setupPath, type FolderFile, type HeldFile } from "./writeFolder";
 
 /** Something in a folder that was not read as it stood, and what became of it. */
-export interface FolderFault {
+interface FolderFault {
   readonly path: string;
   readonly reason: string;
 }

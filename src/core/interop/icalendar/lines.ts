@@ -1,5 +1,5 @@
 /** A content line of iCalendar (RFC 5545, 3.1), unfolded, with the line of the file it begins on. */
-export interface ContentLine {
+interface ContentLine {
   readonly line: number;
   readonly text: string;
   /** In capitals. */

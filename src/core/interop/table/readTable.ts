@@ -7,7 +7,7 @@ export interface Table {
   readonly rows: readonly TableLine[];
 }
 
-export interface TableLine {
+interface TableLine {
   /** The line of the file it begins on, from 1. */
   readonly line: number;
   readonly cells: readonly string[];

@@ -2,12 +2,12 @@ import { isDate, type DateText } from "../dates";
 import { isMoment, type MomentText } from "../moments";
 
 /** How often a rule steps. */
-export const frequencies = ["YEARLY", "MONTHLY", "WEEKLY", "DAILY", "HOURLY", "MINUTELY", "SECONDLY"] as const;
-export type Frequency = (typeof frequencies)[number];
+const frequencies = ["YEARLY", "MONTHLY", "WEEKLY", "DAILY", "HOURLY", "MINUTELY", "SECONDLY"] as const;
+type Frequency = (typeof frequencies)[number];
 
 /** Weekdays as RFC 5545 writes them, Monday first. */
 export const weekdayCodes = ["MO", "TU", "WE", "TH", "FR", "SA", "SU"] as const;
-export type WeekdayCode = (typeof weekdayCodes)[number];
+type WeekdayCode = (typeof weekdayCodes)[number];
 
 /** A weekday, 1 for Monday to 7 for Sunday; the nth of its month or year where `nth` is not 0, from the end where negative. */
 export interface RuleDay {
@@ -44,7 +44,7 @@ const numberParts = {
   BYSECOND: [0, 60, false],
 } as const satisfies Record<string, readonly [least: number, most: number, negative: boolean]>;
 /** So many times a day something may repeat: every quarter of an hour. A day that holds more cannot be shown or worked. */
-export const mostStartsADay = 96;
+const mostStartsADay = 96;
 
 /** The largest interval and count; more is a slip, and would be counted for a long time. */
 const mostNumber = 100_000;
