@@ -137,15 +137,19 @@ async function acts(page) {
       await page.keyboard.press(at % 2 ? "ArrowUp" : "ArrowDown");
       await page.waitForTimeout(120);
     });
-    const own = work.filter(({ name }) =>
-      /^(EventDispatch|RunMicrotasks|FunctionCall|ProxyMain::BeginMainFrame)$/.test(name),
+    // From the key to the end of the first frame behind it; what lies within another of these is counted with it.
+    const key = work.find(({ name, args }) => name === "EventDispatch" && args?.data?.type === "keydown");
+    const painted = work.find(({ name, ts }) => name === "ProxyMain::BeginMainFrame" && key && ts >= key.ts + key.dur);
+    if (!key || !painted) continue;
+    const own = work.filter(
+      ({ name, ts, tid }) =>
+        /^(EventDispatch|RunMicrotasks|FunctionCall|ProxyMain::BeginMainFrame)$/.test(name) &&
+        tid === key.tid &&
+        ts >= key.ts &&
+        ts <= painted.ts,
     );
     const outermost = own.filter(
-      (one) =>
-        !own.some(
-          (other) =>
-            other !== one && other.tid === one.tid && other.ts <= one.ts && other.ts + other.dur >= one.ts + one.dur,
-        ),
+      (one) => !own.some((other) => other !== one && other.ts <= one.ts && other.ts + other.dur >= one.ts + one.dur),
     );
     // The first few make what is kept from then on.
     if (at >= 4) times.push(outermost.reduce((sum, { dur }) => sum + dur / 1000, 0));
@@ -183,5 +187,5 @@ async function traced(page, act) {
   await client.send("Tracing.end");
   await complete;
   await client.detach();
-  return events.filter(({ ph, dur }) => ph === "X" && dur);
+  return events.filter(({ ph, dur }) => ph === "X" && dur).sort((a, b) => a.ts - b.ts);
 }
