@@ -96,16 +96,21 @@ function allById(ids: readonly Id[], compare: (a: number, b: number) => number):
   const ends = new Int32Array(idLetters ** 3 + 1);
   for (const start of starts) ends[start + 1]!++;
   for (let at = 1; at < ends.length; at++) ends[at]! += ends[at - 1]!;
-  const firsts = ends.slice();
-  const order = new Array<number>(ids.length);
-  for (let row = 0; row < ids.length; row++) order[ends[starts[row]!]!++] = row;
-  for (let at = 0; at < firsts.length - 1; at++) {
-    const [first, end] = [firsts[at]!, firsts[at + 1]!];
-    if (end - first < 2) continue;
-    const alike = order.slice(first, end).sort(compare);
-    for (let place = first; place < end; place++) order[place] = alike[place - first]!;
+  const order = new Int32Array(ids.length);
+  const next = ends.slice();
+  for (let row = 0; row < ids.length; row++) order[next[starts[row]!]!++] = row;
+  for (let bucket = 0; bucket < ends.length - 1; bucket++) {
+    const [first, end] = [ends[bucket]!, ends[bucket + 1]!];
+    if (end - first > 16) order.subarray(first, end).sort(compare);
+    else
+      for (let at = first + 1; at < end; at++) {
+        const row = order[at]!;
+        let place = at;
+        for (; place > first && compare(order[place - 1]!, row) > 0; place--) order[place] = order[place - 1]!;
+        order[place] = row;
+      }
   }
-  return order;
+  return Array.from(order);
 }
 
 /** Nothing, `-`, ten digits and 26 letters. */
@@ -155,7 +160,10 @@ export class RegisterColumns {
     let column = this.#columns.get(name);
     if (!column) {
       column = new Column(this.#records.length);
-      for (const [row, record] of this.#records.entries()) if (record) column.set(row, valueIn(record, name) as Cell);
+      for (let row = 0; row < this.#records.length; row++) {
+        const record = this.#records[row];
+        if (record) column.set(row, valueIn(record, name) as Cell);
+      }
       this.#columns.set(name, column);
     }
     return column;
