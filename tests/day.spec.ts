@@ -225,7 +225,7 @@ test("all tasks that are chosen are given a day at once, in one step that undoes
   await page.keyboard.press("Shift+ArrowUp");
   await page.keyboard.press("Alt+g");
   const picker = page.getByRole("dialog", { name: "A day for 2 tasks" });
-  await expect(picker).toBeVisible();
+  await expect(picker.getByRole("button", { name: /^Tuesday 24 November/ })).toBeFocused();
   await page.keyboard.press("ArrowRight");
   await page.keyboard.press("Enter");
   await expect(picker).toHaveCount(0);

@@ -74,8 +74,7 @@ test("one day by keyboard alone", async ({ page }) => {
   await key("Control+Enter");
   await expect(line(page, "walk the line").locator(".cm-circle-done")).toBeVisible();
   await key("Control+Enter", "Alt+g");
-  await expect(page.getByRole("button", { name: /^Tuesday 24 November/ })).toBeVisible();
-  await page.getByRole("button", { name: /^Tuesday 24 November/ }).focus();
+  await expect(page.getByRole("button", { name: /^Tuesday 24 November/ })).toBeFocused();
   await key("ArrowRight", "ArrowRight", "Enter");
   await expect(line(page, "walk the line")).toContainText("on Thu");
   await page.locator(".day-page .cm-content").focus();

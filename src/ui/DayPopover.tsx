@@ -30,6 +30,11 @@ export default function DayPopover(props: DayPopoverProps) {
           collisionPadding={8}
           className="z-40 border border-rule bg-sheet p-3"
           aria-label={label}
+          // The arrows go from day to day at once.
+          onOpenAutoFocus={(event) => {
+            event.preventDefault();
+            (event.currentTarget as HTMLElement).querySelector<HTMLElement>("[data-date][tabindex='0']")?.focus();
+          }}
         >
           <DayPicker today={today} value={value} {...(from ? { from } : {})} onPick={onPick} />
         </Popover.Content>

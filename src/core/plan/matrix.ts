@@ -11,7 +11,7 @@ export interface CardWish {
 }
 
 /** Where a card lies, in pixels from the upper left. */
-interface CardPlace {
+export interface CardPlace {
   readonly id: string;
   readonly band: number;
   readonly x: number;

@@ -2,13 +2,15 @@
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { editRecords, giveDay, giveValues, setState, type GivenValues } from "@/core/commands";
 import type { Id } from "@/core/model";
-import { layMatrix, openMinutes, type CardWish } from "@/core/plan";
+import { layMatrix, openMinutes, type CardPlace, type CardWish } from "@/core/plan";
 import { addDays, dateOf, dateText, durationText, estimateText, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { useFreeAhead } from "@/ui/planning";
 import { trackPointer } from "@/ui/trackPointer";
+import { cardHeight, MatrixCard as MatrixCardButton, pullCard } from "@/ui/matrix/MatrixCard";
+import { footPixels, MatrixFrame } from "@/ui/matrix/MatrixFrame";
 import { useSize } from "@/ui/useSize";
 import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { cardWidth, quadrantsOf, useMatrixCards, type MatrixCard } from "./matrixCards";
@@ -17,8 +19,7 @@ import { axisMarks, daysAt, shareOf } from "./matrixScale";
 import { PullPanel } from "./PullPanel";
 import { usePlanView, type AcrossWay } from "./planView";
 
-const cardHeight = 26;
-const [sidePixels, footPixels] = [74, 34];
+const sidePixels = 74;
 
 /** Priority against the time there is: what to do now, what to schedule, what to delegate and what to drop. */
 export function MatrixView({ today, sideOpen }: { today: DateText; sideOpen: boolean }) {
@@ -86,42 +87,20 @@ export function MatrixView({ today, sideOpen }: { today: DateText; sideOpen: boo
     return `${priorities[band]?.title ?? ""}${day}`;
   };
 
-  const grab = (event: PointerEvent<HTMLElement>, card: MatrixCard) => {
-    if (event.button !== 0) return;
-    event.stopPropagation();
-    const element = event.currentTarget;
-    const place = layout.places.find(({ id }) => id === card.task.id);
-    if (!place) return;
-    const start = { x: event.clientX, y: event.clientY, scroll: field.current?.scrollTop ?? 0 };
-    let to: { band: number; date: DateText | undefined | "same" } = { band: card.band, date: "same" };
-    const label = document.createElement("div");
-    label.className = "drag-label";
-    trackPointer(event.nativeEvent, {
-      threshold: 4,
-      scroller: () => field.current,
-      begin: () => {
-        document.body.append(label);
-        element.classList.add("is-pulled");
+  const grab = (event: PointerEvent<HTMLElement>, card: MatrixCard, place: CardPlace) =>
+    pullCard<{ band: number; date: DateText | undefined | "same" }>(event, {
+      place,
+      field: field.current,
+      meaning: ({ x, y, dx }) => {
+        const at = layout.bands.findLastIndex((top) => top <= y + cardHeight / 2);
+        return {
+          band: Math.max(0, Math.min(priorities.length - 1, at)),
+          date: Math.abs(dx) < 12 ? "same" : dateFor(card, daysAt(x / size.width)),
+        };
       },
-      move(x, y) {
-        const dx = x - start.x;
-        const dy = y - start.y + (field.current?.scrollTop ?? 0) - start.scroll;
-        element.style.transform = `translate(${dx}px, ${dy}px)`;
-        const at = layout.bands.findLastIndex((top) => top <= place.y + dy + cardHeight / 2);
-        const band = Math.max(0, Math.min(priorities.length - 1, at));
-        const date = Math.abs(dx) < 12 ? "same" : dateFor(card, daysAt((place.x + dx) / size.width));
-        to = { band, date };
-        label.textContent = say(card, band, date);
-        label.style.transform = `translate(${Math.min(x + 14, innerWidth - 220)}px, ${y + 18}px)`;
-      },
-      end(kept, moved) {
-        label.remove();
-        element.classList.remove("is-pulled");
-        element.style.transform = "";
-        if (kept && moved) set(card, to.band, to.date);
-      },
+      say: ({ band, date }) => say(card, band, date),
+      set: ({ band, date }) => set(card, band, date),
     });
-  };
   const press = (event: KeyboardEvent, card: MatrixCard) => {
     if (event.altKey || event.ctrlKey || event.metaKey) return;
     const up = { ArrowUp: -1, ArrowDown: 1 }[event.key];
@@ -219,129 +198,123 @@ export function MatrixView({ today, sideOpen }: { today: DateText; sideOpen: boo
     );
   return (
     <div className="flex min-h-0 flex-1">
-      <div ref={field} className="matrix relative min-h-0 min-w-0 flex-1 overflow-y-auto [scrollbar-width:thin]">
-        <div className="relative" style={{ height: height + footPixels }}>
-          {priorities.map((level, band) => (
-            <div
-              key={level.id}
-              className={`absolute inset-x-0 ${band === middle ? "border-t border-ink-3" : band > 0 ? "border-t border-hairline" : ""}`}
-              style={{
-                top: layout.bands[band],
-                height: (layout.bands[band + 1] as number) - (layout.bands[band] as number),
-              }}
-            >
-              <span className="absolute top-1/2 left-3.5 -translate-y-1/2 text-small font-semibold text-ink-2">
-                {level.title}
-              </span>
-            </div>
-          ))}
-          <div
-            role="group"
-            aria-label="Matrix of tasks"
-            data-pane-focus=""
-            tabIndex={0}
-            className="absolute top-0 outline-offset-[-2px]"
-            style={{ left: sidePixels, width: size.width, height }}
-            onPointerDown={draw}
-          >
-            <div
-              className="pointer-events-none absolute bg-[color-mix(in_srgb,var(--madder)_7%,transparent)]"
-              style={{ left: 0, top: 0, width: lineX, height: lineY }}
-            />
-            {axisMarks(view.across === "slack").map(([share]) => (
-              <div
-                key={share}
-                className="pointer-events-none absolute inset-y-0 border-l border-hairline"
-                style={{ left: share * size.width }}
-              />
-            ))}
-            {quadrants.map(({ name, count, minutes, urgent, vital }) => (
-              <div
-                key={name}
-                className="pointer-events-none absolute"
-                style={{
-                  left: urgent ? Math.max(8, lineX / 2 - 60) : lineX + (size.width - lineX) / 2 - 60,
-                  top: vital ? 8 : height - 48,
-                }}
-              >
-                <span className="block font-words text-[17px] leading-5 font-semibold">{name}</span>
-                <span className="text-small text-ink-2">
-                  {count} {count === 1 ? "task" : "tasks"}
-                  {minutes > 0 && `, ${durationText(minutes)}`}
-                </span>
-              </div>
-            ))}
-            {cards.map((card, at) => {
-              const place = layout.places[at]!;
-              return (
-                <button
-                  key={card.task.id}
-                  data-card={card.task.id}
-                  data-dye={card.dye}
-                  aria-pressed={chosen.has(card.task.id)}
-                  aria-label={cardLabel(card, priorities[card.band]?.title ?? "", view.across, style.locale)}
-                  className={`matrix-card absolute flex px-2 text-left text-[12px] leading-[24px] font-[560] select-none ${chosen.has(card.task.id) ? "is-chosen" : ""}`}
-                  style={{
-                    left: place.x,
-                    top: place.y,
-                    width: cardWidth(card.title, card.minutes),
-                    height: cardHeight,
-                  }}
-                  onPointerDown={(event) => grab(event, card)}
-                  onClick={(event) => toggle(card.task.id, event.shiftKey || event.ctrlKey || event.metaKey)}
-                  onDoubleClick={() => openRecord(card.task.id)}
-                  onKeyDown={(event) => press(event, card)}
-                >
-                  <span className="min-w-0 flex-1 truncate">{card.title}</span>
-                  {card.minutes > 0 && (
-                    <span className="ml-2 flex-none text-[11px] font-[450] text-ink-2">
-                      {estimateText(card.minutes)}
-                    </span>
-                  )}
-                </button>
-              );
-            })}
-            <div
-              role="slider"
-              tabIndex={0}
-              aria-label="Where urgent begins"
-              aria-orientation="horizontal"
-              aria-valuemin={0}
-              aria-valuemax={21}
-              aria-valuenow={Math.round(view.urgentDays)}
-              aria-valuetext={`${Math.round(view.urgentDays * 10) / 10} days`}
-              className="matrix-line absolute inset-y-0 w-2 -translate-x-1 cursor-ew-resize"
-              style={{ left: lineX }}
-              onPointerDown={moveLine}
-              onKeyDown={(event) => {
-                const step = { ArrowLeft: -0.5, ArrowRight: 0.5 }[event.key];
-                if (step === undefined) return;
-                event.preventDefault();
-                change({ urgentDays: Math.max(0, Math.min(21, Math.round(view.urgentDays * 2) / 2 + step)) });
-              }}
-            />
-            {lasso && <div className="cloth-drawn pointer-events-none absolute opacity-40" style={lasso} />}
-          </div>
-        </div>
-        <div className="sticky bottom-0 border-t border-rule bg-sheet" style={{ height: footPixels }}>
-          {axisMarks(view.across === "slack").map(([share, words]) => (
-            <span
-              key={words}
-              className="absolute top-2 text-small whitespace-nowrap text-ink-2"
-              style={{ left: sidePixels + share * size.width + 4 }}
-            >
-              {words}
+      <MatrixFrame
+        field={field}
+        label="Matrix of tasks"
+        className="min-w-0"
+        sidePixels={sidePixels}
+        width={size.width}
+        edges={layout.bands}
+        bands={priorities.map((level, band) => ({
+          key: level.id,
+          edge: band === middle ? "strong" : band > 0 ? "fine" : "none",
+          words: (
+            <span className="absolute top-1/2 left-3.5 -translate-y-1/2 text-small font-semibold text-ink-2">
+              {level.title}
             </span>
-          ))}
-        </div>
-        {cards.length === 0 && (
-          <p className="absolute top-24 left-24 font-words text-page">
-            No task is shown here. Say “all open tasks” above, or press N to add what comes up.
-          </p>
-        )}
-      </div>
+          ),
+        }))}
+        marks={axisMarks(view.across === "slack")}
+        onPointerDown={draw}
+        behind={
+          <div
+            className="pointer-events-none absolute bg-[color-mix(in_srgb,var(--madder)_7%,transparent)]"
+            style={{ left: 0, top: 0, width: lineX, height: lineY }}
+          />
+        }
+        over={
+          cards.length === 0 && (
+            <p className="absolute top-24 left-24 font-words text-page">
+              No task is shown here. Say “all open tasks” above, or press N to add what comes up.
+            </p>
+          )
+        }
+      >
+        <Quadrants quadrants={quadrants} lineX={lineX} width={size.width} height={height} />
+        {cards.map((card, at) => (
+          <MatrixCardButton
+            key={card.task.id}
+            id={card.task.id}
+            dye={card.dye}
+            label={cardLabel(card, priorities[card.band]?.title ?? "", view.across, style.locale)}
+            place={layout.places[at]!}
+            width={cardWidth(card.title, card.minutes)}
+            chosen={chosen.has(card.task.id)}
+            onPull={(event) => grab(event, card, layout.places[at]!)}
+            onPress={(more) => toggle(card.task.id, more)}
+            onOpen={() => openRecord(card.task.id)}
+            onKey={(event) => press(event, card)}
+          >
+            <span className="min-w-0 flex-1 truncate">{card.title}</span>
+            {card.minutes > 0 && (
+              <span className="ml-2 flex-none text-[11px] font-[450] text-ink-2">{estimateText(card.minutes)}</span>
+            )}
+          </MatrixCardButton>
+        ))}
+        <UrgentLine days={view.urgentDays} x={lineX} onPull={moveLine} onSet={(urgentDays) => change({ urgentDays })} />
+        {lasso && <div className="cloth-drawn pointer-events-none absolute opacity-40" style={lasso} />}
+      </MatrixFrame>
       {panel}
     </div>
+  );
+}
+
+interface QuadrantsProps {
+  quadrants: ReturnType<typeof quadrantsOf>;
+  lineX: number;
+  width: number;
+  height: number;
+}
+
+/** The four names behind the cards, each with how much stands there. */
+function Quadrants({ quadrants, lineX, width, height }: QuadrantsProps) {
+  return quadrants.map(({ name, count, minutes, urgent, vital }) => (
+    <div
+      key={name}
+      className="pointer-events-none absolute"
+      style={{
+        left: urgent ? Math.max(8, lineX / 2 - 60) : lineX + (width - lineX) / 2 - 60,
+        top: vital ? 8 : height - 48,
+      }}
+    >
+      <span className="block font-words text-[17px] leading-5 font-semibold">{name}</span>
+      <span className="text-small text-ink-2">
+        {count} {count === 1 ? "task" : "tasks"}
+        {minutes > 0 && `, ${durationText(minutes)}`}
+      </span>
+    </div>
+  ));
+}
+
+interface UrgentLineProps {
+  days: number;
+  x: number;
+  onPull: (event: PointerEvent<HTMLElement>) => void;
+  onSet: (days: number) => void;
+}
+
+/** The line where urgent begins, to be moved by pointer or by keys. */
+function UrgentLine({ days, x, onPull, onSet }: UrgentLineProps) {
+  return (
+    <div
+      role="slider"
+      tabIndex={0}
+      aria-label="Where urgent begins"
+      aria-orientation="horizontal"
+      aria-valuemin={0}
+      aria-valuemax={21}
+      aria-valuenow={Math.round(days)}
+      aria-valuetext={`${Math.round(days * 10) / 10} days`}
+      className="matrix-line absolute inset-y-0 w-2 -translate-x-1 cursor-ew-resize"
+      style={{ left: x }}
+      onPointerDown={onPull}
+      onKeyDown={(event) => {
+        const step = { ArrowLeft: -0.5, ArrowRight: 0.5 }[event.key];
+        if (step === undefined) return;
+        event.preventDefault();
+        onSet(Math.max(0, Math.min(21, Math.round(days * 2) / 2 + step)));
+      }}
+    />
   );
 }
 

@@ -4,13 +4,15 @@ import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from "react";
 import { editRecord } from "@/core/commands";
 import { axisOf, extentOf, usualAxes, type Axis, type LensDraft, type LensView } from "@/core/lens";
 import type { Id, PensumRecord } from "@/core/model";
-import { layMatrix, type CardWish } from "@/core/plan";
+import { layMatrix, type CardPlace, type CardWish } from "@/core/plan";
+import { dyeOf } from "@/core/things";
 import { titleOf } from "@/core/register";
 import { addDays, dateText, durationText } from "@/core/time";
 import type { Writing } from "@/ui/cells";
 import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
-import { trackPointer } from "@/ui/trackPointer";
+import { cardHeight, MatrixCard, pullCard } from "@/ui/matrix/MatrixCard";
+import { footPixels, MatrixFrame } from "@/ui/matrix/MatrixFrame";
 import { useSize } from "@/ui/useSize";
 import { useAct, useStore } from "@/ui/workspaceContext";
 
@@ -22,7 +24,7 @@ interface LensMatrixProps {
   onChoose: (ids: readonly Id[]) => void;
 }
 
-const [cardHeight, sidePixels, footPixels, mostCards] = [26, 92, 34, 600];
+const [sidePixels, mostCards] = [92, 600];
 /** What has no value stands right of this share of the width. */
 const noneShare = 0.93;
 
@@ -90,7 +92,6 @@ export function LensMatrix({ writing, lens, view, chosen, onChoose }: LensMatrix
     });
     return layMatrix(wishes, { bands, height: Math.max(320, size.height), cardHeight, gap: 4, margin: 12 });
   }, [cards, scaleX, upRange, up, bands, size]);
-  const height = layout.bands[layout.bands.length - 1] as number;
 
   if (!across || !up)
     return (
@@ -152,37 +153,17 @@ export function LensMatrix({ writing, lens, view, chosen, onChoose }: LensMatrix
       notify({ text: `${card.title}: ${say(to)}`, undo: true });
   };
 
-  const grab = (event: PointerEvent<HTMLElement>, card: Card) => {
-    const place = layout.places.find(({ id }) => id === card.record.id);
-    if (event.button !== 0 || !place) return;
-    event.stopPropagation();
-    const element = event.currentTarget;
-    const start = { x: event.clientX, y: event.clientY, scroll: field.current?.scrollTop ?? 0 };
-    let to: { across?: number | undefined; up?: number | undefined } = {};
-    const label = document.createElement("div");
-    label.className = "drag-label";
-    trackPointer(event.nativeEvent, {
-      threshold: 4,
-      scroller: () => field.current,
-      begin: () => document.body.append(label),
-      move(x, y) {
-        const dx = x - start.x;
-        const dy = y - start.y + (field.current?.scrollTop ?? 0) - start.scroll;
-        element.style.transform = `translate(${dx}px, ${dy}px)`;
-        to = {
-          ...(Math.abs(dx) < 10 ? {} : { across: acrossAt(place.x + dx) }),
-          ...(Math.abs(dy) < 10 ? {} : { up: upAt(place.y + dy) }),
-        };
-        label.textContent = say(to);
-        label.style.transform = `translate(${Math.min(x + 14, innerWidth - 240)}px, ${y + 18}px)`;
-      },
-      end(kept, moved) {
-        label.remove();
-        element.style.transform = "";
-        if (kept && moved && Object.keys(to).length > 0) set(card, to);
-      },
+  const grab = (event: PointerEvent<HTMLElement>, card: Card, place: CardPlace) =>
+    pullCard<{ across?: number | undefined; up?: number | undefined }>(event, {
+      place,
+      field: field.current,
+      meaning: ({ x, y, dx, dy }) => ({
+        ...(Math.abs(dx) < 10 ? {} : { across: acrossAt(x) }),
+        ...(Math.abs(dy) < 10 ? {} : { up: upAt(y) }),
+      }),
+      say,
+      set: (to) => Object.keys(to).length > 0 && set(card, to),
     });
-  };
   const stepOf = (axis: Axis, [least, most]: readonly [number, number]) =>
     axis.kind === "number" ? (most - least) / 20 || 1 : axis.kind === "minutes" ? 15 : 1;
   const toggle = (id: Id) => onChoose(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id]);
@@ -204,107 +185,62 @@ export function LensMatrix({ writing, lens, view, chosen, onChoose }: LensMatrix
     across.kind === "level"
       ? across.levels.map((title, at) => [scaleX(at), title] as const)
       : scaleX.ticks(6).map((value) => [scaleX(value), words(across, value)] as const);
-  const bandWords = up.kind === "level" ? [...up.levels.toReversed(), `no ${up.label.toLowerCase()}`] : [];
+  const side = "absolute left-3.5 w-[74px] truncate text-small text-ink-2";
+  const named = (words: string) => <span className={`${side} top-1/2 -translate-y-1/2 font-semibold`}>{words}</span>;
+  const none = named(`no ${up.label.toLowerCase()}`);
+  const bandWords =
+    up.kind === "level"
+      ? [...up.levels.toReversed().map(named), none]
+      : [
+          <>
+            <span className={`${side} top-2`}>{words(up, upRange[1])}</span>
+            {named(up.label)}
+            <span className={`${side} bottom-2`}>{words(up, upRange[0])}</span>
+          </>,
+          none,
+        ];
   return (
-    <div
-      ref={field}
-      className="lens-canvas matrix relative -mx-[26px] min-h-0 flex-1 overflow-y-auto border-t border-rule [scrollbar-width:thin]"
+    <MatrixFrame
+      field={field}
+      label={`Matrix of ${across.label.toLowerCase()} and ${up.label.toLowerCase()}`}
+      className="lens-canvas -mx-[26px] border-t border-rule"
+      sidePixels={sidePixels}
+      width={size.width}
+      edges={layout.bands}
+      bands={layout.bands
+        .slice(0, -1)
+        .map((_, band) => ({ key: band, edge: band > 0 ? "fine" : "none", words: bandWords[band] }))}
+      marks={[...ticks, [noneShare, "none"]]}
+      foot={<span className={`${side} top-2 font-semibold`}>{across.label}</span>}
+      over={
+        <>
+          {view.count > mostCards && (
+            <p className="absolute top-2 right-4 bg-sheet text-small text-ink-2">
+              The first {mostCards} of {view.count.toLocaleString(writing.style.locale)} are shown.
+            </p>
+          )}
+          {cards.length === 0 && (
+            <p className="absolute top-16 left-28 font-words text-page">No record is shown here.</p>
+          )}
+        </>
+      }
     >
-      <div className="relative" style={{ height: height + footPixels }}>
-        {layout.bands.slice(0, -1).map((top, band) => (
-          <div
-            key={band}
-            className={`absolute inset-x-0 ${band > 0 ? "border-t border-hairline" : ""}`}
-            style={{ top, height: (layout.bands[band + 1] as number) - top }}
-          >
-            {up.kind === "level" ? (
-              <span className="absolute top-1/2 left-3.5 w-[74px] -translate-y-1/2 truncate text-small font-semibold text-ink-2">
-                {bandWords[band]}
-              </span>
-            ) : band === 0 ? (
-              <>
-                <span className="absolute top-2 left-3.5 w-[74px] truncate text-small text-ink-2">
-                  {words(up, upRange[1])}
-                </span>
-                <span className="absolute top-1/2 left-3.5 w-[74px] -translate-y-1/2 truncate text-small font-semibold text-ink-2">
-                  {up.label}
-                </span>
-                <span className="absolute bottom-2 left-3.5 w-[74px] truncate text-small text-ink-2">
-                  {words(up, upRange[0])}
-                </span>
-              </>
-            ) : (
-              <span className="absolute top-1/2 left-3.5 w-[74px] -translate-y-1/2 truncate text-small font-semibold text-ink-2">
-                no {up.label.toLowerCase()}
-              </span>
-            )}
-          </div>
-        ))}
-        <div
-          role="group"
-          aria-label={`Matrix of ${across.label.toLowerCase()} and ${up.label.toLowerCase()}`}
-          data-pane-focus=""
-          tabIndex={0}
-          className="absolute top-0 outline-offset-[-2px]"
-          style={{ left: sidePixels, width: size.width, height }}
+      {cards.map((card, at) => (
+        <MatrixCard
+          key={card.record.id}
+          id={card.record.id}
+          dye={dyeOf(card.record, store)}
+          label={`${card.title}, ${up.label.toLowerCase()} ${words(up, card.up)}, ${across.label.toLowerCase()} ${words(across, card.across)}`}
+          place={layout.places[at]!}
+          width={cardWidth(card.title)}
+          chosen={chosen.includes(card.record.id)}
+          onPull={(event) => grab(event, card, layout.places[at]!)}
+          onPress={(more) => (more ? toggle(card.record.id) : openRecord(card.record.id))}
+          onKey={(event) => press(event, card)}
         >
-          {[...ticks.map(([share]) => share), noneShare].map((share) => (
-            <div
-              key={share}
-              className="pointer-events-none absolute inset-y-0 border-l border-hairline"
-              style={{ left: share * size.width }}
-            />
-          ))}
-          {cards.map((card, at) => {
-            const place = layout.places[at]!;
-            const theme = store.find("theme", "theme" in card.record ? card.record.theme : undefined);
-            return (
-              <button
-                key={card.record.id}
-                data-card={card.record.id}
-                data-dye={theme?.dye ?? "slate"}
-                aria-pressed={chosen.includes(card.record.id)}
-                aria-label={`${card.title}, ${up.label.toLowerCase()} ${words(up, card.up)}, ${across.label.toLowerCase()} ${words(across, card.across)}`}
-                className={`matrix-card absolute truncate px-2 text-left text-[12px] leading-[24px] font-[560] select-none ${chosen.includes(card.record.id) ? "is-chosen" : ""}`}
-                style={{ left: place.x, top: place.y, width: cardWidth(card.title), height: cardHeight }}
-                onPointerDown={(event) => grab(event, card)}
-                onClick={(event) =>
-                  event.shiftKey || event.ctrlKey || event.metaKey ? toggle(card.record.id) : openRecord(card.record.id)
-                }
-                onKeyDown={(event) => press(event, card)}
-              >
-                {card.title}
-              </button>
-            );
-          })}
-        </div>
-      </div>
-      <div className="sticky bottom-0 border-t border-rule bg-sheet" style={{ height: footPixels }}>
-        <span className="absolute top-2 left-3.5 w-[74px] truncate text-small font-semibold text-ink-2">
-          {across.label}
-        </span>
-        {ticks.map(([share, text]) => (
-          <span
-            key={share}
-            className="absolute top-2 text-small whitespace-nowrap text-ink-2"
-            style={{ left: sidePixels + share * size.width + 4 }}
-          >
-            {text}
-          </span>
-        ))}
-        <span
-          className="absolute top-2 text-small whitespace-nowrap text-ink-2"
-          style={{ left: sidePixels + noneShare * size.width + 4 }}
-        >
-          none
-        </span>
-      </div>
-      {view.count > mostCards && (
-        <p className="absolute top-2 right-4 bg-sheet text-small text-ink-2">
-          The first {mostCards} of {view.count.toLocaleString(writing.style.locale)} are shown.
-        </p>
-      )}
-      {cards.length === 0 && <p className="absolute top-16 left-28 font-words text-page">No record is shown here.</p>}
-    </div>
+          <span className="truncate">{card.title}</span>
+        </MatrixCard>
+      ))}
+    </MatrixFrame>
   );
 }
