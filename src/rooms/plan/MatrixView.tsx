@@ -231,6 +231,7 @@ export function MatrixView({ today, sideOpen }: { today: DateText; sideOpen: boo
         }
       >
         <Quadrants quadrants={quadrants} lineX={lineX} width={size.width} height={height} />
+        <UrgentLine days={view.urgentDays} x={lineX} onPull={moveLine} onSet={(urgentDays) => change({ urgentDays })} />
         {cards.map((card, at) => (
           <MatrixCardButton
             key={card.task.id}
@@ -251,7 +252,6 @@ export function MatrixView({ today, sideOpen }: { today: DateText; sideOpen: boo
             )}
           </MatrixCardButton>
         ))}
-        <UrgentLine days={view.urgentDays} x={lineX} onPull={moveLine} onSet={(urgentDays) => change({ urgentDays })} />
         {lasso && <div className="cloth-drawn pointer-events-none absolute opacity-40" style={lasso} />}
       </MatrixFrame>
       {panel}
@@ -305,7 +305,7 @@ function UrgentLine({ days, x, onPull, onSet }: UrgentLineProps) {
       aria-valuemax={21}
       aria-valuenow={Math.round(days)}
       aria-valuetext={`${Math.round(days * 10) / 10} days`}
-      className="matrix-line absolute inset-y-0 w-2 -translate-x-1 cursor-ew-resize"
+      className="matrix-line absolute inset-y-0 w-6 -translate-x-3 cursor-ew-resize"
       style={{ left: x }}
       onPointerDown={onPull}
       onKeyDown={(event) => {
