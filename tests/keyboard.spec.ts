@@ -119,3 +119,24 @@ test("undo and redo go through acts of every sort, and say which", async ({ page
   await expect(railItem(page, "stakes")).toBeVisible();
   await expect(line(page, "stakes")).toBeVisible();
 });
+
+test("Escape leaves what one writes in, and single letters are keys again", async ({ page }) => {
+  await open(page);
+  await page.keyboard.press("n");
+  await page.keyboard.type("order stakes");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Escape");
+  await page.waitForTimeout(150);
+  await page.keyboard.press("/");
+  const search = page.getByRole("dialog", { name: "Search everything" });
+  await expect(search.getByRole("searchbox")).toBeFocused();
+  await page.keyboard.type("stak");
+  await expect(search.getByText("order stakes").first()).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(search).toHaveCount(0);
+  await page.locator(".day-page .cm-content").click();
+  await page.keyboard.press("Escape");
+  await page.waitForTimeout(150);
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog", { name: /Keys/ })).toBeVisible();
+});

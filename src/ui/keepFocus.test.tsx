@@ -59,6 +59,19 @@ describe("the focus of those who work by keys", () => {
     await waitFor(() => expect(document.activeElement).toBe(getByText("two")));
   });
 
+  it("is not given back to what let go of it: Escape leaves a field, and single letters are keys again", async () => {
+    const leaves = (
+      <div data-pane="capture">
+        <input aria-label="Add" onKeyDown={({ key, currentTarget }) => key === "Escape" && currentTarget.blur()} />
+      </div>
+    );
+    const { getByLabelText, user } = await draw(leaves);
+    getByLabelText("Add").focus();
+    await user.keyboard("stakes{Escape}");
+    await new Promise((resolve) => setTimeout(resolve, 60));
+    expect(document.activeElement).toBe(document.body);
+  });
+
   it("is not put anywhere after a press of the pointer", async () => {
     const { getByText } = await draw(<Rows />);
     getByText("two").focus();

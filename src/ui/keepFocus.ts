@@ -7,16 +7,20 @@ const reachable = "[tabindex='0'], [data-pane-focus], .cm-content, button, a[hre
  */
 export function keepFocus(): () => void {
   let last: { element: HTMLElement; pane: HTMLElement; place: number } | undefined;
+  /** What had the focus last, in a pane or over it. */
+  let latest: Element | undefined;
   let byKeys = false;
   let frame = 0;
   const remember = ({ target }: FocusEvent) => {
+    if (target instanceof Element) latest = target;
     const pane = target instanceof HTMLElement ? target.closest<HTMLElement>("[data-pane]") : null;
     if (!(target instanceof HTMLElement) || !pane) return;
     last = { element: target, pane, place: [...pane.querySelectorAll(reachable)].indexOf(target) };
   };
   const giveBack = () => {
     const here = document.activeElement;
-    if (!byKeys || !last || (here && here !== document.body && here.isConnected)) return;
+    // What still is there and has no focus any more let go of it: Escape leaves a page, and the field that adds.
+    if (!byKeys || !last || latest?.isConnected || (here && here !== document.body && here.isConnected)) return;
     if (last.element.isConnected) return last.element.focus({ preventScroll: true });
     if (!last.pane.isConnected) return;
     const all = [...last.pane.querySelectorAll<HTMLElement>(reachable)].filter((one) => one.offsetParent !== null);

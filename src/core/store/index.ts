@@ -12,3 +12,4 @@ export * from "./secondCopy";
 export * from "./store";
 export { earlierSteps, type EarlierSteps } from "./undoHistory";
 export * from "./tracked";
+export * from "./mirror";

@@ -1,11 +1,10 @@
 "use client";
 import { wrap } from "comlink";
-import type { Id } from "@/core/model";
-import { fieldValues } from "@/core/register";
-import { documentOf, type SearchDocument, type SearchHit } from "@/core/search";
-import type { Store } from "@/core/store";
+import type { SearchHit } from "@/core/search";
+import { MirrorSource, type Store } from "@/core/store";
 import type { SearchWorker } from "@/workers/search.worker";
 
+const recordsAtOnce = 5000;
 const documentsAtOnce = 1500;
 
 /** The index of a store in its worker: built when first asked for, in step from then on. */
@@ -15,14 +14,15 @@ class SearchKeeper {
   );
   readonly #store: Store;
   readonly #listeners = new Set<() => void>();
-  #changed = new Set<Id>();
+  readonly #source: MirrorSource;
+  /** What was sent last: messages reach the worker in their order, and a search waits for those before it. */
+  #sent: Promise<unknown>;
   #share = 0;
 
   constructor(store: Store) {
     this.#store = store;
-    store.onChange((changes) => {
-      for (const { id } of changes) this.#changed.add(id);
-    });
+    this.#source = new MirrorSource(store);
+    this.#sent = this.#mirror();
     void this.#build();
   }
 
@@ -39,36 +39,31 @@ class SearchKeeper {
   async search(typed: string): Promise<SearchHit[]> {
     // What is being typed on a page is found too.
     this.#store.settle();
+    await this.#sent;
     await this.#catchUp();
     return this.#worker.search(typed);
   }
 
-  /** Sends all records in portions, so that typing goes on in between. */
-  async #build(): Promise<void> {
-    const values = fieldValues(this.#store);
-    const records = [...this.#store.records()];
-    for (let at = 0; at < records.length; at += documentsAtOnce) {
-      const documents = records.slice(at, at + documentsAtOnce).flatMap((record) => documentOf(values, record) ?? []);
-      await this.#worker.put(documents);
-      this.#say(Math.min(1, (at + documentsAtOnce) / records.length));
-    }
-    this.#say(1);
+  /** Tells the worker of all records in portions, so that typing goes on in between. */
+  async #mirror(): Promise<void> {
+    for (const { message } of this.#source.portions(recordsAtOnce)) await this.#worker.take(message);
   }
 
-  async #catchUp(): Promise<void> {
-    const ids = [...this.#changed];
-    this.#changed = new Set();
-    if (ids.length === 0) return;
-    const values = fieldValues(this.#store);
-    const put: SearchDocument[] = [];
-    const gone: Id[] = [];
-    for (const id of ids) {
-      const record = this.#store.get(id);
-      const document = record && documentOf(values, record);
-      if (document) put.push(document);
-      else gone.push(id);
+  /** Lets the worker build its index in portions: it can be searched in between. */
+  async #build(): Promise<void> {
+    await this.#sent;
+    let most = 0;
+    for (;;) {
+      const left = await this.#worker.build(documentsAtOnce);
+      most = Math.max(most, left + documentsAtOnce);
+      this.#say(1 - left / most);
+      if (left === 0) return;
     }
-    await Promise.all([this.#worker.put(put), this.#worker.remove(gone)]);
+  }
+
+  #catchUp(): Promise<unknown> {
+    const message = this.#source.changes();
+    return message ? this.#worker.take(message) : Promise.resolve();
   }
 
   #say(share: number) {
