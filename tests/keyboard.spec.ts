@@ -135,6 +135,8 @@ test("Escape leaves what one writes in, and single letters are keys again", asyn
   await page.keyboard.press("Escape");
   await expect(search).toHaveCount(0);
   await page.locator(".day-page .cm-content").click();
+  // The press of a pointer sets the cursor a moment later.
+  await page.waitForTimeout(200);
   await page.keyboard.press("Escape");
   await page.waitForTimeout(150);
   await page.keyboard.press("?");
