@@ -80,7 +80,10 @@ export function Spine({ date, today, addressOf }: SpineProps) {
       data-pane="spine"
       className="spine w-24 flex-none overflow-x-hidden overflow-y-auto border-r border-rule [scrollbar-width:none]"
       onKeyDown={press}
-      onBlur={() => setRoving(undefined)}
+      onBlur={({ currentTarget, relatedTarget }) => {
+        // From one day to the next the focus stays here.
+        if (!currentTarget.contains(relatedTarget)) setRoving(undefined);
+      }}
     >
       <div className="relative" style={{ height: virtual.getTotalSize() }}>
         {virtual.getVirtualItems().map((item) => (

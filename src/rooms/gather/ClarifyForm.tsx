@@ -73,7 +73,7 @@ export function ClarifyForm({ writing, task, said, opened, onOpen, onSay, onSet,
             key={kind}
             role="radio"
             aria-checked={said.as === kind}
-            className={`button ${said.as === kind ? "border-woad! bg-sunk!" : ""}`}
+            className={`button ${said.as === kind ? "border-woad bg-sunk" : ""}`}
             onClick={() => onSay({ as: kind })}
           >
             {kindWords[kind]} <kbd className="key">{at + 1}</kbd>
