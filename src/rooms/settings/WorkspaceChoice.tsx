@@ -14,7 +14,7 @@ export function WorkspaceChoice() {
     chooseWorkspace(to);
     location.assign("/");
   };
-  const anew = async () => {
+  const startDemoAgain = async () => {
     close();
     await clearDemo();
     chooseWorkspace("demo");
@@ -52,7 +52,7 @@ export function WorkspaceChoice() {
             as it is.
           </p>
           <div className="mt-4 flex gap-3">
-            <button className="button-filled" onClick={() => void anew()}>
+            <button className="button-filled" onClick={() => void startDemoAgain()}>
               Reset it
             </button>
             <button className="button" onClick={() => setAsking(false)}>
