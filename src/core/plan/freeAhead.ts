@@ -26,8 +26,10 @@ export class FreeAhead {
   readonly #zone: string;
   readonly #days = new Map<DateText, Tracked<FreeDay>>();
   readonly #stops: (() => void)[] = [];
-  /** The sums that were last asked for, until a day changes. */
-  #sums: { readonly now: MomentText; readonly days: number; readonly sums: Float64Array } | undefined;
+  /** The sums that were last asked for, until a fact changes: the days themselves know whether they did. */
+  #sums:
+    | { readonly now: MomentText; readonly days: number; readonly revision: number; readonly sums: Float64Array }
+    | undefined;
 
   /** Follows the days that it is asked for, until it is closed. */
   constructor(store: Store, settings: Settings, zone: string) {
@@ -57,15 +59,16 @@ export class FreeAhead {
    */
   sums(now: MomentText, days = daysAhead): Float64Array {
     // What asks within a computation is to be told of any fact: a day that is known reads nothing again.
-    void this.#store.factsRevision;
-    if (this.#sums?.now === now && this.#sums.days === days) return this.#sums.sums;
+    const revision = this.#store.factsRevision;
+    const known = this.#sums;
+    if (known?.now === now && known.days === days && known.revision === revision) return known.sums;
     const sums = new Float64Array(days);
     let sum = 0;
     for (let day = 0, date = dateOf(now); day < days; day++, date = addDays(date, 1)) {
       sum += day === 0 ? minutesFrom(this.gaps(date), minuteOf(now), 1440) : this.#day(date).minutes;
       sums[day] = sum;
     }
-    this.#sums = { now, days, sums };
+    this.#sums = { now, days, revision, sums };
     return sums;
   }
 
@@ -99,7 +102,7 @@ export class FreeAhead {
         return { gaps, minutes: totalMinutes(gaps) };
       });
       this.#days.set(date, day);
-      this.#stops.push(day.subscribe(() => (this.#sums = undefined)));
+      this.#stops.push(day.subscribe(() => {}));
     }
     return day.read();
   }

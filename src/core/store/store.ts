@@ -14,7 +14,7 @@ import {
 } from "./changeSet";
 import { indexFor, RecordIndex, type IndexName } from "./indexes";
 import { mergeOnto } from "./mergeChanges";
-import { ChangedTopics, Topics } from "./topics";
+import { ChangedTopics, Topics, type TopicListener } from "./topics";
 import { UndoHistory, type EarlierSteps } from "./undoHistory";
 
 /** What a command may read and do. Writes are seen by the reads after them, and are taken back if the command throws. */
@@ -292,7 +292,7 @@ export class Store {
    * Calls `listener` when a topic changes: an id, `index:key`, `facts`, or `*` for anything.
    * @param onlyFacts leaves out what changed in the words of a text alone
    */
-  subscribe(topic: string, listener: () => void, onlyFacts = false): () => void {
+  subscribe(topic: string, listener: TopicListener, onlyFacts = false): () => void {
     return this.#topics.subscribe(topic, listener, onlyFacts);
   }
 

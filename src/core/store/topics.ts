@@ -5,7 +5,9 @@ export class ChangedTopics extends Map<string, boolean> {
   }
 }
 
-type Listeners = Map<string, Set<() => void>>;
+/** Called when a topic changes. What a follower gives back is called when all have heard of it, and may read. */
+export type TopicListener = () => unknown;
+type Listeners = Map<string, Set<TopicListener>>;
 
 /** Who wants to be told of what: an id, `index:key`, `facts`, or `*` for anything. */
 export class Topics {
@@ -19,7 +21,7 @@ export class Topics {
    * @param onlyFacts leaves out what changed in the words of a text alone
    * @returns a function that unsubscribes
    */
-  subscribe(topic: string, listener: () => void, onlyFacts = false): () => void {
+  subscribe(topic: string, listener: TopicListener, onlyFacts = false): () => void {
     const all = onlyFacts ? this.#factListeners : this.#listeners;
     const listeners = all.get(topic) ?? new Set();
     listeners.add(listener);
@@ -36,12 +38,13 @@ export class Topics {
       for (const [topic, isFact] of topics) this.#held.note(topic, isFact);
       return;
     }
-    const called = new Set<() => void>();
-    for (const [topic, isFact] of topics) {
-      for (const listener of this.#listeners.get(topic) ?? []) called.add(listener);
+    const called = new Set<TopicListener>();
+    // Values that are kept learn first that they are out of date: whoever is told may read them.
+    for (const [topic, isFact] of topics)
       if (isFact) for (const listener of this.#factListeners.get(topic) ?? []) called.add(listener);
-    }
-    for (const listener of called) listener();
+    for (const topic of topics.keys()) for (const listener of this.#listeners.get(topic) ?? []) called.add(listener);
+    const then = [...called].map((listener) => listener());
+    for (const after of then) if (typeof after === "function") (after as () => void)();
   }
 
   get isHolding(): boolean {

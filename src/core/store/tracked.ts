@@ -66,8 +66,13 @@ export class Tracked<T> {
       if (!this.#followed.has(topic)) this.#followed.set(topic, this.#store.subscribe(topic, this.#wake, true));
   }
 
+  /** First all that is kept learns that it is out of date, then those who listen read. */
   #wake = () => {
     this.#isStale = true;
+    return this.#tell;
+  };
+
+  #tell = () => {
     for (const listener of [...this.#listeners]) listener();
   };
 }

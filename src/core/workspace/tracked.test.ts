@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it, test, vi } from "vitest";
+import { addEvent } from "../commands";
 import { defaultSettings, Refusal, type PensumRecord, type Settings } from "../model";
 import {
   allDayEvents,
@@ -73,6 +74,23 @@ test("whatever is done: what was computed is what it would come to if it were co
     { numRuns: 60, interruptAfterTimeLimit: 30_000 },
   );
 }, 120_000);
+
+test("what is kept beside the store is asked anew by those who are told of the same act, in whatever order they are", async () => {
+  const { store } = await openStore(new Map(themes.map((one) => [one.id, one])), clock);
+  const free = new FreeAhead(store, defaultSettings, zone);
+  const sums = new Tracked(store, () => [...free.sums(now, 10)]);
+  const seen: (readonly number[])[] = [];
+  // As the interface does it: whoever is told reads at once.
+  sums.read();
+  sums.subscribe(() => void seen.push(sums.read()));
+  const isRight = () => expect(seen.at(-1)).toEqual([...new FreeAhead(store, defaultSettings, zone).sums(now, 10)]);
+  for (const hour of ["13", "15"]) {
+    store.act(addEvent, { start: `${today}T${hour}:00`, end: `${today}T${hour}:45`, title: "Call" });
+    isRight();
+  }
+  store.undo();
+  isRight();
+});
 
 describe("a computation", () => {
   const put = {
