@@ -24,7 +24,7 @@ const coreFloors = [
   "workspace",
 ];
 /** The floors of the house above it. */
-const floors = ["core", "data", "workers", "ui", "rooms", "app"];
+const floors = ["core", "data", "workers", "ui", "panels", "rooms", "app"];
 
 const above = (list, base) =>
   list.slice(0, -1).map((floor, at) => ({
@@ -37,7 +37,7 @@ const rooms = ["today", "gather", "registers", "notes", "plan", "settings", "fra
 const besideEachOther = rooms.map((room) => ({
   target: `./src/rooms/${room}`,
   from: rooms.filter((other) => other !== room).map((other) => `./src/rooms/${other}`),
-  message: "Rooms share through ui/ and core/ only.",
+  message: "Rooms share through panels/, ui/ and core/ only.",
 }));
 
 export default tseslint.config(
@@ -92,7 +92,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ["src/**/*.tsx", "src/{ui,rooms}/**/*.ts"],
+    files: ["src/**/*.tsx", "src/{ui,panels,rooms}/**/*.ts"],
     plugins: { "react-hooks": reactHooks },
     rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" },
   },

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { Event, Template } from "@/core/model";
 import { eventFills, makeEventNotes } from "@/core/shaping";
-import { FromTemplate } from "@/ui/FromTemplate";
+import { FromTemplate } from "@/panels/FromTemplate";
 import { goTo, openRecord } from "@/ui/navigation";
 import { useAct, useList, useRecord, useStore } from "@/ui/workspaceContext";
 

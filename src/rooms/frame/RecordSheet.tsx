@@ -9,13 +9,13 @@ import { isPage, kindNames, type Event, type Field, type Id, type PensumRecord, 
 import { fieldsOfRecord } from "@/core/register";
 import type { Store } from "@/core/store";
 import { dateOf } from "@/core/time";
-import { PageEditor } from "@/ui/editor/PageEditor";
+import { PageEditor } from "@/panels/editor/PageEditor";
 import { dayAddress, goTo, openRecord } from "@/ui/navigation";
 import { download } from "@/ui/download";
 import { useAct, useList, useRecord, useStore } from "@/ui/workspaceContext";
 import { BoxTasks } from "./BoxTasks";
 import { EventNotes } from "./EventNotes";
-import { FieldRow } from "./FieldRow";
+import { FieldRow } from "@/panels/fields/FieldRow";
 import { OneOfSeries } from "./OneOfSeries";
 import { RecordHistory } from "./RecordHistory";
 import { RecordLinks, RecordList } from "./RecordLinks";

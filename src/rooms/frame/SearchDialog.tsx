@@ -6,7 +6,7 @@ import { findRegister, registerOf } from "@/core/register";
 import { wordsAround, type SearchHit } from "@/core/search";
 import { dateOf, dateText, relativeDateText } from "@/core/time";
 import { Dialog } from "@/ui/Dialog";
-import { lookFor } from "@/ui/editor/lookFor";
+import { lookFor } from "@/panels/editor/lookFor";
 import { dayAddress, goTo, openRecord } from "@/ui/navigation";
 import { useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { searchKeeper } from "./searchKeeper";

@@ -4,10 +4,10 @@ import { memo, useCallback, useEffect, useRef, useState, type KeyboardEvent } fr
 import { flushSync } from "react-dom";
 import { loadOf } from "@/core/plan";
 import { addDays, dateText, daysBetween, startOfWeek, weekday, weekNumber, type DateText } from "@/core/time";
-import { addDropZone } from "@/ui/drag";
+import { addDropZone } from "@/panels/drag";
 import { focusSoon } from "@/ui/focusSoon";
-import { useGesture } from "@/ui/useGesture";
-import { LoadBar, loadText } from "@/ui/LoadBar";
+import { useGesture } from "@/panels/useGesture";
+import { LoadBar, loadText } from "@/panels/days/LoadBar";
 import { dayAddress, goTo } from "@/ui/navigation";
 import { useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 

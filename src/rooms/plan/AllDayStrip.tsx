@@ -4,10 +4,10 @@ import { giveDay, markHabit, setEventTime, usualBlockMinutes } from "@/core/comm
 import { stripItems, type StripItem, type StripPlace, stripRows } from "@/core/plan";
 import { addDays, dateText, estimateText, isDate, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
-import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
-import { usePlacing } from "@/ui/hours/placing";
+import { addDropZone, startDrag, type Dragged } from "@/panels/drag";
+import { usePlacing } from "@/panels/hours/placing";
 import { openRecord } from "@/ui/navigation";
-import { useGesture } from "@/ui/useGesture";
+import { useGesture } from "@/panels/useGesture";
 import { useAct, useComputed, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { isShownIn, useEntry } from "./dayThings";
 import { layerKey, useLayersOver } from "./layers";

@@ -9,7 +9,7 @@ import { CalendarDays } from "./CalendarDays";
 
 const draws: string[] = [];
 // What is drawn of an item is looked at elsewhere: here counts how often.
-vi.mock("@/ui/hours/HourItem", () => ({
+vi.mock("@/panels/hours/HourItem", () => ({
   HourItem: memo(function HourItem({ item }: { item: NamedItem }) {
     draws.push(item.record.id);
     return <div data-item={item.record.id}>{item.title}</div>;

@@ -15,8 +15,8 @@ import {
 } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { focusSoon } from "@/ui/focusSoon";
-import { hourText, NowTime } from "@/ui/hours/hourParts";
-import { useHours } from "@/ui/hours/useHours";
+import { hourText, NowTime } from "@/panels/hours/hourParts";
+import { useHours } from "@/panels/hours/useHours";
 import { dayAddress, goTo, planAddress } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { PlaceLink } from "@/ui/PlaceLink";

@@ -13,10 +13,10 @@ import {
   themeReader,
 } from "@/core/plan";
 import { clockText, rangeText, workingDay, type DateText } from "@/core/time";
-import { DrawForm } from "@/ui/hours/DrawForm";
-import { GhostBlock, NowLine, Outside } from "@/ui/hours/hourParts";
-import { HourItem } from "@/ui/hours/HourItem";
-import type { Drawn, Hands } from "@/ui/hours/useHours";
+import { DrawForm } from "@/panels/hours/DrawForm";
+import { GhostBlock, NowLine, Outside } from "@/panels/hours/hourParts";
+import { HourItem } from "@/panels/hours/HourItem";
+import type { Drawn, Hands } from "@/panels/hours/useHours";
 import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { isShownIn } from "./dayThings";
 import { useDyeOf } from "./dyes";

@@ -7,10 +7,10 @@ import { addDays, dateOf, dateText, durationText, estimateText, type DateText } 
 import { useNow } from "@/ui/clock";
 import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
-import { useFreeAhead } from "@/ui/planning";
+import { useFreeAhead } from "@/panels/days/planning";
 import { trackPointer } from "@/ui/trackPointer";
-import { cardHeight, MatrixCard as MatrixCardButton, pullCard } from "@/ui/matrix/MatrixCard";
-import { footPixels, MatrixFrame } from "@/ui/matrix/MatrixFrame";
+import { cardHeight, MatrixCard as MatrixCardButton, pullCard } from "@/panels/matrix/MatrixCard";
+import { footPixels, MatrixFrame } from "@/panels/matrix/MatrixFrame";
 import { useSize } from "@/ui/useSize";
 import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { cardWidth, quadrantsOf, useMatrixCards, type MatrixCard } from "./matrixCards";

@@ -3,9 +3,9 @@ import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "
 import type { Dye, PensumRecord } from "@/core/model";
 import { weeksOfMonth } from "@/core/plan";
 import { addDays, clockText, dateText, durationText, isMoment, minutesBetween, type DateText } from "@/core/time";
-import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
+import { addDropZone, startDrag, type Dragged } from "@/panels/drag";
 import { focusSoon } from "@/ui/focusSoon";
-import { useGesture } from "@/ui/useGesture";
+import { useGesture } from "@/panels/useGesture";
 import { dayAddress, goTo, openRecord, planAddress } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";

@@ -5,7 +5,7 @@ import { newId, type Id, type Pattern, type PatternHours, type Theme } from "@/c
 import { patternSums } from "@/core/plan";
 import { addDays, clockText, dateText, durationText, rangeText, workingDay } from "@/core/time";
 import { Dialog } from "@/ui/Dialog";
-import { hourText } from "@/ui/hours/hourParts";
+import { hourText } from "@/panels/hours/hourParts";
 import { notify } from "@/ui/notices";
 import { trackPointer } from "@/ui/trackPointer";
 import { TypedField } from "@/ui/TypedField";

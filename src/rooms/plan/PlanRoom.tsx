@@ -4,8 +4,8 @@ import { startTransition, Suspense, useCallback, useEffect, useMemo, useState } 
 import type { CalendarLayer, FieldRecord, Id } from "@/core/model";
 import { daysFrom, timelineWays, weeksOfMonth } from "@/core/plan";
 import { addDays, addMonths, dateText, type DateText, type TimeStyle } from "@/core/time";
-import { DayPicker } from "@/ui/DayPicker";
-import { PlacingContext, type Placing } from "@/ui/hours/placing";
+import { DayPicker } from "@/panels/days/DayPicker";
+import { PlacingContext, type Placing } from "@/panels/hours/placing";
 import { goTo, planAddress, planLooks, stepOf, type Place, type PlanSpan } from "@/ui/navigation";
 import { PhoneTabs } from "@/ui/PhoneTabs";
 import { PlaceLink } from "@/ui/PlaceLink";

@@ -21,10 +21,10 @@ import {
 } from "@/core/time";
 import type { Store } from "@/core/store";
 import { useNow } from "@/ui/clock";
-import { TrayRow } from "@/ui/hours/TrayRow";
+import { TrayRow } from "@/panels/hours/TrayRow";
 import { stepFocus } from "@/ui/stepFocus";
 import { openRecord } from "@/ui/navigation";
-import { useFreeAhead, usePull, useShortages } from "@/ui/planning";
+import { useFreeAhead, usePull, useShortages } from "@/panels/days/planning";
 import { PickList, SentencePart } from "@/ui/SentencePart";
 import { useAct, useComputed, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { useTrayTheme } from "./trayTheme";

@@ -7,7 +7,7 @@ import { plainTitle } from "@/core/page";
 import { carriedText, isLongCarried, nextThemedHour, workingDays, type PullShare } from "@/core/plan";
 import { addToRegister } from "@/core/shaping";
 import { addDays, durationText, estimateText, momentAt, relativeMomentText, type DateText } from "@/core/time";
-import { DayPicker } from "@/ui/DayPicker";
+import { DayPicker } from "@/panels/days/DayPicker";
 import { openRecord } from "@/ui/navigation";
 import { useNow } from "@/ui/clock";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";

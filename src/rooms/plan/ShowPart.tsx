@@ -10,7 +10,7 @@ import { useAct, useList, useSettings, useStore } from "@/ui/workspaceContext";
 import { calendarDye } from "./dyes";
 import { layerKey } from "./layers";
 import { itemFields, shownThings, thingWords, usePlanView } from "./planView";
-import { iconWays } from "@/ui/hours/iconWays";
+import { iconWays } from "@/panels/hours/iconWays";
 
 /** What is shown on the calendar: kinds of things, calendars, lenses, what stands on each item, and other zones. */
 export function ShowPart() {

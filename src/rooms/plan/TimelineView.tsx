@@ -9,7 +9,7 @@ import { addDays, durationText, relativeMomentText, type DateText } from "@/core
 import type { Store } from "@/core/store";
 import { useNow } from "@/ui/clock";
 import { goTo, noteAddress, openRecord, planAddress } from "@/ui/navigation";
-import { TimelineCanvas } from "@/ui/timeline/TimelineCanvas";
+import { TimelineCanvas } from "@/panels/timeline/TimelineCanvas";
 import { useAct, useComputed, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { Overview } from "./Overview";
 import { usePlanView } from "./planView";

@@ -2,7 +2,7 @@
 import { memo, useCallback, useMemo } from "react";
 import { loadOf, weeksOfMonth, isOver } from "@/core/plan";
 import { dateText, type DateText } from "@/core/time";
-import { loadText } from "@/ui/LoadBar";
+import { loadText } from "@/panels/days/LoadBar";
 import { dayAddress, planAddress } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";

@@ -6,7 +6,7 @@ import { isPlaced, isVague, openMinutes, workingDays, type Pull } from "@/core/p
 import { addDays, dateOf, daysBetween, type DateText } from "@/core/time";
 import type { Store } from "@/core/store";
 import { useNow } from "@/ui/clock";
-import { usePull } from "@/ui/planning";
+import { usePull } from "@/panels/days/planning";
 import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
 import type { AcrossWay, MatrixTasks } from "./planView";
 

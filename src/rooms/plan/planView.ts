@@ -1,6 +1,6 @@
 "use client";
 import { deviceChoice } from "@/ui/deviceChoice";
-import { iconWays, type IconWay } from "@/ui/hours/iconWays";
+import { iconWays, type IconWay } from "@/panels/hours/iconWays";
 import { isZone } from "@/core/time";
 import { timelineWays, type TimelineWay } from "@/core/plan";
 

@@ -12,7 +12,7 @@ import { notify } from "@/ui/notices";
 import { coverPage, trackPointer } from "@/ui/trackPointer";
 import { useFirstWeekday } from "@/ui/workspaceContext";
 import { CellContent, dyeOf } from "./CellContent";
-import { cellWords, groupWords, type Writing } from "@/ui/cells";
+import { cellWords, groupWords, type Writing } from "@/panels/fields/cells";
 
 interface BoardViewProps {
   writing: Writing;

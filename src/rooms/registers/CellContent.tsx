@@ -4,7 +4,7 @@ import { memo } from "react";
 import type { Field, PensumRecord, Theme } from "@/core/model";
 import { isAddress } from "@/core/model";
 import { findRegister, optionsOf, registerOf, type Cell, type CellType } from "@/core/register";
-import { cellWords, saysLate, type Writing } from "@/ui/cells";
+import { cellWords, saysLate, type Writing } from "@/panels/fields/cells";
 import { useStore } from "@/ui/workspaceContext";
 
 interface CellContentProps {

@@ -6,7 +6,7 @@ import { fieldsIn, readText, recordsIn, textOfCell, type CellType, type Register
 import { TypedField } from "@/ui/TypedField";
 import { comparisonWords } from "./lensWords";
 import { PickList } from "@/ui/SentencePart";
-import { choicesOf, type Writing } from "@/ui/cells";
+import { choicesOf, type Writing } from "@/panels/fields/cells";
 import { dateText } from "@/core/time";
 import { dayFirst } from "@/ui/locale";
 

@@ -1,7 +1,7 @@
 "use client";
 import type { Condition } from "@/core/model";
 import { fieldsIn, type Register } from "@/core/register";
-import type { Writing } from "@/ui/cells";
+import type { Writing } from "@/panels/fields/cells";
 import { ConditionForm, freshCondition } from "./ConditionForm";
 import { conditionWords } from "./lensWords";
 import { PickList, SentencePart } from "@/ui/SentencePart";

@@ -26,9 +26,9 @@ import {
 import { compileFormula } from "@/core/formula";
 import type { DateText } from "@/core/time";
 import { Dialog } from "@/ui/Dialog";
-import { FormulaField } from "@/ui/FormulaField";
+import { FormulaField } from "@/panels/fields/FormulaField";
 import { useAct, useStore } from "@/ui/workspaceContext";
-import { cellWords, type Writing } from "@/ui/cells";
+import { cellWords, type Writing } from "@/panels/fields/cells";
 
 interface FieldDialogProps {
   writing: Writing;

@@ -5,7 +5,7 @@ import { cellType, fieldsIn, isComputed, readText, textOfCell, type Cell, type R
 import { dayFirst } from "@/ui/locale";
 import { notify } from "@/ui/notices";
 import { OfferedField } from "@/ui/OfferedField";
-import { choicesOf, type Writing } from "@/ui/cells";
+import { choicesOf, type Writing } from "@/panels/fields/cells";
 
 interface GivenFieldsProps {
   writing: Writing;

@@ -6,7 +6,7 @@ import { fieldsIn, isComputed, type Register } from "@/core/register";
 import { importTable } from "@/core/shaping";
 import { Dialog } from "@/ui/Dialog";
 import { dayFirst as localeDayFirst } from "@/ui/locale";
-import type { Writing } from "@/ui/cells";
+import type { Writing } from "@/panels/fields/cells";
 import { useAct, useStore } from "@/ui/workspaceContext";
 
 interface ImportDialogProps {

@@ -6,7 +6,7 @@ import type { LensDraft, LensView } from "@/core/lens";
 import type { Register } from "@/core/register";
 import { download } from "@/ui/download";
 import { FileInput } from "@/ui/FileInput";
-import type { Writing } from "@/ui/cells";
+import type { Writing } from "@/panels/fields/cells";
 import { notify } from "@/ui/notices";
 import { MenuButton } from "./FieldMenu";
 import { ImportDialog } from "./ImportDialog";

@@ -8,11 +8,11 @@ import { layMatrix, type CardPlace, type CardWish } from "@/core/plan";
 import { dyeOf } from "@/core/things";
 import { titleOf } from "@/core/register";
 import { addDays, dateText, durationText } from "@/core/time";
-import type { Writing } from "@/ui/cells";
+import type { Writing } from "@/panels/fields/cells";
 import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
-import { cardHeight, MatrixCard, pullCard } from "@/ui/matrix/MatrixCard";
-import { footPixels, MatrixFrame } from "@/ui/matrix/MatrixFrame";
+import { cardHeight, MatrixCard, pullCard } from "@/panels/matrix/MatrixCard";
+import { footPixels, MatrixFrame } from "@/panels/matrix/MatrixFrame";
 import { useSize } from "@/ui/useSize";
 import { useAct, useStore } from "@/ui/workspaceContext";
 

@@ -3,7 +3,7 @@ import type { Condition, DatePeriod, DoneShown, Field, Grouping, LensLook, Sorti
 import { datePeriods, doneShown, lensLooks } from "@/core/model";
 import type { LensDraft, LensView } from "@/core/lens";
 import { builtInRegisters, fieldsIn, findRegister, ownRegisters, recordsIn, type Register } from "@/core/register";
-import type { Writing } from "@/ui/cells";
+import type { Writing } from "@/panels/fields/cells";
 import { AxesPart } from "./AxesPart";
 import { AddCondition, ConditionParts } from "./ConditionParts";
 import { doneWords, lookWords, periodWords, registersWords } from "./lensWords";

@@ -9,10 +9,10 @@ import { lensTimeline, timeFields, usualTimes } from "@/core/plan/lensTimeline";
 import { isComputed, type Register } from "@/core/register";
 import { addToRegister } from "@/core/shaping";
 import { addDays, addMinutes, dateOfDayNumber, isDate, isMoment } from "@/core/time";
-import { groupWords, type Writing } from "@/ui/cells";
+import { groupWords, type Writing } from "@/panels/fields/cells";
 import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
-import { TimelineCanvas } from "@/ui/timeline/TimelineCanvas";
+import { TimelineCanvas } from "@/panels/timeline/TimelineCanvas";
 import { useAct, useStore } from "@/ui/workspaceContext";
 
 interface LensTimelineProps {

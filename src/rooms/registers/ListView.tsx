@@ -9,7 +9,7 @@ import type { Group, LensDraft, LensView } from "@/core/lens";
 import type { Register } from "@/core/register";
 import { openRecord } from "@/ui/navigation";
 import { CellContent } from "./CellContent";
-import { groupWords, isNumeric, type Writing } from "@/ui/cells";
+import { groupWords, isNumeric, type Writing } from "@/panels/fields/cells";
 import { groupKey, TableRows } from "./tableRows";
 import { isNarrowed } from "./lensWords";
 

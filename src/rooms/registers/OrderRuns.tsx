@@ -4,7 +4,7 @@ import { Refusal, type Id, type StandingOrder } from "@/core/model";
 import { calledByDay, changeLines, planRun, runsOf, undoRun } from "@/core/orders";
 import { recordsIn, type Register } from "@/core/register";
 import { clockText, dateOf, minuteOf, relativeDateText } from "@/core/time";
-import type { Writing } from "@/ui/cells";
+import type { Writing } from "@/panels/fields/cells";
 import { useAct, useFirstWeekday, useList } from "@/ui/workspaceContext";
 
 function neverLookedAt({ lookedOn: _lookedOn, ...order }: StandingOrder): StandingOrder {

@@ -15,7 +15,7 @@ import { builtInRegisters, cellType, fieldsIn, findRegister, ownRegisters, type 
 import { goTo } from "@/ui/navigation";
 import { TypedField } from "@/ui/TypedField";
 import { useAct, useComputed, useList } from "@/ui/workspaceContext";
-import type { Writing } from "@/ui/cells";
+import type { Writing } from "@/panels/fields/cells";
 import { AddCondition, ConditionParts } from "./ConditionParts";
 import { settableFields, ValueField } from "./GivenFields";
 import { NewName } from "./NewName";

@@ -3,7 +3,7 @@ import { Maximize2 } from "lucide-react";
 import { memo, type ReactNode } from "react";
 import type { PensumRecord, ShownField } from "@/core/model";
 import type { LensField } from "@/core/lens";
-import { isNumeric, type Writing } from "@/ui/cells";
+import { isNumeric, type Writing } from "@/panels/fields/cells";
 import { CellContent } from "./CellContent";
 
 /** A column of a table: how it is shown, and of which field. */

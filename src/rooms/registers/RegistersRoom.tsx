@@ -11,7 +11,7 @@ import { goTo, openDay } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { useAct, useComputed, useList, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { BoardView } from "./BoardView";
-import type { Writing } from "@/ui/cells";
+import type { Writing } from "@/panels/fields/cells";
 import { FieldDialog } from "./FieldDialog";
 import { HiddenFields } from "./HiddenFields";
 import { InAndOut } from "./InAndOut";

@@ -4,10 +4,10 @@ import { giveDay, removeRecords } from "@/core/commands";
 import type { Id } from "@/core/model";
 import type { LensView } from "@/core/lens";
 import type { Register } from "@/core/register";
-import { DayPicker } from "@/ui/DayPicker";
+import { DayPicker } from "@/panels/days/DayPicker";
 import { useAct, useStore } from "@/ui/workspaceContext";
-import { CellEditor } from "@/ui/CellEditor";
-import type { Writing } from "@/ui/cells";
+import { CellEditor } from "@/panels/fields/CellEditor";
+import type { Writing } from "@/panels/fields/cells";
 import { SentencePart } from "@/ui/SentencePart";
 import { isEditable, useSetCells } from "./useSetCells";
 

@@ -10,13 +10,13 @@ import {
 } from "@/core/shaping";
 import { newId, type Id, type Template } from "@/core/model";
 import { builtInRegisters, ownRegisters } from "@/core/register";
-import { PageEditor } from "@/ui/editor/PageEditor";
-import { FromTemplate } from "@/ui/FromTemplate";
+import { PageEditor } from "@/panels/editor/PageEditor";
+import { FromTemplate } from "@/panels/FromTemplate";
 import { goTo, openRecord } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { TypedField } from "@/ui/TypedField";
 import { useAct, useComputed, useList, useStore } from "@/ui/workspaceContext";
-import type { Writing } from "@/ui/cells";
+import type { Writing } from "@/panels/fields/cells";
 import { GivenFields } from "./GivenFields";
 import { NewName } from "./NewName";
 import { PickList, SentencePart } from "@/ui/SentencePart";

@@ -2,7 +2,7 @@ import type { Comparison, Condition, DatePeriod, DoneShown, Field, LensLook, Tot
 import { fieldNamed, isAlone, type LensDraft } from "@/core/lens";
 import { findRegister, recordsIn, type CellType, type Register } from "@/core/register";
 import { dateText } from "@/core/time";
-import { cellWords, type Writing } from "@/ui/cells";
+import { cellWords, type Writing } from "@/panels/fields/cells";
 
 /** Whether a lens leaves something out. */
 export function isNarrowed({ where, done }: LensDraft): boolean {

@@ -6,7 +6,7 @@ import { plainTitle } from "@/core/page";
 import { inNextOrder, isVague, pullOf, usualWeights } from "@/core/plan";
 import { dateOf } from "@/core/time";
 import { useNow } from "@/ui/clock";
-import { useFreeAhead } from "@/ui/planning";
+import { useFreeAhead } from "@/panels/days/planning";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useSettings, useStore } from "@/ui/workspaceContext";
 import { Section } from "./Section";

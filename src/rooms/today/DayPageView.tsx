@@ -4,14 +4,14 @@ import { giveDay, usualBlockMinutes } from "@/core/commands";
 import { isUnfinished, type Id, type Task } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { dateText, weekNumber, type DateText } from "@/core/time";
-import { startDrag } from "@/ui/drag";
-import { PageEditor, type LineHandle } from "@/ui/editor/PageEditor";
+import { startDrag } from "@/panels/drag";
+import { PageEditor, type LineHandle } from "@/panels/editor/PageEditor";
 import { useAct, useComputed, useList, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { LeftOverBand } from "./LeftOverBand";
-import { usePlacing } from "@/ui/hours/placing";
+import { usePlacing } from "@/panels/hours/placing";
 import { late } from "@/ui/late";
 
-const DayPopover = late(() => import("@/ui/DayPopover"));
+const DayPopover = late(() => import("@/panels/days/DayPopover"));
 const DayNeighbours = late(() => import("./DayNeighbours").then((part) => ({ default: part.DayNeighbours })));
 
 interface DayPageViewProps {

@@ -11,7 +11,7 @@ import { late } from "@/ui/late";
 
 const shownAtFirst = 5;
 
-const DayPopover = late(() => import("@/ui/DayPopover"));
+const DayPopover = late(() => import("@/panels/days/DayPopover"));
 
 /** What was left over from earlier days, at the top of today: each to be carried, put to rest, dropped or left. */
 export function LeftOverBand({ today }: { today: DateText }) {

@@ -5,10 +5,10 @@ import { allDayEvents, columns, isOver, loadOf, namedItems, roomOn } from "@/cor
 import { clockChange, clockText, dateText, durationText, minuteOf, workingDay, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { focusSoon } from "@/ui/focusSoon";
-import { DrawForm } from "@/ui/hours/DrawForm";
-import { AllDay, GhostBlock, hourText, NowLine, Outside } from "@/ui/hours/hourParts";
-import { HourItem } from "@/ui/hours/HourItem";
-import { useHours } from "@/ui/hours/useHours";
+import { DrawForm } from "@/panels/hours/DrawForm";
+import { AllDay, GhostBlock, hourText, NowLine, Outside } from "@/panels/hours/hourParts";
+import { HourItem } from "@/panels/hours/HourItem";
+import { useHours } from "@/panels/hours/useHours";
 import { dayAddress, goTo } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";

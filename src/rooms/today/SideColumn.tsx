@@ -5,7 +5,7 @@ import type { Task } from "@/core/model";
 import { roomOn, tray } from "@/core/plan";
 import { capacityMinutes, durationText, minuteOf, workingDay, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
-import { TrayRow } from "@/ui/hours/TrayRow";
+import { TrayRow } from "@/panels/hours/TrayRow";
 import { stepFocus } from "@/ui/stepFocus";
 import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
 

@@ -2,7 +2,7 @@
 import { useCallback, useState } from "react";
 import { dayPageId } from "@/core/model";
 import type { DateText } from "@/core/time";
-import { PlacingContext, type Placing } from "@/ui/hours/placing";
+import { PlacingContext, type Placing } from "@/panels/hours/placing";
 import { PhoneTabs } from "@/ui/PhoneTabs";
 import { DayPageView } from "./DayPageView";
 import { Rail } from "./Rail";

@@ -1,6 +1,6 @@
 "use client";
 import { createContext, useContext } from "react";
-import type { Dragged } from "@/ui/drag";
+import type { Dragged } from "@/panels/drag";
 
 /** Something that is being placed on the hours by keyboard. */
 export type Placing = Extract<Dragged, { kind: "task" | "line" }>;

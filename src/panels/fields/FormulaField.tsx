@@ -5,7 +5,7 @@ import { EditorState, StateEffect, StateField } from "@codemirror/state";
 import { Decoration, EditorView, keymap, placeholder, type DecorationSet } from "@codemirror/view";
 import { useContext, useEffect, useRef } from "react";
 import { builtins, type FormulaFault } from "@/core/formula";
-import { NonceContext } from "./nonce";
+import { NonceContext } from "@/ui/nonce";
 
 interface FormulaFieldProps {
   label: string;

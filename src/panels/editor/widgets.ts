@@ -183,7 +183,7 @@ export class Attachment extends WidgetType {
     link.textContent = this.words;
     const size = document.createElement("span");
     size.className = "cm-file-size";
-    void Promise.all([this.load(`file:${this.id}`), import("../sizeText")]).then(([file, { sizeText }]) => {
+    void Promise.all([this.load(`file:${this.id}`), import("@/ui/sizeText")]).then(([file, { sizeText }]) => {
       size.textContent = file ? sizeText(file.blob.size) : "not in this workspace";
     });
     link.append(size);

@@ -5,8 +5,8 @@ import { loadAfter } from "@/core/gestures";
 import type { Block, Id } from "@/core/model";
 import { boxAt, dayItems, heldMinutes, isBox, minutesInBox, recordOrOccurrence, type DayItem } from "@/core/plan";
 import { durationText, minutesBetween, type DateText } from "@/core/time";
-import type { Dragged } from "@/ui/drag";
-import { useGesture } from "@/ui/useGesture";
+import type { Dragged } from "@/panels/drag";
+import { useGesture } from "@/panels/useGesture";
 import { useStore } from "@/ui/workspaceContext";
 import type { Ghost } from "./hourParts";
 

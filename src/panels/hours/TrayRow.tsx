@@ -5,13 +5,13 @@ import type { Task } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { reasonsOf } from "@/core/plan";
 import { estimateText, type DateText } from "@/core/time";
-import { startDrag } from "@/ui/drag";
+import { startDrag } from "@/panels/drag";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { usePlacing } from "./placing";
 import { late } from "@/ui/late";
 
-const DayPopover = late(() => import("@/ui/DayPopover"));
+const DayPopover = late(() => import("@/panels/days/DayPopover"));
 
 interface TrayRowProps {
   task: Task;

@@ -14,7 +14,7 @@ import type { Block, Event, PensumRecord, State } from "@/core/model";
 import { isBox } from "@/core/plan";
 import { fieldsIn, fieldValues, findRegister, registerOf } from "@/core/register";
 import { dateOf } from "@/core/time";
-import { cellWords } from "@/ui/cells";
+import { cellWords } from "@/panels/fields/cells";
 import type { IconWay } from "./iconWays";
 import { useRecord, useStore, useTimeStyle } from "@/ui/workspaceContext";
 

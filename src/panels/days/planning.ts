@@ -3,8 +3,8 @@ import { useCallback, useMemo } from "react";
 import { defaultSettings, type Settings, type Task } from "@/core/model";
 import { dueTasks, FreeAhead, pullOf, shortages, type Pull, type Shortage } from "@/core/plan";
 import type { Store } from "@/core/store";
-import { useNow } from "./clock";
-import { useComputed, useSettings, useStore } from "./workspaceContext";
+import { useNow } from "@/ui/clock";
+import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
 
 const kept = new WeakMap<Store, FreeAhead>();
 

@@ -26,11 +26,11 @@ import {
   rangeText,
   type DateText,
 } from "@/core/time";
-import { addDropZone, startDrag, type Dragged } from "@/ui/drag";
+import { addDropZone, startDrag, type Dragged } from "@/panels/drag";
 import { notify } from "@/ui/notices";
 import { trackPointer } from "@/ui/trackPointer";
 import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
-import { useGesture } from "@/ui/useGesture";
+import { useGesture } from "@/panels/useGesture";
 import { useBoxes } from "./useBoxes";
 import { GhostHolder, type Ghost } from "./hourParts";
 import { useKeyboardPlacing } from "./useKeyboardPlacing";

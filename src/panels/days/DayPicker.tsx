@@ -5,7 +5,7 @@ import { flushSync } from "react-dom";
 import { loadOf } from "@/core/plan";
 import { addDays, dateText, isDate, startOfWeek, type DateText } from "@/core/time";
 import { LoadBar, loadText } from "./LoadBar";
-import { useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "./workspaceContext";
+import { useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 interface DayPickerProps {
   today: DateText;

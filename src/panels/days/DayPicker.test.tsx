@@ -3,7 +3,7 @@ import { describe, expect, it, vi } from "vitest";
 import { place } from "@/core/commands";
 import { defaultSettings } from "@/core/model";
 import { DayPicker } from "./DayPicker";
-import { draw, taskOf, today } from "./testing/screen";
+import { draw, taskOf, today } from "@/ui/testing/screen";
 
 const records = (firstWeekday: number) => [{ ...defaultSettings, firstWeekday }, taskOf("ta", { estimateMinutes: 60 })];
 const drawn = async (more: object = {}, firstWeekday = 1) => {

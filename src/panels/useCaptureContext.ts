@@ -2,7 +2,7 @@
 import { useMemo } from "react";
 import type { CaptureContext } from "@/core/capture";
 import { namedRecord } from "@/core/page";
-import { useSettings, useStore, useTimeStyle } from "./workspaceContext";
+import { useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 /** What a line is understood against, as it stands now. */
 export function useCaptureContext(): () => CaptureContext {

@@ -2,7 +2,7 @@ import type { EditorView } from "@codemirror/view";
 import { plainTitle } from "@/core/page";
 import type { Id } from "@/core/model";
 import type { Store } from "@/core/store";
-import type { Dragged, DropZone } from "@/ui/drag";
+import type { Dragged, DropZone } from "@/panels/drag";
 import { moveLineTo } from "./moveLines";
 import { partsOfLine } from "./lineParts";
 

@@ -2,8 +2,8 @@
 import { useState } from "react";
 import { newId, type Id, type Template } from "@/core/model";
 import { askedPlaces, makeFromTemplate } from "@/core/shaping";
-import { Dialog } from "./Dialog";
-import { useAct, useList } from "./workspaceContext";
+import { Dialog } from "@/ui/Dialog";
+import { useAct, useList } from "@/ui/workspaceContext";
 
 interface FromTemplateProps {
   /** The register whose templates are offered. */

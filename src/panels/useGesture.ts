@@ -1,8 +1,8 @@
 "use client";
 import { useCallback, useMemo } from "react";
 import { loadAfter, meaningOf, type Carried, type Meaning, type Target } from "@/core/gestures";
-import { becomesText } from "./LoadBar";
-import { useAct, useStore } from "./workspaceContext";
+import { becomesText } from "@/panels/days/LoadBar";
+import { useAct, useStore } from "@/ui/workspaceContext";
 
 /** What hands do with things that are put somewhere: what it means, what a day becomes by it, and doing it. */
 export function useGesture() {

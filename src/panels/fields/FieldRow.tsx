@@ -39,8 +39,8 @@ import {
   relativeMomentText,
   type DateText,
 } from "@/core/time";
-import { cellWords, choicesOf } from "@/ui/cells";
-import { DayPicker } from "@/ui/DayPicker";
+import { cellWords, choicesOf } from "./cells";
+import { DayPicker } from "@/panels/days/DayPicker";
 import { dayFirst } from "@/ui/locale";
 import { FileInput } from "@/ui/FileInput";
 import { dayAddress, goTo, openRecord } from "@/ui/navigation";
@@ -227,11 +227,11 @@ function FilesField({ field, value, labelledBy, set }: ValueProps) {
   const input = useRef<HTMLInputElement>(null);
   const held = (value as readonly string[] | undefined) ?? [];
   const keep = async (files: readonly File[]) => {
-    const { keepFiles } = await import("@/ui/editor/attachFiles");
+    const { keepFiles } = await import("@/panels/editor/attachFiles");
     const kept = await keepFiles(database, files);
     if (kept) set([...held, ...kept.map(({ id, name }) => `${id} ${name.trim() || "file"}`)]);
   };
-  const save = async (id: Id) => (await import("@/ui/editor/attachFiles")).saveAttached(database, id);
+  const save = async (id: Id) => (await import("@/panels/editor/attachFiles")).saveAttached(database, id);
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1" role="group" aria-labelledby={labelledBy}>
       {held.map((one) => {

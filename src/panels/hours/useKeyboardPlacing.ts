@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, type RefObject } from "react";
-import type { Dragged } from "@/ui/drag";
+import type { Dragged } from "@/panels/drag";
 import { notify } from "@/ui/notices";
 import { usePlacing } from "./placing";
 import { addDays, type DateText } from "@/core/time";

@@ -3,7 +3,7 @@ import { ViewPlugin, type EditorView, type ViewUpdate } from "@codemirror/view";
 import { writePage } from "@/core/commands";
 import { Refusal, type Id } from "@/core/model";
 import { spliceBetween, type Store } from "@/core/store";
-import { notify } from "../notices";
+import { notify } from "@/ui/notices";
 
 /** Marks changes that come from the store, which must not be handed back to it. */
 const fromStore = Annotation.define<boolean>();

@@ -1,5 +1,5 @@
 import type { Carried } from "@/core/gestures";
-import { coverPage, trackPointer } from "./trackPointer";
+import { coverPage, trackPointer } from "@/ui/trackPointer";
 
 /** What is being dragged. */
 export type Dragged = Carried;

@@ -1,9 +1,9 @@
 import type { EditorView } from "@codemirror/view";
 import { isPage, newId, type Id, type PensumRecord } from "@/core/model";
 import type { WorkspaceDatabase } from "@/data/database";
-import { download } from "../download";
-import { notify } from "../notices";
-import { sizeText } from "../sizeText";
+import { download } from "@/ui/download";
+import { notify } from "@/ui/notices";
+import { sizeText } from "@/ui/sizeText";
 
 /** One file may have so many bytes: it is kept whole in the browser's database, and goes along in every backup. */
 export const largestFile = 25_000_000;

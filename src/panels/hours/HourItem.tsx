@@ -13,7 +13,7 @@ import { plainTitle } from "@/core/page";
 import { heldMinutes, isBox, tasksIn, type Column, type NamedItem } from "@/core/plan";
 import type { Store } from "@/core/store";
 import { addMinutes, durationText, estimateText, minutesBetween, rangeText, type DateText } from "@/core/time";
-import type { Dragged } from "@/ui/drag";
+import type { Dragged } from "@/panels/drag";
 import { Repeat2 } from "lucide-react";
 import { openRecord } from "@/ui/navigation";
 import { trackPointer } from "@/ui/trackPointer";
