@@ -89,7 +89,9 @@ function writeBack(tx: Transaction, page: Page, ids: ReadonlySet<Id>, outline: O
   }
   for (const id of ids) {
     const record = tx.get(id);
-    if (!found.has(id) && (record?.kind === "task" || record?.kind === "block") && record.page === page.id)
+    // A line that an open code fence has swallowed for now is a line of this page still.
+    if (found.has(id) || page.text.includes(`#${id}`)) continue;
+    if ((record?.kind === "task" || record?.kind === "block") && record.page === page.id)
       tx.update(id, { page: undefined });
   }
   return applyEdits(page.text, edits);

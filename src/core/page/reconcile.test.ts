@@ -192,6 +192,17 @@ describe("a page and its records", () => {
     expect(store.get("stakes00001")).toMatchObject({ estimateMinutes: 15, state: "done" });
   });
 
+  test("a swallowed line is a line of its page still when its task is changed or taken out and brought back", () => {
+    const store = newStore();
+    store.act(write, "- [ ] Stakes {#stakes00001}");
+    const page = (store.get("stakes00001") as Task).page;
+    store.act(write, "```\n- [ ] Stakes {#stakes00001}");
+    store.act(change, { id: "stakes00001", fields: { estimateMinutes: 15 } });
+    expect(store.get("stakes00001")).toMatchObject({ page });
+    store.undo();
+    expect(store.get("stakes00001")).toMatchObject({ page });
+  });
+
   test("a copied line becomes a task of its own with the same fields", () => {
     const store = newStore();
     store.act(write, "- [ ] Stakes {#stakes00001}");

@@ -60,6 +60,10 @@ function checkRecord(store: Store, record: PensumRecord, say: Say) {
   }
   if (record.kind === "task" && record.page !== undefined && !isPage(store.get(record.page)))
     say(record, "its line stood on a page that is gone");
+  if (record.kind === "task" && record.page !== undefined) {
+    const page = store.get(record.page);
+    if (isPage(page) && !page.text.includes(record.id)) say(record, "its page has no line of it");
+  }
   if (record.kind === "row" && !store.find("register", record.register)) say(record, "its register is gone");
   if (isPage(record)) checkPage(store, record, say);
 }

@@ -1,0 +1,173 @@
+"use client";
+import { useCombobox, type UseComboboxState, type UseComboboxStateChangeOptions } from "downshift";
+import { Popover } from "radix-ui";
+import { useMemo, useRef, useState, type KeyboardEvent } from "react";
+
+/** One of the things that can be chosen. */
+export interface Choice {
+  readonly id: string;
+  readonly title: string;
+  /** What tells it from another of the same title. */
+  readonly note?: string;
+}
+
+/** What was chosen, by its id, or typed; and where the hand goes from there: it stays after a press, leaves by itself. */
+export interface Taken {
+  readonly words: string;
+  /** What each of the words names; absent where something else was typed. */
+  readonly ids?: readonly string[];
+  readonly step: "down" | "right" | "left" | "stay" | "leave";
+}
+
+interface ComboboxProps {
+  label?: string | undefined;
+  labelledBy?: string | undefined;
+  hint?: string | undefined;
+  /** What stands in the field now. */
+  text: string;
+  /** Where that is one of several of its title, or several: the ids it stands for. */
+  held?: readonly Choice[];
+  /** Whether there may be several, with commas between them. */
+  many?: boolean;
+  /** What is offered for the words typed up to now. */
+  offers: (words: string) => readonly Choice[];
+  /** Which of the offers the words name, if any. */
+  named: (offers: readonly Choice[], words: string) => Choice | undefined;
+  /** Takes what was chosen or typed. False leaves the field as it is, to be mended. */
+  onTake: (taken: Taken) => boolean;
+  /** Called for Escape; without it, Escape brings back what stood there. */
+  onCancel?: () => void;
+  className?: string;
+  /** Whether the keyboard goes there at once, with the whole text selected. */
+  begin?: boolean;
+}
+
+/** A field that offers what there is while one types, and hands back what was chosen by its id. */
+export function Combobox(props: ComboboxProps) {
+  const { label, labelledBy, hint, text, held = [], many = false, offers, named, onTake, onCancel, begin } = props;
+  // A field that opened for a letter goes on from it.
+  const [typed, setTyped] = useState(begin && text.length === 1 ? text : undefined);
+  const done = useRef(false);
+  const shown = typed ?? text;
+  const parts = many ? shown.split(/,\s*/) : [shown];
+  const last = parts.at(-1) ?? "";
+  // What stands there already narrows nothing: all is offered until one types.
+  const narrowing = typed === undefined ? "" : last;
+  const [open, setOpen] = useState(begin === true);
+  const offered = useMemo(() => (open ? offers(narrowing) : []), [open, offers, narrowing]);
+  const withChoice = (title: string) => (many ? [...parts.slice(0, -1), title].join(", ") : title);
+
+  const idOf = (words: string): string | undefined =>
+    held.find(({ title }) => title === words)?.id ?? named(offers(words), words)?.id;
+  const take = (words: string, step: Taken["step"], pick?: Choice) => {
+    const names = many ? words.split(/\s*,\s*/).filter(Boolean) : words.trim() === "" ? [] : [words];
+    const ids = names.map((name, at) => (pick && at === names.length - 1 ? pick.id : idOf(name)));
+    const known = ids.every((id) => id !== undefined) ? { ids: ids as string[] } : {};
+    done.current = true;
+    if (onTake({ words, ...known, step })) setTyped(undefined);
+    else done.current = false;
+  };
+
+  const { getInputProps, getMenuProps, getItemProps, highlightedIndex, setHighlightedIndex } = useCombobox<Choice>({
+    items: offered as Choice[],
+    isOpen: open,
+    inputValue: shown,
+    selectedItem: null,
+    itemToString: (item) => item?.title ?? "",
+    itemToKey: (item) => item?.id,
+    stateReducer: onlyByHand,
+    onIsOpenChange: ({ isOpen }) => setOpen(isOpen),
+    onStateChange({ type, selectedItem }) {
+      const { InputKeyDownEnter, ItemClick } = useCombobox.stateChangeTypes;
+      if (!selectedItem || (type !== ItemClick && type !== InputKeyDownEnter)) return;
+      take(withChoice(selectedItem.title), type === ItemClick ? "stay" : "down", selectedItem);
+    },
+  });
+  const press = (event: KeyboardEvent<HTMLInputElement>) => {
+    event.stopPropagation();
+    if (event.key === "Escape") {
+      if (typed === undefined && !open && !onCancel) return;
+      event.preventDefault();
+      done.current = true;
+      setTyped(undefined);
+      setOpen(false);
+      onCancel?.();
+      queueMicrotask(() => (done.current = false));
+    } else if (event.key === "Enter" || event.key === "Tab") {
+      const pick = open ? offered[highlightedIndex] : undefined;
+      // From a field that stays, Tab goes on as everywhere.
+      if (event.key === "Tab" && !onCancel && !pick) return;
+      // Downshift would take it too.
+      (event.nativeEvent as Event & { preventDownshiftDefault?: boolean }).preventDownshiftDefault = true;
+      if (event.key === "Enter" || onCancel) event.preventDefault();
+      setOpen(false);
+      const step = event.key === "Enter" ? "down" : event.shiftKey ? "left" : "right";
+      if (pick || typed !== undefined || onCancel) take(pick ? withChoice(pick.title) : shown, step, pick);
+    }
+  };
+  const leave = () => {
+    if (!done.current && (typed !== undefined || onCancel)) take(shown, "leave");
+    done.current = false;
+    setOpen(false);
+  };
+  return (
+    <Popover.Root open={open && offered.length > 0}>
+      <Popover.Anchor asChild>
+        <input
+          {...getInputProps({
+            "aria-label": label,
+            "aria-labelledby": labelledBy,
+            placeholder: hint,
+            autoFocus: begin,
+            className: props.className ?? "field w-full",
+            onKeyDown: press,
+            onBlur: leave,
+            onFocus: ({ target }) => begin && text.length > 1 && target.select(),
+            onClick: () => setOpen(true),
+            onChange({ target }) {
+              setTyped((target as HTMLInputElement).value);
+              setHighlightedIndex(-1);
+              setOpen(true);
+            },
+          })}
+        />
+      </Popover.Anchor>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          role="presentation"
+          className="offers"
+          onOpenAutoFocus={(event) => event.preventDefault()}
+          onCloseAutoFocus={(event) => event.preventDefault()}
+          onInteractOutside={(event) => event.preventDefault()}
+          onEscapeKeyDown={(event) => event.preventDefault()}
+        >
+          <ul {...getMenuProps({ "aria-label": label, "aria-labelledby": labelledBy }, { suppressRefError: true })}>
+            {offered.map((offer, at) => (
+              <li
+                key={offer.id}
+                className={at === highlightedIndex ? "is-here" : ""}
+                {...getItemProps({ item: offer, index: at })}
+              >
+                {offer.title}
+                {offer.note && <span className="text-ink-2"> · {offer.note}</span>}
+              </li>
+            ))}
+          </ul>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+/** A pointer that lies still over an offer chooses nothing, nor does leaving the field. */
+function onlyByHand(
+  state: UseComboboxState<Choice>,
+  { type, changes }: UseComboboxStateChangeOptions<Choice>,
+): Partial<UseComboboxState<Choice>> {
+  const { ItemMouseMove, MenuMouseLeave, InputBlur } = useCombobox.stateChangeTypes;
+  if (type === ItemMouseMove || type === MenuMouseLeave)
+    return { ...changes, highlightedIndex: state.highlightedIndex };
+  if (type === InputBlur) return { ...changes, selectedItem: null, inputValue: state.inputValue };
+  return changes;
+}
