@@ -132,6 +132,15 @@ describe("what comes again", () => {
     expect(monthly.get("call")).toEqual(call({ repeat: "FREQ=MONTHLY;BYDAY=4MO" }));
   });
 
+  test.each(["all", "later"] as const)("cannot go to a day that does not exist: %s", (scope) => {
+    const store = storeOf(call());
+    for (const start of ["banana", "2026-13-40T09:00", "99999-01-01", ""])
+      expect(() => store.act(changeOccurrence, { id: second, fields: { start }, scope })).toThrow(Refusal);
+    const end = "nowhere";
+    expect(() => store.act(changeOccurrence, { id: second, fields: { end }, scope })).toThrow(Refusal);
+    expect(store.get("call")).toEqual(call());
+  });
+
   test("a count goes on counting in the part that is split off", () => {
     const store = storeOf(call({ repeat: "FREQ=WEEKLY;COUNT=4" }));
     store.act(changeOccurrence, { id: second, fields: { start: "2026-11-30T10:00" }, scope: "later" });

@@ -9,6 +9,7 @@ import {
   dateOf,
   daysBetween,
   hasLibrary,
+  isDate,
   isMoment,
   minutesBetween,
   minutesPerDay,
@@ -62,6 +63,7 @@ export const changeOccurrence: Command<{ id: Id; fields: Fields; scope: SeriesSc
       const labels = editFields(tx, one, fields);
       return `Changed ${labels.join(" and ")} of this one “${nameOf(one, tx)}”`;
     }
+    for (const said of [fields.start, fields.end]) if (said !== undefined) existing(String(said));
     const { series, at, repeat } = occurrenceOf(tx, id);
     const record = tx.get(id);
     // What was changed of this one alone goes over to all that follow.
@@ -197,19 +199,28 @@ function withPart(rule: RepeatRule, name: string, value: string | undefined): Re
   return next;
 }
 
+/** @throws Refusal where a text is no date or moment that can be written */
+function existing(said: string): string {
+  if (isDate(said) || isMoment(said)) return said;
+  throw new Refusal(`“${said}” is not a date that exists. Nothing was changed.`);
+}
+
 /** Moves a whole series so that the occurrence that was at `at` starts at `start` and, where it has one, ends at `end`. */
 function moveSeries(tx: Transaction, id: Id, at: string, start: string, end: string | undefined) {
   const series = tx.get(id);
   if (!isRepeating(series)) return;
   const repeat = repeatOf(series.repeat) as Repeat;
+  for (const said of [start, end ?? start]) existing(said);
   const days = daysBetween(dateOf(at), dateOf(start));
   const minutes = isMoment(at) && isMoment(start) ? minutesBetween(at, start) : undefined;
   const moved = (moment: string) =>
-    minutes !== undefined && isMoment(moment)
-      ? addMinutes(moment, minutes)
-      : isMoment(start)
-        ? `${addDays(dateOf(moment), days)}${start.slice(10)}`
-        : addDays(dateOf(moment), days);
+    existing(
+      minutes !== undefined && isMoment(moment)
+        ? addMinutes(moment, minutes)
+        : isMoment(start)
+          ? `${addDays(dateOf(moment), days)}${start.slice(10)}`
+          : addDays(dateOf(moment), days),
+    );
   const first = moved(seriesStart(series) as string);
   const rule =
     repeat.rule && days !== 0 ? shiftedRule(repeat.rule, days, dateOf(seriesStart(series) as string)) : repeat.rule;
@@ -220,7 +231,8 @@ function moveSeries(tx: Transaction, id: Id, at: string, start: string, end: str
     also: repeat.also.map(moved),
   });
   if (series.kind === "task") {
-    const due = series.due === undefined ? undefined : `${addDays(dateOf(series.due), days)}${series.due.slice(10)}`;
+    const due =
+      series.due === undefined ? undefined : existing(`${addDays(dateOf(series.due), days)}${series.due.slice(10)}`);
     tx.update(id, { repeat: again, ...(series.doDay ? { doDay: first } : {}), ...(due ? { due } : {}) });
   } else {
     const length = end !== undefined && isMoment(start) && isMoment(end) ? minutesBetween(start, end) : undefined;
