@@ -49,19 +49,21 @@ export function Combobox(props: ComboboxProps) {
   const [typed, setTyped] = useState(begin && text.length === 1 ? text : undefined);
   const done = useRef(false);
   const shown = typed ?? text;
-  const parts = many ? shown.split(/,\s*/) : [shown];
-  const last = parts.at(-1) ?? "";
-  // What stands there already narrows nothing: all is offered until one types.
-  const narrowing = typed === undefined ? "" : last;
+  // What stands there already narrows nothing: all is offered until one types, and goes beside it where there may be several.
+  const [before, narrowing] = !many
+    ? ["", typed ?? ""]
+    : typed === undefined
+      ? [text && `${text}, `, ""]
+      : splitLast(typed, held);
   const [open, setOpen] = useState(begin === true);
   const offered = useMemo(() => (open ? offers(narrowing) : []), [open, offers, narrowing]);
-  const withChoice = (title: string) => (many ? [...parts.slice(0, -1), title].join(", ") : title);
+  const withChoice = (title: string) => before + title;
 
   const idOf = (words: string): string | undefined =>
     held.find(({ title }) => title === words)?.id ?? named(offers(words), words)?.id;
   const take = (words: string, step: Taken["step"], pick?: Choice) => {
-    const names = many ? words.split(/\s*,\s*/).filter(Boolean) : words.trim() === "" ? [] : [words];
-    const ids = names.map((name, at) => (pick && at === names.length - 1 ? pick.id : idOf(name)));
+    const names = many ? namesIn(pick ? before : words, held, idOf) : words.trim() === "" ? [] : [idOf(words)];
+    const ids = pick ? [...(many ? names : []), pick.id] : names;
     const known = ids.every((id) => id !== undefined) ? { ids: ids as string[] } : {};
     done.current = true;
     if (onTake({ words, ...known, step })) setTyped(undefined);
@@ -135,6 +137,7 @@ export function Combobox(props: ComboboxProps) {
       <Popover.Portal>
         <Popover.Content
           align="start"
+          collisionPadding={8}
           role="presentation"
           className="offers"
           onOpenAutoFocus={(event) => event.preventDefault()}
@@ -170,4 +173,38 @@ function onlyByHand(
     return { ...changes, highlightedIndex: state.highlightedIndex };
   if (type === InputBlur) return { ...changes, selectedItem: null, inputValue: state.inputValue };
   return changes;
+}
+
+/** The words before the last name of a list, and the last. Titles that stand in the field may hold commas themselves. */
+function splitLast(words: string, held: readonly Choice[]): [before: string, last: string] {
+  let at = 0;
+  for (let found = true; found;) {
+    const next = held.find(({ title }) => words.startsWith(`${title}, `, at));
+    found = next !== undefined;
+    if (next) at += next.title.length + 2;
+  }
+  const comma = words.lastIndexOf(", ");
+  const from = Math.max(at, comma < 0 ? 0 : comma + 2);
+  return [words.slice(0, from), words.slice(from)];
+}
+
+/** What the names of a list mean, each by its id: the longest run of words between commas that is one. */
+function namesIn(
+  words: string,
+  held: readonly Choice[],
+  idOf: (words: string) => string | undefined,
+): (string | undefined)[] {
+  const pieces = words
+    .split(",")
+    .map((piece) => piece.trim())
+    .filter(Boolean);
+  const ids: (string | undefined)[] = [];
+  for (let at = 0; at < pieces.length;) {
+    let length = pieces.length - at;
+    const joined = () => pieces.slice(at, at + length).join(", ");
+    while (length > 1 && !held.some(({ title }) => title === joined()) && idOf(joined()) === undefined) length--;
+    ids.push(idOf(joined()));
+    at += length;
+  }
+  return ids;
 }

@@ -6,13 +6,11 @@ interface TypedFieldProps {
   labelledBy?: string;
   text: string;
   hint?: string;
-  /** The id of a list of words to choose from. */
-  list?: string;
   commit: (typed: string) => void;
 }
 
 /** A field of words that is taken in with Enter or on leaving it; Escape leaves it as it was. */
-export function TypedField({ label, labelledBy, text, hint, list, commit }: TypedFieldProps) {
+export function TypedField({ label, labelledBy, text, hint, commit }: TypedFieldProps) {
   const [typed, setTyped] = useState<string>();
   const take = () => {
     if (typed !== undefined && typed !== text) commit(typed);
@@ -30,7 +28,6 @@ export function TypedField({ label, labelledBy, text, hint, list, commit }: Type
       aria-label={label}
       aria-labelledby={labelledBy}
       placeholder={hint}
-      list={list}
       value={typed ?? text}
       onChange={(event) => setTyped(event.target.value)}
       onBlur={take}

@@ -178,16 +178,19 @@ function optionRead(field: Field, options: readonly Option[], typed: string): Re
   return { value: many ? [...new Set(ids)] : ids[0], ...(made.length > 0 ? { made } : {}) };
 }
 
-const known = new WeakMap<readonly PensumRecord[], Map<string, Id>>();
+const known = new WeakMap<readonly PensumRecord[], Map<string, Id | "several">>();
 
-/** Ids by titles in small letters; kept as long as the list is the same, so that a long table looks each up at once. */
-function idsByTitle(records: readonly PensumRecord[]): Map<string, Id> {
+/**
+ * Ids by titles in small letters, or that several records have a title; kept as long as the list is the same, so that a
+ * long table looks each up at once.
+ */
+function idsByTitle(records: readonly PensumRecord[]): Map<string, Id | "several"> {
   let ids = known.get(records);
   if (!ids) {
     ids = new Map();
     for (const record of records) {
       const title = titleOf(record).toLowerCase();
-      if (!ids.has(title)) ids.set(title, record.id);
+      ids.set(title, ids.has(title) ? "several" : record.id);
     }
     known.set(records, ids);
   }
@@ -205,5 +208,8 @@ function linkRead(values: FieldValues, field: Field, typed: string): ReadCell {
   const ids = names.map((title) => find(title));
   const missing = names[ids.indexOf(undefined)];
   if (missing !== undefined) return { fault: `${register.title} have no “${missing}”.` };
+  const several = names[ids.indexOf("several")];
+  if (several !== undefined)
+    return { fault: `Several ${register.title.toLowerCase()} are called “${several}”. Choose one from the list.` };
   return { value: many ? [...new Set(ids)] : ids[0] };
 }

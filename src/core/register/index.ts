@@ -1,8 +1,10 @@
+export * from "./cellBlock";
 export * from "./cells";
 export * from "./cellTexts";
 export * from "./columns";
 export { linkedIds } from "./dependencies";
 export { backLinks, feelReader, formulaName, linksTo } from "./names";
+export * from "./offers";
 export * from "./parseNumber";
 export * from "./registers";
 export * from "./values";

@@ -25,7 +25,7 @@ describe("a field of the record sheet", () => {
     ["title", "Write the letter", "Write the letter"],
   ])("%s takes “%s”, once, and one undo brings the old back", async (name, typed, value) => {
     const { getByRole, user, store, undo } = await drawn(name);
-    const input = getByRole("textbox");
+    const input = getByRole(name === "tags" ? "combobox" : "textbox");
     await user.clear(input);
     await user.type(input, `${typed}{Enter}`);
     expect(store.get("ta")).toMatchObject({ [name]: value });

@@ -1,16 +1,7 @@
 import { fileOfField, isUnfinished, type DatePeriod, type Field, type PensumRecord } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { isLate } from "@/core/plan";
-import {
-  cellType,
-  findRegister,
-  optionsOf,
-  recordsIn,
-  titleOf,
-  type Cell,
-  type CellType,
-  type FieldValues,
-} from "@/core/register";
+import { optionsOf, titleOf, type Cell, type CellType, type FieldValues } from "@/core/register";
 import {
   dateText,
   durationText,
@@ -158,28 +149,4 @@ function periodWords({ style, today }: Writing, key: string, by: DatePeriod): st
 export function saysLate(record: PensumRecord, field: Field, cell: Cell, now: MomentText): boolean {
   if (field.name !== "due" || typeof cell !== "string" || !("state" in record)) return false;
   return isUnfinished(record.state) && isLate({ due: cell }, now);
-}
-
-const mostChoices = 400;
-
-/** What a field can be, where that is a list: options, or the records it may lead to. */
-export function choicesOf(values: FieldValues, field: Field): (readonly [string, string])[] | undefined {
-  const type = cellType(field);
-  if (type === "option" || (type === "options" && field.type !== "tags" && field.type !== "dates"))
-    return optionsOf(field, values.settings.priorities).map(({ id, title }) => [id, title]);
-  if (field.type === "tags") {
-    const tags = new Set(
-      [...values.store.list("kind", "task"), ...values.store.list("kind", "note")].flatMap((record) =>
-        "tags" in record ? record.tags : [],
-      ),
-    );
-    return [...tags].sort().map((tag) => [tag, tag]);
-  }
-  if (type !== "link" && type !== "links") return undefined;
-  const register = findRegister(values.store, field.target ?? "");
-  if (!register) return [];
-  return recordsIn(values.store, register)
-    .slice(0, mostChoices)
-    .map((record) => [record.id, titleOf(record)] as const)
-    .toSorted((a, b) => a[1].localeCompare(b[1]));
 }

@@ -1,8 +1,9 @@
 "use client";
-import { useEffect, useId, useMemo, useRef, useState, type FormEvent } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, type FormEvent } from "react";
 import { addBlock, addEvent, capture } from "@/core/commands";
 import type { Event, Theme } from "@/core/model";
 import { momentAt, rangeText, type DateText } from "@/core/time";
+import { Combobox } from "@/ui/Combobox";
 import { useAct, useList, useTimeStyle } from "@/ui/workspaceContext";
 import { drawnKinds, rememberDrawn, useDrawnKind, type DrawnKind } from "./drawnKind";
 
@@ -35,7 +36,13 @@ export function DrawForm(props: DrawFormProps) {
   const style = useTimeStyle();
   const act = useAct();
   const form = useRef<HTMLFormElement>(null);
-  const listId = useId();
+  const offerCalendars = useCallback(
+    (words: string) =>
+      calendars
+        .filter((name) => name.toLowerCase().includes(words.trim().toLowerCase()))
+        .map((name) => ({ id: name, title: name })),
+    [calendars],
+  );
   useEffect(() => {
     void form.current?.scrollIntoView({ block: "nearest" });
   }, []);
@@ -123,21 +130,18 @@ export function DrawForm(props: DrawFormProps) {
             ))}
           </select>
           {kind === "event" && (
-            <>
-              <input
-                className="field min-w-0 flex-1"
-                aria-label="Calendar"
-                placeholder="My calendar"
-                list={listId}
-                value={calendar}
-                onChange={(event) => setDrawn({ ...drawn, calendar: event.target.value })}
-              />
-              <datalist id={listId}>
-                {calendars.map((name) => (
-                  <option key={name} value={name} />
-                ))}
-              </datalist>
-            </>
+            <Combobox
+              className="field min-w-0 flex-1"
+              label="Calendar"
+              hint="My calendar"
+              text={calendar}
+              offers={offerCalendars}
+              named={() => undefined}
+              onTake={({ words }) => {
+                setDrawn({ ...drawn, calendar: words });
+                return true;
+              }}
+            />
           )}
         </div>
         <label className="flex min-h-6 items-center gap-2 text-ink-2">

@@ -182,7 +182,12 @@ function FieldLine({ writing, field, keyName, value, open, onOpen, onSet, onClos
             field={field}
             text={textOfCell(writing.values, field, type, value as Cell)}
             label={field.label}
-            onCommit={(text) => commit(text)}
+            cell={value as Cell}
+            onCommit={(text, _, chosen) => {
+              if (!chosen) return commit(text);
+              onSet(chosen.value);
+              return true;
+            }}
             onCancel={onClose}
           />
         </div>

@@ -1,8 +1,10 @@
 "use client";
-import { useEffect, useId, useMemo, useRef, useState } from "react";
-import { isUnfinished, type Id, type Task } from "@/core/model";
-import { titleOf } from "@/core/register";
-import { useStore } from "@/ui/workspaceContext";
+import { useCallback, useEffect, useId, useMemo, useRef, useState } from "react";
+import type { Id, Task } from "@/core/model";
+import { offerNamed, recordOffers } from "@/core/register";
+import { dateOf } from "@/core/time";
+import { Combobox } from "@/ui/Combobox";
+import { useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 interface SplitFieldProps {
   title: string;
@@ -43,8 +45,6 @@ export function SplitField({ title, onSplit, onCancel }: SplitFieldProps) {
   );
 }
 
-const mostOffered = 400;
-
 interface MergeFieldProps {
   task: Task;
   onMerge: (into: Id | undefined, title: string) => void;
@@ -54,45 +54,35 @@ interface MergeFieldProps {
 /** A page or a task that the thing becomes a line of. */
 export function MergeField({ task, onMerge, onCancel }: MergeFieldProps) {
   const store = useStore();
-  const list = useId();
-  const input = useRef<HTMLInputElement>(null);
-  useEffect(() => input.current?.focus(), []);
-  const targets = useMemo(() => {
-    const notes = store.list("kind", "note");
-    const tasks = store
-      .list("unfinishedTasks", "all")
-      .filter((one) => one.kind === "task" && isUnfinished(one.state) && one.id !== task.id);
-    return new Map([...notes, ...tasks].map((record) => [titleOf(record).toLowerCase(), record] as const));
-  }, [store, task]);
-  const [title, setTitle] = useState("");
-  const merge = () => {
-    const near = [...targets.keys()].filter((known) => known.includes(title.trim().toLowerCase()));
-    const found =
-      targets.get(title.trim().toLowerCase()) ?? (near.length === 1 ? targets.get(near[0] as string) : undefined);
-    onMerge(found?.id, title.trim());
-  };
+  const { priorities } = useSettings();
+  const style = useTimeStyle();
+  const today = dateOf(store.clock.now());
+  const id = useId();
+  const targets = useMemo(
+    () => [...store.list("kind", "note"), ...store.list("unfinishedTasks", "all")].filter((one) => one.id !== task.id),
+    [store, task],
+  );
+  const offers = useCallback(
+    (words: string) => recordOffers({ store, priorities, style, today }, targets, words),
+    [store, priorities, style, today, targets],
+  );
   return (
-    <div className="mt-4 grid max-w-[520px] gap-2">
-      <label className="grid gap-1">
-        <span className="text-ink-2">Into which page or task, then Enter</span>
-        <input
-          ref={input}
-          className="field"
-          list={list}
-          value={title}
-          onChange={({ target }) => setTitle(target.value)}
-          onKeyDown={(event) => {
-            event.stopPropagation();
-            if (event.key === "Escape") onCancel();
-            if (event.key === "Enter" && title.trim() !== "") merge();
-          }}
-        />
-      </label>
-      <datalist id={list}>
-        {[...targets.values()].slice(0, mostOffered).map((record) => (
-          <option key={record.id} value={titleOf(record)} />
-        ))}
-      </datalist>
+    <div className="mt-4 grid max-w-[520px] gap-1">
+      <span className="text-ink-2" id={id}>
+        Into which page or task, then Enter
+      </span>
+      <Combobox
+        begin
+        labelledBy={id}
+        text=""
+        offers={offers}
+        named={(all, words) => offerNamed(all, words, false)}
+        onTake={({ words, ids, step }) => {
+          if (step !== "leave" && words.trim() !== "") onMerge(ids?.[0], words.trim());
+          return false;
+        }}
+        onCancel={onCancel}
+      />
     </div>
   );
 }

@@ -2,11 +2,13 @@
 import { useState } from "react";
 import type { Comparison, Condition, Field } from "@/core/model";
 import { comparisonsFor, isAlone } from "@/core/lens";
-import { fieldsIn, readText, recordsIn, textOfCell, type CellType, type Register } from "@/core/register";
+import { fieldsIn, isOffered, readText, recordsIn, textOfCell, type CellType, type Register } from "@/core/register";
 import { TypedField } from "@/ui/TypedField";
 import { comparisonWords } from "./lensWords";
 import { PickList } from "@/ui/SentencePart";
-import { choicesOf, type Writing } from "@/panels/fields/cells";
+import type { Writing } from "@/panels/fields/cells";
+import { useOffers } from "@/panels/fields/offering";
+import { Combobox } from "@/ui/Combobox";
 import { dateText } from "@/core/time";
 import { dayFirst } from "@/ui/locale";
 
@@ -183,21 +185,8 @@ function ConditionValue({ writing, register, field, type, condition, onChange }:
         onPick={(id) => set(id === "yes")}
       />
     );
-  const options = choicesOf(writing.values, field);
-  if (options && Array.isArray(condition.value)) {
-    const chosen = condition.value as readonly string[];
-    return (
-      <div className="max-h-56 overflow-y-auto">
-        <PickList
-          many
-          options={options}
-          chosen={chosen}
-          onPick={(id) => set(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id])}
-        />
-      </div>
-    );
-  }
-  if (options) return <PickList options={options} chosen={[String(condition.value)]} onPick={set} />;
+  if (isOffered(field) || field.type === "files")
+    return <OfferedValue writing={writing} field={field} value={condition.value} onChange={(value) => set(value)} />;
   const isCount = condition.is === "withinNext" || condition.is === "withinLast";
   const isDate = (type === "date" || type === "range") && !isCount;
   const text =
@@ -239,6 +228,53 @@ function ConditionValue({ writing, register, field, type, condition, onChange }:
         </p>
       )}
     </>
+  );
+}
+
+interface OfferedValueProps {
+  writing: Writing;
+  field: Field;
+  value: FieldCondition["value"];
+  onChange: (value: string | readonly string[]) => void;
+}
+
+const mostListed = 12;
+
+/** One or several of what a field can be: a short list whole, of a long one what is chosen, and more as one types. */
+function OfferedValue({ writing, field, value, onChange }: OfferedValueProps) {
+  const isMany = Array.isArray(value);
+  const chosen = isMany ? (value as readonly string[]) : value === undefined || value === "" ? [] : [String(value)];
+  const { held, ...offered } = useOffers(writing, field, chosen);
+  const all = offered.offers("");
+  const isLong = all.length > mostListed;
+  const pick = (id: string) => {
+    if (!isMany) return onChange(id);
+    onChange(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
+  };
+  return (
+    <div className="grid gap-2">
+      <PickList
+        many={isMany}
+        options={(isLong ? held : all).map(({ id, title }) => [id, title])}
+        chosen={chosen}
+        onPick={pick}
+      />
+      {isLong && (
+        <Combobox
+          {...offered}
+          many={false}
+          label={`${isMany ? "Another" : "Which"} ${field.label.toLowerCase()}`}
+          hint={isMany ? "Another" : "Which"}
+          text=""
+          onTake={({ ids, step }) => {
+            const [id] = ids ?? [];
+            if (id === undefined || (step === "leave" && chosen.includes(id))) return false;
+            if (!chosen.includes(id)) pick(id);
+            return true;
+          }}
+        />
+      )}
+    </div>
   );
 }
 

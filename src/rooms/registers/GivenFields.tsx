@@ -1,11 +1,10 @@
 "use client";
-import { useState } from "react";
-import type { Field } from "@/core/model";
-import { cellType, fieldsIn, isComputed, readText, textOfCell, type Cell, type Register } from "@/core/register";
-import { dayFirst } from "@/ui/locale";
+import { useId, useState } from "react";
+import { fieldFault, type Field } from "@/core/model";
+import { fieldsIn, isComputed, type Register } from "@/core/register";
+import type { Writing } from "@/panels/fields/cells";
+import { FieldEditor } from "@/panels/fields/editors";
 import { notify } from "@/ui/notices";
-import { OfferedField } from "@/ui/OfferedField";
-import { choicesOf, type Writing } from "@/panels/fields/cells";
 
 interface GivenFieldsProps {
   writing: Writing;
@@ -23,28 +22,38 @@ export function settableFields({ values }: Writing, register: Register): readonl
 
 /** The fields that everything made here is given, each with its value. */
 export function GivenFields({ writing, register, fields, onChange }: GivenFieldsProps) {
+  const id = useId();
   const [adding, setAdding] = useState<string>();
   const all = settableFields(writing, register);
   const shown = all.filter(({ name }) => name in fields || name === adding);
   const free = all.filter((field) => !shown.includes(field));
-  const set = (field: Field, typed: string) => {
-    const read = readText({ values: writing.values, today: writing.today, dayFirst: dayFirst() }, field, typed);
-    if ("fault" in read) return notify({ text: read.fault, tone: "refused" });
-    if (field.name === adding) setAdding(undefined);
-    const rest = Object.fromEntries(Object.entries(fields).filter(([name]) => name !== field.name));
-    onChange(read.value === undefined ? rest : { ...rest, [field.name]: read.value });
+  const set = ({ name, label }: Field, value: unknown) => {
+    // An option may have been made just now.
+    const field = fieldsIn(writing.values.store, register).find((one) => one.name === name);
+    const fault = field ? value !== undefined && fieldFault(field, value) : `${label} is no longer there.`;
+    if (fault) {
+      notify({ text: `${fault} Nothing was changed.`, tone: "refused" });
+      return false;
+    }
+    if (name === adding) setAdding(undefined);
+    const rest = Object.fromEntries(Object.entries(fields).filter(([other]) => other !== name));
+    onChange(value === undefined ? rest : { ...rest, [name]: value });
+    return true;
   };
   return (
     <dl className="mb-3 max-w-[420px]">
       {shown.map((field) => (
         <div key={field.name} className="grid grid-cols-[130px_1fr] items-center gap-2 border-b border-hairline py-0.5">
-          <dt className="text-ink-2">{field.label}</dt>
+          <dt className="text-ink-2" id={`${id}-${field.name}`}>
+            {field.label}
+          </dt>
           <dd>
-            <ValueField
-              writing={writing}
+            <FieldEditor
               field={field}
-              text={textOfCell(writing.values, field, cellType(field), fields[field.name] as Cell)}
-              commit={(typed) => set(field, typed)}
+              value={fields[field.name]}
+              labelledBy={`${id}-${field.name}`}
+              set={(value) => set(field, value)}
+              register={register.id}
             />
           </dd>
         </div>
@@ -66,16 +75,4 @@ export function GivenFields({ writing, register, fields, onChange }: GivenFields
       )}
     </dl>
   );
-}
-
-interface ValueFieldProps {
-  writing: Writing;
-  field: Field;
-  text: string;
-  commit: (typed: string) => void;
-}
-
-/** A value as it is typed, with the choices that the field has. */
-export function ValueField({ writing, field, text, commit }: ValueFieldProps) {
-  return <OfferedField label={field.label} text={text} choices={choicesOf(writing.values, field)} commit={commit} />;
 }

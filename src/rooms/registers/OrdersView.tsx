@@ -11,13 +11,23 @@ import {
   type StandingOrder,
   type Template,
 } from "@/core/model";
-import { builtInRegisters, cellType, fieldsIn, findRegister, ownRegisters, type Register } from "@/core/register";
+import {
+  builtInRegisters,
+  cellType,
+  fieldsIn,
+  findRegister,
+  isOffered,
+  ownRegisters,
+  type Register,
+} from "@/core/register";
+import { Combobox, type Taken } from "@/ui/Combobox";
 import { goTo } from "@/ui/navigation";
 import { TypedField } from "@/ui/TypedField";
 import { useAct, useComputed, useList } from "@/ui/workspaceContext";
 import type { Writing } from "@/panels/fields/cells";
+import { useOffers } from "@/panels/fields/offering";
 import { AddCondition, ConditionParts } from "./ConditionParts";
-import { settableFields, ValueField } from "./GivenFields";
+import { settableFields } from "./GivenFields";
 import { NewName } from "./NewName";
 import { RunLog, Trial } from "./OrderRuns";
 import { PickList, SentencePart } from "@/ui/SentencePart";
@@ -271,7 +281,7 @@ function StepPart({ writing, register, step, onChange }: StepPartProps) {
                 ))}
               </select>
               {field && (
-                <ValueField writing={writing} field={field} text={step.to} commit={(to) => onChange({ ...step, to })} />
+                <SetTo writing={writing} field={field} text={step.to} commit={(to) => onChange({ ...step, to })} />
               )}
             </>
           )}
@@ -345,4 +355,22 @@ function AddStep({ writing, register, order, onAdd }: AddStepProps) {
       )}
     </SentencePart>
   );
+}
+
+interface SetToProps {
+  writing: Writing;
+  field: Field;
+  text: string;
+  commit: (words: string) => void;
+}
+
+/** What a field is set to, kept in words: they are read when the order runs. */
+function SetTo({ writing, field, text, commit }: SetToProps) {
+  const offered = useOffers(writing, field);
+  if (!isOffered(field)) return <TypedField label={field.label} text={text} commit={commit} />;
+  const take = ({ words }: Taken) => {
+    commit(words);
+    return true;
+  };
+  return <Combobox {...offered} label={field.label} text={text} onTake={take} />;
 }

@@ -3,13 +3,13 @@ import { useState } from "react";
 import { giveDay, removeRecords } from "@/core/commands";
 import type { Id } from "@/core/model";
 import type { LensView } from "@/core/lens";
-import type { Register } from "@/core/register";
+import { isEditable, type Register } from "@/core/register";
 import { DayPicker } from "@/panels/days/DayPicker";
 import { useAct, useStore } from "@/ui/workspaceContext";
 import { CellEditor } from "@/panels/fields/CellEditor";
 import type { Writing } from "@/panels/fields/cells";
 import { SentencePart } from "@/ui/SentencePart";
-import { isEditable, useSetCells } from "./useSetCells";
+import { useSetCells } from "./useSetCells";
 
 interface SelectionBarProps {
   writing: Writing;
@@ -61,9 +61,9 @@ export function SelectionBar({ writing, register, ids, view, onDone }: Selection
               text=""
               label={`${of.field.label} of all that are chosen`}
               onCancel={() => setName("")}
-              onCommit={(text, step) => {
+              onCommit={(text, step, chosen) => {
                 if (text === "" && step === "stay") return true;
-                const cells = records.map((record) => ({ record, name, text }));
+                const cells = records.map((record) => ({ record, name, text, chosen }));
                 if (!setCells(register, cells)) return false;
                 setName("");
                 return true;

@@ -1,8 +1,16 @@
 "use client";
 import { useCallback } from "react";
 import { setCells } from "@/core/shaping";
-import { newId, type Field, type Id, type Option, type PensumRecord } from "@/core/model";
-import { fieldsIn, findRegister, isComputed, readText, registerOf, type Register } from "@/core/register";
+import { newId, type Id, type Option } from "@/core/model";
+import {
+  fieldsIn,
+  findRegister,
+  readText,
+  registerOf,
+  type CellChange,
+  type CellText,
+  type Register,
+} from "@/core/register";
 import type { Fields } from "@/core/store";
 import { dateOf } from "@/core/time";
 import { openDay } from "@/ui/navigation";
@@ -11,16 +19,9 @@ import { useAct, useStore } from "@/ui/workspaceContext";
 import { dayFirst } from "@/ui/locale";
 import { useFieldValues } from "./useLens";
 
-/** A text for one field of one record. */
-export interface TypedCell {
-  readonly record: PensumRecord;
-  readonly name: string;
-  readonly text: string;
-}
-
 /** A record that is made of pasted texts, with what else it is given. */
 interface TypedRow {
-  readonly texts: readonly { readonly name: string; readonly text: string }[];
+  readonly texts: readonly CellText[];
   readonly given: Fields;
 }
 
@@ -30,7 +31,7 @@ interface TypedRow {
  */
 export function useSetCells(): (
   register: Register,
-  cells: readonly TypedCell[],
+  cells: readonly CellChange[],
   rows?: readonly TypedRow[],
 ) => boolean {
   const store = useStore();
@@ -52,14 +53,14 @@ export function useSetCells(): (
       const edits = new Map<Id, Record<string, unknown>>();
       const added: { id: Id; fields: Fields }[] = [];
       try {
-        for (const { record, name, text } of cells) {
-          const read = meant(findRegister(store, registerOf(record) ?? "") ?? register, name, text);
+        for (const { record, name, text, chosen } of cells) {
+          const read = chosen ?? meant(findRegister(store, registerOf(record) ?? "") ?? register, name, text);
           if (read) edits.set(record.id, { ...edits.get(record.id), [name]: read.value });
         }
         for (const { texts, given } of rows) {
           const fields: Record<string, unknown> = { ...given };
-          for (const { name, text } of texts) {
-            const read = text === "" ? undefined : meant(register, name, text);
+          for (const { name, text, chosen } of texts) {
+            const read = text === "" ? undefined : (chosen ?? meant(register, name, text));
             if (read) fields[name] = read.value;
           }
           added.push({ id: newId(), fields });
@@ -85,8 +86,3 @@ export function useSetCells(): (
 }
 
 class Fault extends Error {}
-
-/** Whether a person can type into a field's cells. */
-export function isEditable(field: Field): boolean {
-  return !field.kept && !isComputed(field);
-}

@@ -1,0 +1,180 @@
+"use client";
+import { useCallback, type ComponentType } from "react";
+import type { Field, FieldType, PensumRecord } from "@/core/model";
+import { cellType, fieldValues, readText, textOfCell, type Cell } from "@/core/register";
+import type { Repeating } from "@/core/plan";
+import { editField } from "@/core/shaping";
+import { dateOf, estimateText, parseDuration } from "@/core/time";
+import { Combobox, type Choice } from "@/ui/Combobox";
+import { dayFirst } from "@/ui/locale";
+import { notify } from "@/ui/notices";
+import { TypedField } from "@/ui/TypedField";
+import { useAct, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { DyeEditor, PriorityEditor, StateEditor, ThemeEditor } from "./ChoiceEditors";
+import { DayEditor } from "./DayEditor";
+import { FilesEditor, PeopleEditor } from "./ListEditors";
+import { useOffers, valueOfIds } from "./offering";
+import { RepeatField } from "./RepeatField";
+
+/** What every editor of a field is given. */
+export interface EditorProps {
+  field: Field;
+  value: unknown;
+  /** The id of the element that names the field. */
+  labelledBy: string;
+  /** Takes a value; false where it was refused, and nothing changed. */
+  set: (next: unknown) => boolean;
+  /** The record that has the value; absent where a value is kept for records to come. */
+  record?: PensumRecord | undefined;
+  /** The register of the field, in which new options are made. */
+  register: string | undefined;
+}
+
+/** The one place that says how a field of each type is edited where its record or its value is open. */
+const editors: Record<FieldType, ComponentType<EditorProps>> = {
+  title: WordsEditor,
+  text: WordsEditor,
+  longText: TextEditor,
+  number: TextEditor,
+  count: TextEditor,
+  url: TextEditor,
+  range: TextEditor,
+  yesNo: TextEditor,
+  dates: TextEditor,
+  held: TextEditor,
+  changed: TextEditor,
+  formula: TextEditor,
+  summary: TextEditor,
+  minutes: MinutesEditor,
+  repeat: RuleEditor,
+  zone: ZoneEditor,
+  state: StateEditor,
+  dye: DyeEditor,
+  priority: PriorityEditor,
+  theme: ThemeEditor,
+  tags: OfferedEditor,
+  choice: OfferedEditor,
+  choices: OfferedEditor,
+  level: OfferedEditor,
+  link: OfferedEditor,
+  task: OfferedEditor,
+  people: PeopleEditor,
+  files: FilesEditor,
+  date: DayEditor,
+  dateOrMoment: DayEditor,
+  moment: DayEditor,
+};
+
+/** The value of a field, to be changed. */
+export function FieldEditor(props: EditorProps) {
+  const Editor = editors[props.field.type];
+  return <Editor {...props} />;
+}
+
+function WordsEditor({ value, labelledBy, set }: EditorProps) {
+  return (
+    <TypedField labelledBy={labelledBy} hint="None" text={String(value ?? "")} commit={(words) => set(words.trim())} />
+  );
+}
+
+function MinutesEditor({ value, labelledBy, set }: EditorProps) {
+  return (
+    <TypedField
+      labelledBy={labelledBy}
+      text={typeof value === "number" ? estimateText(value) : ""}
+      hint="45 min, 1 h 30"
+      commit={(words) => {
+        if (words.trim() === "") return set(undefined);
+        const minutes = parseDuration(words);
+        if (minutes === undefined)
+          notify({
+            text: `“${words}” is not a length of time, like “45 min” or “1 h 30”. Nothing was changed.`,
+            tone: "refused",
+          });
+        return minutes !== undefined && set(minutes);
+      }}
+    />
+  );
+}
+
+/** Reads words as a value of the field and sets it; an option that is new is made first. */
+function useReadWords({ field, register, set }: EditorProps): (words: string) => boolean {
+  const store = useStore();
+  const act = useAct();
+  return (words) => {
+    const today = dateOf(store.clock.now());
+    const read = readText({ values: fieldValues(store), today, dayFirst: dayFirst() }, field, words);
+    if ("fault" in read) {
+      notify({ text: `${read.fault} Nothing was changed.`, tone: "refused" });
+      return false;
+    }
+    const options = read.made && [...(field.options ?? []), ...read.made];
+    const setting = options && register && { register, name: field.name, setting: { options } };
+    if (setting && act(editField, setting, { quiet: true }) === undefined) return false;
+    return set(read.value);
+  };
+}
+
+function useFieldText(field: Field, value: unknown): string {
+  return textOfCell(fieldValues(useStore()), field, cellType(field), value as Cell);
+}
+
+/** A field that is typed as words: a number, an address, two dates. */
+function TextEditor(props: EditorProps) {
+  const { field, value, labelledBy } = props;
+  return (
+    <TypedField labelledBy={labelledBy} hint="None" text={useFieldText(field, value)} commit={useReadWords(props)} />
+  );
+}
+
+/** A field that is one or some of what there is, offered while one types. */
+function OfferedEditor(props: EditorProps) {
+  const { field, value, labelledBy, set, record } = props;
+  const store = useStore();
+  const style = useTimeStyle();
+  const today = dateOf(store.clock.now());
+  const read = useReadWords(props);
+  const offered = useOffers({ values: fieldValues(store), style, today }, field, value as Cell, record?.id);
+  return (
+    <Combobox
+      {...offered}
+      labelledBy={labelledBy}
+      hint="None"
+      text={useFieldText(field, value)}
+      onTake={({ words, ids }) => (ids ? set(valueOfIds(field, ids)) : read(words))}
+    />
+  );
+}
+
+/** A rule by which something comes again; before there is a day to begin with, in words. */
+function RuleEditor(props: EditorProps) {
+  const { record, value, labelledBy, set } = props;
+  if (record === undefined) return <TextEditor {...props} />;
+  return (
+    <RepeatField record={record as Repeating} value={value as string | undefined} labelledBy={labelledBy} set={set} />
+  );
+}
+
+const mostZones = 60;
+
+/** A zone by its name, from the list of those that the browser knows. */
+function ZoneEditor({ value, labelledBy, set }: EditorProps) {
+  const { zone } = useStore().clock;
+  const offers = useCallback((words: string): Choice[] => {
+    const low = words.trim().toLowerCase().replaceAll(" ", "_");
+    return Intl.supportedValuesOf("timeZone")
+      .filter((name) => name.toLowerCase().includes(low))
+      .slice(0, mostZones)
+      .map((name) => ({ id: name, title: name }));
+  }, []);
+  return (
+    <Combobox
+      labelledBy={labelledBy}
+      hint={`as here (${zone})`}
+      text={String(value ?? "")}
+      offers={offers}
+      named={(all, words) => all.find(({ title }) => title.toLowerCase() === words.trim().toLowerCase())}
+      onTake={({ words, ids }) => set(ids?.[0] ?? (words.trim() || undefined))}
+    />
+  );
+}
