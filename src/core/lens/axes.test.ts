@@ -2,7 +2,9 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { editRecord } from "../commands";
 import type { Lens, PensumRecord } from "../model";
-import { lensTimeline, usualTimes } from "../plan/lensTimeline";
+import { layLensMatrix, type LensCard } from "../plan/lensMatrix";
+import { drawnTimes, lensTimeline, shiftedTimes, usualTimes } from "../plan/lensTimeline";
+import { minutesSince } from "../plan";
 import { fieldValues } from "../register";
 import { addField, addRegister, addToRegister } from "../shaping";
 import { Store } from "../store";
@@ -115,5 +117,103 @@ describe("a lens as a timeline", () => {
       ["heard", ["a"]],
       ["", ["b"]],
     ]);
+  });
+
+  test("moves a bar by its dates, stretches its last, and touches nothing that is computed", () => {
+    const own = world();
+    const moved = (names: object, minutes: number, edge?: "end") =>
+      shiftedTimes(own.view(), names, own.record("a"), minutes, edge);
+    expect(moved({ from: "f_xspan" }, 2 * 1440)).toEqual({ f_xspan: ["2026-11-22", "2026-11-29"] });
+    expect(moved({ from: "f_xspan" }, -1440, "end")).toEqual({ f_xspan: ["2026-11-20", "2026-11-26"] });
+    expect(moved({ from: "f_xcall", to: "f_xdate" }, 1500)).toEqual({
+      f_xcall: "2026-12-01T15:15",
+      f_xdate: "2026-12-02",
+    });
+    expect(moved({ from: "f_xcall", to: "f_xdate" }, 1440, "end")).toEqual({ f_xdate: "2026-12-02" });
+    expect(moved({ from: "f_xcall" }, 60, "end")).toBeUndefined();
+    expect(moved({ from: "f_xdays" }, 60)).toBeUndefined();
+    expect(shiftedTimes(own.view(), { from: "f_xspan" }, own.record("b"), 60)).toBeUndefined();
+  });
+
+  test("draws a record with the dates that its bar was drawn over", () => {
+    const own = world().view();
+    const at = (moment: string) => minutesSince(moment);
+    const [start, end] = [at("2026-11-24T00:00"), at("2026-11-27T00:00")];
+    expect(drawnTimes(own, { from: "f_xspan" }, start, end)).toEqual({ f_xspan: ["2026-11-24", "2026-11-26"] });
+    expect(drawnTimes(own, { from: "f_xdate" }, start, end)).toEqual({ f_xdate: "2026-11-24" });
+    expect(drawnTimes(own, { from: "f_xcall", to: "f_xdate" }, at("2026-11-24T09:15"), end)).toEqual({
+      f_xcall: "2026-11-24T09:15",
+      f_xdate: "2026-11-26",
+    });
+    expect(drawnTimes(own, { from: "f_xdays" }, start, end)).toBeUndefined();
+  });
+
+  test("draws a bar just where it then stands", () => {
+    const own = world();
+    fc.assert(
+      fc.property(fc.integer({ min: -500, max: 500 }), fc.integer({ min: 1, max: 60 }), (day, days) => {
+        const start = minutesSince(today) + day * 1440;
+        const fields = drawnTimes(own.view(), { from: "f_xspan" }, start, start + days * 1440);
+        own.store.act(editRecord, { id: "a", fields: fields! });
+        const [bar] = lensTimeline(own.view(), { from: "f_xspan" })[0]!.bars;
+        expect([bar?.start, bar?.end]).toEqual([start, start + days * 1440]);
+      }),
+      { numRuns: 50 },
+    );
+  });
+});
+
+describe("a lens as a matrix", () => {
+  const { values, view, record } = world();
+  const layout = (acrossName: string, upName: string) => {
+    const [across, up] = [acrossName, upName].map((name) => axisOf(values, view(), name, today) as Axis) as [
+      Axis,
+      Axis,
+    ];
+    const cards = ["a", "b"].map((id): LensCard => {
+      const one = record(id);
+      return { record: one, title: id, across: across.valueOf(one), up: up.valueOf(one) };
+    });
+    const size = { width: 800, height: 500, cardHeight: 26, cardWidth: () => 60 };
+    return { cards, laid: layLensMatrix(cards, { across, up, ...size }) };
+  };
+
+  test.each([
+    ["f_xdate", "f_xstage"],
+    ["f_xcost", "f_xdate"],
+    ["f_xstage", "f_xcost"],
+    ["f_xcall", "f_xcost"],
+  ])("%s by %s: a place means the values of the card that stands there", (across, up) => {
+    const { cards, laid } = layout(across, up);
+    laid.places.forEach((place, at) => {
+      const card = cards[at]!;
+      if (card.across === undefined) expect(laid.acrossAt(place.x + 56)).toBeUndefined();
+      else expect(laid.acrossAt(place.x)).toBeCloseTo(card.across, 3);
+      if (card.up === undefined) expect(laid.upAt(place.y)).toBeUndefined();
+      else expect(laid.upAt(place.y)).toBeCloseTo(card.up, 0);
+    });
+  });
+
+  test("stays within its field, one band for each level and one for none", () => {
+    const { laid } = layout("f_xdate", "f_xstage");
+    expect(laid.edges).toHaveLength(3 + 1 + 1);
+    for (const { x, y } of laid.places) {
+      expect(x).toBeGreaterThanOrEqual(0);
+      expect(x + 60).toBeLessThanOrEqual(800);
+      expect(y).toBeLessThan(laid.edges.at(-1)!);
+    }
+    expect(laid.upAt(-50)).toBe(2);
+    expect(laid.upAt(5000)).toBeUndefined();
+    expect(laid.acrossAt(799)).toBeUndefined();
+  });
+
+  test("steps by levels, days and shares of what there is, and sets nothing computed", () => {
+    const { cards, laid } = layout("f_xdate", "f_xstage");
+    const [a] = cards as [LensCard];
+    expect(laid.stepped(a, "up", 1)).toEqual({ up: 2 });
+    expect(laid.stepped(a, "across", -1)).toEqual({ across: 6 });
+    expect(laid.fieldsAt(a, { up: 2, across: 6 })).toEqual({ f_xstage: "granted", f_xdate: "2026-11-30" });
+    expect(laid.fieldsAt(a, { across: undefined })).toEqual({ f_xdate: undefined });
+    expect(layout("f_xdays", "f_xdays").laid.fieldsAt(a, { up: 1, across: 1 })).toEqual({});
   });
 });

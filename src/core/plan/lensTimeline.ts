@@ -1,6 +1,8 @@
-import { isRange, type Id, type PensumRecord } from "../model";
+import { isRange, valueIn, type Field, type Id, type PensumRecord } from "../model";
 import type { LensField, LensView } from "../lens";
-import { isDate, isMoment } from "../time";
+import { isEditable } from "../register";
+import type { Fields } from "../store";
+import { addDays, addMinutes, dateOfDayNumber, isDate, isMoment } from "../time";
 import { minutesSince, type TimelineBar } from "./timeline";
 
 /** A row of a lens on the timeline: the records of one group. */
@@ -72,4 +74,56 @@ const isTime = (value: unknown): value is string => isDate(value) || isMoment(va
 function unique(bars: readonly TimelineBar[]): TimelineBar[] {
   const seen = new Set<Id>();
   return bars.filter(({ id }) => !seen.has(id) && seen.add(id));
+}
+
+/** By which fields of a lens its bars begin and end. */
+interface TimeNames {
+  readonly from?: string | undefined;
+  readonly to?: string | undefined;
+}
+
+function settable(view: LensView, name: string | undefined): Field | undefined {
+  const field = view.fields.find((one) => one.name === name)?.field;
+  return field && isEditable(field) ? field : undefined;
+}
+
+/**
+ * The fields that move a bar by so many minutes, or its end alone; dates go by whole days. Nothing where what it would
+ * have to set is computed, or there is no end to stretch.
+ */
+export function shiftedTimes(
+  view: LensView,
+  { from, to }: TimeNames,
+  record: PensumRecord,
+  minutes: number,
+  edge?: "end",
+): Fields | undefined {
+  const moved = (at: unknown): unknown =>
+    isMoment(at) ? addMinutes(at, minutes) : isDate(at) ? addDays(at, Math.round(minutes / 1440)) : at;
+  const fields: Record<string, unknown> = {};
+  for (const name of [from, to]) {
+    const was = name === undefined ? undefined : valueIn(record, name);
+    if (name === undefined || was === undefined || !settable(view, name)) continue;
+    if (isRange(was)) fields[name] = [edge ? was[0] : moved(was[0]), moved(was[1])];
+    else if (!edge || name === to) fields[name] = moved(was);
+  }
+  return Object.keys(fields).length > 0 ? fields : undefined;
+}
+
+/**
+ * The fields of a new record whose bar was drawn from one local minute to another. A date that ends it is its last day.
+ * Undefined where the beginning is computed, so that nothing can be drawn.
+ */
+export function drawnTimes(view: LensView, { from, to }: TimeNames, start: number, end: number): Fields | undefined {
+  const [first, second] = [settable(view, from), settable(view, to)];
+  if (!first) return undefined;
+  const day = (minute: number) => dateOfDayNumber(Math.floor(minute / 1440));
+  const moment = (minute: number) => addMinutes(`${day(minute)}T00:00`, ((minute % 1440) + 1440) % 1440);
+  if (first.type === "range") return { [first.name]: [day(start), day(end - 1)] };
+  const isTimed = first.type === "moment" || first.type === "dateOrMoment";
+  const isEndTimed = second && (second.type === "moment" || (isTimed && second.type !== "date"));
+  return {
+    [first.name]: isTimed ? moment(start) : day(start),
+    ...(second ? { [second.name]: isEndTimed ? moment(end) : day(end - 1) } : {}),
+  };
 }

@@ -1,10 +1,10 @@
 "use client";
-import { scaleLinear } from "d3-scale";
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from "react";
 import { editRecord } from "@/core/commands";
-import { axisOf, extentOf, usualAxes, type Axis, type LensDraft, type LensView } from "@/core/lens";
-import type { Id, PensumRecord } from "@/core/model";
-import { layMatrix, type CardPlace, type CardWish } from "@/core/plan";
+import { axisOf, usualAxes, type Axis, type LensDraft, type LensView } from "@/core/lens";
+import type { Id } from "@/core/model";
+import { layLensMatrix, noneShare, type CardTarget, type LensCard } from "@/core/plan/lensMatrix";
+import type { CardPlace } from "@/core/plan";
 import { dyeOf } from "@/core/things";
 import { titleOf } from "@/core/register";
 import { addDays, dateText, durationText } from "@/core/time";
@@ -25,16 +25,6 @@ interface LensMatrixProps {
 }
 
 const [sidePixels, mostCards] = [92, 600];
-/** What has no value stands right of this share of the width. */
-const noneShare = 0.93;
-
-interface Card {
-  readonly record: PensumRecord;
-  readonly title: string;
-  readonly across: number | undefined;
-  readonly up: number | undefined;
-}
-
 const cardWidth = (title: string) => Math.min(220, Math.round(20 + title.length * 6.3));
 
 /** A lens as a matrix: each record by two of its fields, to be pulled to other values. */
@@ -58,7 +48,7 @@ export function LensMatrix({ writing, lens, view, chosen, onChoose }: LensMatrix
     return view.entries
       .filter(({ record }) => !seen.has(record.id) && seen.add(record.id))
       .slice(0, mostCards)
-      .map(({ record }): Card => ({
+      .map(({ record }): LensCard => ({
         record,
         title: titleOf(record) || "Untitled",
         across: across.valueOf(record),
@@ -68,63 +58,18 @@ export function LensMatrix({ writing, lens, view, chosen, onChoose }: LensMatrix
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [view, revision, across, up]);
 
-  const scaleX = useMemo(() => {
-    const extent =
-      across?.kind === "level" ? ([0, across.levels.length - 1] as const) : extentOf(cards.map((card) => card.across));
-    return scaleLinear()
-      .domain(extent ?? [0, 1])
-      .range([0.02, noneShare - 0.12])
-      .nice(across?.kind === "level" ? 0 : 8);
-  }, [cards, across]);
-  const upRange = useMemo(() => extentOf(cards.map((card) => card.up)) ?? ([0, 1] as const), [cards]);
-  const bands = up?.kind === "level" ? up.levels.length + 1 : 2;
+  const layout = useMemo(
+    () => across && up && layLensMatrix(cards, { across, up, ...size, cardHeight, cardWidth }),
+    [cards, across, up, size],
+  );
 
-  const layout = useMemo(() => {
-    const [least, most] = upRange;
-    const wishes = cards.map((card): CardWish => {
-      const width = cardWidth(card.title);
-      const share = card.across === undefined ? noneShare + 0.005 : scaleX(card.across);
-      const x = Math.max(0, Math.min(size.width - width - 4, share * size.width));
-      // Levels have a band each, from the greatest; numbers share one. What has no value stands in the last.
-      const band = card.up === undefined ? bands - 1 : up?.kind === "level" ? bands - 2 - card.up : 0;
-      const height = card.up === undefined || up?.kind === "level" ? 0 : 1 - (card.up - least) / (most - least || 1);
-      return { id: card.record.id, band, x, width, height };
-    });
-    return layMatrix(wishes, { bands, height: Math.max(320, size.height), cardHeight, gap: 4, margin: 12 });
-  }, [cards, scaleX, upRange, up, bands, size]);
-
-  if (!across || !up)
+  if (!across || !up || !layout)
     return (
       <p className="py-8 font-words text-page">
         A matrix needs two fields with an order: numbers, dates, levels or choices. Add one to this register.
       </p>
     );
 
-  const upAt = (y: number): number | undefined => {
-    const band = Math.max(
-      0,
-      Math.min(
-        bands - 1,
-        layout.bands.findLastIndex((top) => top <= y),
-      ),
-    );
-    if (band === bands - 1) return undefined;
-    if (up.kind === "level") return bands - 2 - band;
-    const [top, foot] = [layout.bands[0] as number, layout.bands[1] as number];
-    const [least, most] = upRange;
-    return most - ((y - top - 12) / Math.max(1, foot - top - 24 - cardHeight)) * (most - least);
-  };
-  const acrossAt = (x: number): number | undefined =>
-    x / size.width >= noneShare - 0.01 ? undefined : scaleX.invert(x / size.width);
-  const cellOf = (axis: Axis, value: number | undefined, record: PensumRecord) =>
-    value === undefined ? undefined : axis.cellAt(value, record);
-  /** The fields that a card gets where it is let go; those that it has there already are left out. */
-  const fieldsAt = (card: Card, to: { across?: number | undefined; up?: number | undefined }) => {
-    const fields: Record<string, unknown> = {};
-    if ("across" in to && across.settable) fields[across.name] = cellOf(across, to.across, card.record);
-    if ("up" in to && up.settable && up.name !== across.name) fields[up.name] = cellOf(up, to.up, card.record);
-    return fields;
-  };
   const words = (axis: Axis, value: number | undefined): string => {
     if (value === undefined) return `no ${axis.label.toLowerCase()}`;
     if (axis.kind === "level") return axis.levels[Math.round(value)] ?? "";
@@ -132,7 +77,7 @@ export function LensMatrix({ writing, lens, view, chosen, onChoose }: LensMatrix
     if (axis.kind === "minutes") return durationText(Math.max(0, Math.round(value)));
     return value.toLocaleString(writing.style.locale, { maximumFractionDigits: 2 });
   };
-  const say = (to: { across?: number | undefined; up?: number | undefined }) =>
+  const say = (to: CardTarget) =>
     [
       "up" in to ? (up.settable ? `${up.label} ${words(up, to.up)}` : `${up.label} cannot be set`) : "",
       "across" in to
@@ -143,8 +88,8 @@ export function LensMatrix({ writing, lens, view, chosen, onChoose }: LensMatrix
     ]
       .filter(Boolean)
       .join(", ");
-  const set = (card: Card, to: { across?: number | undefined; up?: number | undefined }) => {
-    const fields = fieldsAt(card, to);
+  const set = (card: LensCard, to: CardTarget) => {
+    const fields = layout.fieldsAt(card, to);
     if (Object.keys(fields).length === 0) {
       if ("across" in to || "up" in to) notify({ text: `${say(to)}. Nothing was changed.`, tone: "refused" });
       return;
@@ -153,38 +98,31 @@ export function LensMatrix({ writing, lens, view, chosen, onChoose }: LensMatrix
       notify({ text: `${card.title}: ${say(to)}`, undo: true });
   };
 
-  const grab = (event: PointerEvent<HTMLElement>, card: Card, place: CardPlace) =>
-    pullCard<{ across?: number | undefined; up?: number | undefined }>(event, {
+  const grab = (event: PointerEvent<HTMLElement>, card: LensCard, place: CardPlace) =>
+    pullCard<CardTarget>(event, {
       place,
       field: field.current,
       meaning: ({ x, y, dx, dy }) => ({
-        ...(Math.abs(dx) < 10 ? {} : { across: acrossAt(x) }),
-        ...(Math.abs(dy) < 10 ? {} : { up: upAt(y) }),
+        ...(Math.abs(dx) < 10 ? {} : { across: layout.acrossAt(x) }),
+        ...(Math.abs(dy) < 10 ? {} : { up: layout.upAt(y) }),
       }),
       say,
       set: (to) => Object.keys(to).length > 0 && set(card, to),
     });
-  const stepOf = (axis: Axis, [least, most]: readonly [number, number]) =>
-    axis.kind === "number" ? (most - least) / 20 || 1 : axis.kind === "minutes" ? 15 : 1;
   const toggle = (id: Id) => onChoose(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id]);
-  const press = (event: KeyboardEvent, card: Card) => {
+  const press = (event: KeyboardEvent, card: LensCard) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     const upward = { ArrowUp: 1, ArrowDown: -1 }[event.key];
     const side = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
-    if (upward !== undefined) set(card, { up: (card.up ?? upRange[0]) + upward * stepOf(up, upRange) });
-    else if (side !== undefined) {
-      const [least = 0, most = 1] = scaleX.domain();
-      set(card, { across: (card.across ?? least) + side * stepOf(across, [least, most]) });
-    } else if (event.key === "Enter") openRecord(card.record.id);
+    if (upward !== undefined) set(card, layout.stepped(card, "up", upward));
+    else if (side !== undefined) set(card, layout.stepped(card, "across", side));
+    else if (event.key === "Enter") openRecord(card.record.id);
     else if (event.key === " ") toggle(card.record.id);
     else return;
     event.preventDefault();
     event.stopPropagation();
   };
-  const ticks: readonly (readonly [number, string])[] =
-    across.kind === "level"
-      ? across.levels.map((title, at) => [scaleX(at), title] as const)
-      : scaleX.ticks(6).map((value) => [scaleX(value), words(across, value)] as const);
+  const ticks = layout.ticks.map(([share, value]) => [share, words(across, value)] as const);
   const side = "absolute left-3.5 w-[74px] truncate text-small text-ink-2";
   const named = (words: string) => <span className={`${side} top-1/2 -translate-y-1/2 font-semibold`}>{words}</span>;
   const none = named(`no ${up.label.toLowerCase()}`);
@@ -193,9 +131,9 @@ export function LensMatrix({ writing, lens, view, chosen, onChoose }: LensMatrix
       ? [...up.levels.toReversed().map(named), none]
       : [
           <>
-            <span className={`${side} top-2`}>{words(up, upRange[1])}</span>
+            <span className={`${side} top-2`}>{words(up, layout.upRange[1])}</span>
             {named(up.label)}
-            <span className={`${side} bottom-2`}>{words(up, upRange[0])}</span>
+            <span className={`${side} bottom-2`}>{words(up, layout.upRange[0])}</span>
           </>,
           none,
         ];
@@ -206,8 +144,8 @@ export function LensMatrix({ writing, lens, view, chosen, onChoose }: LensMatrix
       className="lens-canvas -mx-[26px] border-t border-rule"
       sidePixels={sidePixels}
       width={size.width}
-      edges={layout.bands}
-      bands={layout.bands
+      edges={layout.edges}
+      bands={layout.edges
         .slice(0, -1)
         .map((_, band) => ({ key: band, edge: band > 0 ? "fine" : "none", words: bandWords[band] }))}
       marks={[...ticks, [noneShare, "none"]]}

@@ -3,12 +3,11 @@ import { useMemo, useState } from "react";
 import { editRecord } from "@/core/commands";
 import type { LensDraft, LensView } from "@/core/lens";
 import { givenValues } from "@/core/lens";
-import { isRange, newId, valueIn, type Dye, type Id } from "@/core/model";
+import { newId, type Dye, type Id } from "@/core/model";
 import type { TimelineRow } from "@/core/plan";
-import { lensTimeline, timeFields, usualTimes } from "@/core/plan/lensTimeline";
-import { isComputed, type Register } from "@/core/register";
+import { drawnTimes, lensTimeline, shiftedTimes, timeFields, usualTimes } from "@/core/plan/lensTimeline";
+import type { Register } from "@/core/register";
 import { addToRegister } from "@/core/shaping";
-import { addDays, addMinutes, dateOfDayNumber, isDate, isMoment } from "@/core/time";
 import { groupWords, type Writing } from "@/panels/fields/cells";
 import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
@@ -50,48 +49,24 @@ export function LensTimeline({ writing, register, lens, view, onChange }: LensTi
   if (!from || times.length === 0)
     return <p className="py-8 font-words text-page">A timeline needs a date: add a field of dates to this register.</p>;
 
-  const settable = (name: string | undefined) => {
-    const field = view.fields.find((one) => one.name === name)?.field;
-    return field && !field.kept && !isComputed(field) ? field : undefined;
-  };
-  const moved = (at: unknown, minutes: number): unknown =>
-    isMoment(at) ? addMinutes(at, minutes) : isDate(at) ? addDays(at, Math.round(minutes / 1440)) : at;
   const shift = (id: Id, minutes: number, edge?: "end") => {
     const record = store.get(id);
     if (!record) return;
-    const fields: Record<string, unknown> = {};
-    for (const name of [from, to]) {
-      if (name === undefined) continue;
-      const was = valueIn(record, name);
-      if (was === undefined || !settable(name)) continue;
-      if (isRange(was)) fields[name] = [edge ? was[0] : moved(was[0], minutes), moved(was[1], minutes)];
-      else if (!edge || name === to) fields[name] = moved(was, minutes);
-    }
-    if (Object.keys(fields).length > 0) act(editRecord, { id, fields }, { group: `shift ${id}` });
+    const fields = shiftedTimes(view, { from, to }, record, minutes, edge);
+    if (fields) act(editRecord, { id, fields }, { group: `shift ${id}` });
     else notify({ text: "This date is computed, or there is none to stretch. Nothing was changed.", tone: "refused" });
   };
   const draw = (row: TimelineRow, start: number, end: number, title: string): Id | undefined => {
-    const first = settable(from);
-    if (!first) {
+    const times = drawnTimes(view, { from, to }, start, end);
+    if (!times) {
       notify({ text: "This date is computed: a new record cannot get it. Nothing was made.", tone: "refused" });
       return undefined;
     }
-    const at = (type: string, minute: number, last: boolean) => {
-      const day = dateOfDayNumber(Math.floor((minute - (last ? 1 : 0)) / 1440));
-      if (type === "date") return day;
-      return addMinutes(`${dateOfDayNumber(Math.floor(minute / 1440))}T00:00`, ((minute % 1440) + 1440) % 1440);
-    };
-    const second = to === undefined ? undefined : settable(to);
-    const isTimed = first.type === "moment" || first.type === "dateOrMoment";
     const id = newId();
     const fields = {
       ...givenValues(values, register, today, lens.where, lens.groups, [row.id]),
       title,
-      [first.name]:
-        first.type === "range"
-          ? [at("date", start, false), at("date", end, true)]
-          : at(isTimed ? "moment" : "date", start, false),
-      ...(second ? { [second.name]: at(isTimed || second.type === "moment" ? "moment" : "date", end, true) } : {}),
+      ...times,
     };
     return act(addToRegister, { register: register.id, id, fields }) === undefined ? undefined : id;
   };
