@@ -1,0 +1,141 @@
+import { defaultKeymap } from "@codemirror/commands";
+import { Compartment, EditorState, Prec } from "@codemirror/state";
+import { EditorView, keymap, placeholder as placeholderText, tooltips } from "@codemirror/view";
+import { isPage, type Id } from "@/core/model";
+import { longestFollowedPage } from "@/core/page";
+import type { DateText, TimeStyle } from "@/core/time";
+import type { Workspace } from "@/data/workspace";
+import { addDropZone } from "@/panels/drag";
+import { drawnPage } from "./drawn";
+import { cursorAmongWords, pageKeys } from "./keys";
+import { lineKeys, pressCircle, type LineHandlers } from "./lineHandle";
+import { lineZone } from "./lineZone";
+import { onWanted, takeWanted } from "./lookFor";
+import { takeLines } from "./moveLines";
+import { followPressed } from "./openLinks";
+import { pageLanguage } from "./pageLanguage";
+import { dropIn, pasteIn } from "./pasteIn";
+import { storedText, syncWithStore } from "./sync";
+
+interface EditorOptions {
+  parent: HTMLElement;
+  workspace: Pick<Workspace, "store" | "database" | "outlines">;
+  /** The record whose text is edited. */
+  id: Id;
+  date: DateText | undefined;
+  style: TimeStyle;
+  nonce: string;
+  label: string;
+  placeholder: string;
+  handlers: () => LineHandlers;
+  /** Called where the pointer goes over the page. */
+  onHover: (event: MouseEvent, view: EditorView) => void;
+}
+
+/** Puts the editor of a page into an element. Returns its view, and what takes it out again. */
+export function mountEditor(options: EditorOptions): { view: EditorView; unmount: () => void } {
+  const { parent, workspace, id, date, style, nonce, label, placeholder, handlers, onHover } = options;
+  const { store, database, outlines } = workspace;
+  const record = store.get(id);
+  const follows = id.startsWith("day-") || isPage(record);
+  const completions = new Compartment();
+  const offer = whatIsOffered(store, completions);
+  const view = new EditorView({
+    parent,
+    state: EditorState.create({
+      doc: storedText(store, id),
+      extensions: [
+        EditorView.cspNonce.of(nonce),
+        pageLanguage,
+        // A line ends with a line feed and nothing else, so that other bytes of a page stay as they were.
+        EditorState.lineSeparator.of("\n"),
+        EditorView.clipboardInputFilter.of((text) => text.replace(/\r\n?/g, "\n")),
+        tooltips({ parent: document.body }),
+        EditorView.lineWrapping,
+        EditorView.perLineTextDirection.of(true),
+        placeholderText(placeholder),
+        cursorAmongWords,
+        syncWithStore(store, id),
+        drawnPage({
+          ...{ store, id, style, date, follows },
+          loadFile: async (address) => (await import("./attachFiles")).fileAt(database, store.get(id), address),
+        }),
+        completions.of([]),
+        Prec.high(keymap.of([...(follows ? lineKeys(store, handlers) : []), ...pageKeys])),
+        keymap.of([{ key: "Escape", run: leave }, ...plainKeys]),
+        EditorView.contentAttributes.of({ "aria-label": label, spellcheck: "true" }),
+        EditorView.domEventHandlers({
+          focus: (_event, from) => void offer(from),
+          mousedown: (event) => pressed(event),
+          pointerdown: (event, from) => pressCircle(event, from, store, follows, handlers().onDragLine),
+          copy: (event, from) => takeLines(event, from, false),
+          cut: (event, from) => takeLines(event, from, true),
+          paste: (event, from) => pasteIn(event, from, database),
+          drop: (event, from) => dropIn(event, from, database),
+          mousemove: (event, from) => onHover(event, from),
+        }),
+      ],
+    }),
+  });
+  if (isPage(record) && record.text.length <= longestFollowedPage)
+    void outlines.prepare(record, () => new Promise((resolve) => setTimeout(resolve, 4)));
+  const settled = setTimeout(() => showWanted(view, id), 0);
+  const stopLooking = onWanted(() => setTimeout(() => showWanted(view, id), 0));
+  const stopDropping = addDropZone(lineZone(view, store, id));
+  return {
+    view,
+    unmount() {
+      clearTimeout(settled);
+      stopLooking();
+      stopDropping();
+      view.destroy();
+    },
+  };
+
+  /** Presses on what is drawn: circles are ticked when they are let go, links lead somewhere. */
+  function pressed(event: MouseEvent): boolean {
+    if (event.button !== 0) return false;
+    if (!(event.target as HTMLElement).closest(".cm-circle, .cm-box")) return followPressed(event, store, database);
+    event.preventDefault();
+    return true;
+  }
+}
+
+/** Lines are moved by keys of ours, which take along what is nested in them. */
+const plainKeys = defaultKeymap.filter(
+  ({ key }) => key !== "Alt-ArrowUp" && key !== "Alt-ArrowDown" && key !== "Mod-Enter",
+);
+
+/** Escape leaves the page, so that Tab goes on to the next pane. */
+function leave(view: EditorView): boolean {
+  view.contentDOM.blur();
+  return true;
+}
+
+/** What is offered while writing comes when somebody begins to write here. */
+function whatIsOffered(store: Workspace["store"], completions: Compartment): (view: EditorView) => Promise<void> {
+  let isThere = false;
+  return async (view) => {
+    if (isThere) return;
+    isThere = true;
+    const { pageCompletions, startCompletion } = await import("./completions");
+    if (!view.dom.isConnected) return;
+    view.dispatch({ effects: completions.reconfigure(pageCompletions(store)) });
+    // Somebody may have begun a link meanwhile.
+    startCompletion(view);
+  };
+}
+
+/** Goes to the words that the search found, and chooses them. */
+function showWanted(view: EditorView, id: Id) {
+  const words = takeWanted(id);
+  const text = view.state.doc.toString().toLowerCase();
+  const found = words?.map((word) => [text.indexOf(word.toLowerCase()), word.length] as const).find(([at]) => at >= 0);
+  if (!found) return;
+  const [at, length] = found;
+  view.focus();
+  view.dispatch({
+    selection: { anchor: at, head: at + length },
+    effects: EditorView.scrollIntoView(at, { y: "center" }),
+  });
+}
