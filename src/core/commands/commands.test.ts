@@ -99,6 +99,14 @@ describe("placing", () => {
     expect(blocks()[0]).toMatchObject({ start: `${today}T12:00`, end: `${today}T13:00` });
   });
 
+  test("hours whose title is emptied have none, and their line keeps its time", () => {
+    write(today, "- 12:00-13:00 lunch");
+    const { id } = blocks()[0]!;
+    store.act(editRecord, { id, fields: { title: undefined } });
+    expect(store.get(id)).toMatchObject({ title: "", start: `${today}T12:00` });
+    expect((store.get(`day-${today}`) as { text: string }).text).toMatch(/^- 12:00-13:00 +\{#/);
+  });
+
   test("a plain line is written as a block line; on another day's rail it is written on that page", () => {
     write(today, "# Day\n- lunch with Odile\nend");
     const line = "- lunch with Odile";

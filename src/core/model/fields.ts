@@ -63,6 +63,8 @@ const mostMinutes = 60_000;
 /** What a field holds when it is emptied: some kinds of record always have their lists and some of their texts. */
 export function emptyValue(field: Field): unknown {
   if (field.type === "text" && field.required) return "";
+  // Hours without words of their own have an empty title; what must have one keeps it.
+  if (field.type === "title" && !field.required) return "";
   return field.type === "tags" || field.type === "people" || field.type === "dates" ? [] : undefined;
 }
 
