@@ -86,3 +86,17 @@ function isFree(row: Row, from: number, to: number): boolean {
 function take(row: Row, from: number, to: number) {
   row.push({ from, to });
 }
+
+/** The cards that a rectangle touches, all in the pixels of the matrix. */
+export function cardsWithin(
+  places: readonly CardPlace[],
+  widths: readonly number[],
+  cardHeight: number,
+  { left, top, width, height }: { left: number; top: number; width: number; height: number },
+): string[] {
+  return places
+    .filter(
+      ({ x, y }, at) => x < left + width && x + (widths[at] ?? 0) > left && y < top + height && y + cardHeight > top,
+    )
+    .map(({ id }) => id);
+}

@@ -9,7 +9,7 @@ import {
   type Task,
 } from "../model";
 import type { Store } from "../store";
-import { dateOf, daysBetween, type DateText, type MomentText } from "../time";
+import { dateOf, daysBetween, usualDayMinutes, type DateText, type MomentText } from "../time";
 import type { FreeAhead } from "./freeAhead";
 import { openMinutes } from "./demand";
 import { isLate } from "./reasons";
@@ -194,7 +194,5 @@ export function inNextOrder(
 
 /** Minutes of working time as working days of the week's usual capacity. */
 export function workingDays(minutes: number, { workingWeek }: Settings): number {
-  const days = workingWeek.filter((day) => day !== null);
-  const usual = days.reduce((sum, day) => sum + day.capacityMinutes, 0) / Math.max(1, days.length);
-  return minutes / (usual || 480);
+  return minutes / usualDayMinutes(workingWeek);
 }

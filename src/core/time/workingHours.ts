@@ -24,3 +24,9 @@ export function workingDay(week: WorkingWeek, date: DateText): WorkingDay | null
 export function capacityMinutes(week: WorkingWeek, date: DateText): number {
   return workingDay(week, date)?.capacityMinutes ?? 0;
 }
+
+/** How many minutes a working day has in the mean; 480 where none is worked. */
+export function usualDayMinutes(week: WorkingWeek): number {
+  const days = week.filter((day) => day !== null);
+  return days.reduce((sum, day) => sum + day.capacityMinutes, 0) / Math.max(1, days.length) || 480;
+}

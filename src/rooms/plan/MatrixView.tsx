@@ -1,41 +1,36 @@
 "use client";
-import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import { editRecords, giveDay, giveValues, setState, type GivenValues } from "@/core/commands";
+import { useMemo, useRef, useState, type PointerEvent } from "react";
+import { editRecords, giveDay, setState } from "@/core/commands";
 import type { Id } from "@/core/model";
-import { layMatrix, openMinutes, type CardPlace, type CardWish } from "@/core/plan";
-import { addDays, dateOf, dateText, durationText, estimateText, type DateText } from "@/core/time";
-import { useNow } from "@/ui/clock";
+import { layMatrix, type CardWish } from "@/core/plan";
+import { durationText, estimateText, type DateText } from "@/core/time";
 import { openRecord } from "@/ui/navigation";
-import { notify } from "@/ui/notices";
-import { useFreeAhead } from "@/panels/days/planning";
 import { trackPointer } from "@/ui/trackPointer";
-import { cardHeight, MatrixCard as MatrixCardButton, pullCard } from "@/panels/matrix/MatrixCard";
+import { cardHeight, MatrixCard as MatrixCardButton } from "@/panels/matrix/MatrixCard";
 import { footPixels, MatrixFrame } from "@/panels/matrix/MatrixFrame";
 import { useSize } from "@/ui/useSize";
-import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useSettings, useTimeStyle } from "@/ui/workspaceContext";
 import { cardWidth, quadrantsOf, useMatrixCards, type MatrixCard } from "./matrixCards";
 import { MatrixList } from "./MatrixList";
 import { axisMarks, daysAt, shareOf } from "./matrixScale";
 import { PullPanel } from "./PullPanel";
+import { useLasso } from "./useLasso";
+import { useMatrixMoves } from "./useMatrixMoves";
 import { usePlanView, type AcrossWay } from "./planView";
 
 const sidePixels = 74;
 
 /** Priority against the time there is: what to do now, what to schedule, what to delegate and what to drop. */
 export function MatrixView({ today, sideOpen }: { today: DateText; sideOpen: boolean }) {
-  const store = useStore();
   const settings = useSettings();
   const style = useTimeStyle();
   const act = useAct();
   const [view, change] = usePlanView();
   const cards = useMatrixCards(today, view.matrixTasks, view.across);
-  const free = useFreeAhead();
-  const now = useNow(store.clock);
   const field = useRef<HTMLDivElement>(null);
   const whole = useSize(field, { width: 834, height: 634 }, view.asList);
   const size = useMemo(() => ({ width: whole.width - sidePixels, height: whole.height - footPixels }), [whole]);
   const [chosen, setChosen] = useState<ReadonlySet<Id>>(new Set());
-  const [lasso, setLasso] = useState<{ left: number; top: number; width: number; height: number }>();
   const { priorities } = settings;
   const last = [...chosen].pop();
 
@@ -58,65 +53,6 @@ export function MatrixView({ today, sideOpen }: { today: DateText; sideOpen: boo
   const middle = Math.ceil(priorities.length / 2);
   const lineY = layout.bands[middle] as number;
 
-  /** The date that gives a task so many days, or so much slack. */
-  const dateFor = (card: MatrixCard, days: number | undefined): DateText | undefined => {
-    if (days === undefined) return undefined;
-    if (view.across !== "slack") return addDays(today, Math.round(days));
-    if (days < 0) return addDays(today, -1);
-    const wanted = days * dayMinutes(settings.workingWeek) + openMinutes(store, card.task, now);
-    const sums = free.sums(now);
-    const at = sums.findIndex((minutes) => minutes >= wanted);
-    return addDays(today, at < 0 ? sums.length - 1 : at);
-  };
-  const set = (card: MatrixCard, band: number, date: DateText | undefined | "same") => {
-    const level = priorities[band];
-    const isMoved = date !== "same";
-    const given: GivenValues = {
-      id: card.task.id,
-      fields: {
-        ...(level && band !== card.band ? { priority: level.id } : {}),
-        ...(isMoved && view.across !== "doDay" && date !== dateOf(card.task.due ?? "") ? { due: date } : {}),
-      },
-      ...(isMoved && view.across === "doDay" && date !== card.task.doDay ? { day: date } : {}),
-    };
-    if ("day" in given || Object.keys(given.fields).length > 0) act(giveValues, [given]);
-  };
-  const say = (card: MatrixCard, band: number, date: DateText | undefined | "same") => {
-    const what = view.across === "doDay" ? "to do" : "due";
-    const day = date === "same" ? "" : date ? `, ${what} ${dateText(date, "short", style)}` : `, without a date`;
-    return `${priorities[band]?.title ?? ""}${day}`;
-  };
-
-  const grab = (event: PointerEvent<HTMLElement>, card: MatrixCard, place: CardPlace) =>
-    pullCard<{ band: number; date: DateText | undefined | "same" }>(event, {
-      place,
-      field: field.current,
-      meaning: ({ x, y, dx }) => {
-        const at = layout.bands.findLastIndex((top) => top <= y + cardHeight / 2);
-        return {
-          band: Math.max(0, Math.min(priorities.length - 1, at)),
-          date: Math.abs(dx) < 12 ? "same" : dateFor(card, daysAt(x / size.width)),
-        };
-      },
-      say: ({ band, date }) => say(card, band, date),
-      set: ({ band, date }) => set(card, band, date),
-    });
-  const press = (event: KeyboardEvent, card: MatrixCard) => {
-    if (event.altKey || event.ctrlKey || event.metaKey) return;
-    const up = { ArrowUp: -1, ArrowDown: 1 }[event.key];
-    const side = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
-    if (up !== undefined) {
-      const band = Math.max(0, Math.min(priorities.length - 1, card.band + up));
-      set(card, band, "same");
-    } else if (side !== undefined) {
-      const from = view.across === "doDay" ? card.task.doDay : card.task.due && dateOf(card.task.due);
-      set(card, card.band, addDays(from ?? today, side));
-    } else if (event.key === "Enter") openRecord(card.task.id);
-    else if (event.key === " ") toggle(card.task.id, true);
-    else return;
-    event.preventDefault();
-    event.stopPropagation();
-  };
   const toggle = (id: Id, more: boolean) =>
     setChosen((known) => {
       if (!more) return new Set([id]);
@@ -124,40 +60,8 @@ export function MatrixView({ today, sideOpen }: { today: DateText; sideOpen: boo
       if (!next.delete(id)) next.add(id);
       return next;
     });
-  const draw = (event: PointerEvent<HTMLElement>) => {
-    if (event.button !== 0 || event.target !== event.currentTarget) return;
-    const box = event.currentTarget.getBoundingClientRect();
-    const from = { x: event.clientX - box.left, y: event.clientY - box.top };
-    let caught: Id[] = [];
-    trackPointer(event.nativeEvent, {
-      threshold: 4,
-      scroller: () => field.current,
-      move(x, y) {
-        const now = event.target instanceof HTMLElement ? event.target.getBoundingClientRect() : box;
-        const to = { x: x - now.left, y: y - now.top };
-        const [left, top] = [Math.min(from.x, to.x), Math.min(from.y, to.y)];
-        const rect = { left, top, width: Math.abs(to.x - from.x), height: Math.abs(to.y - from.y) };
-        setLasso(rect);
-        caught = layout.places
-          .filter((place, at) => {
-            const width = cardWidth(cards[at]!.title, cards[at]!.minutes);
-            return (
-              place.x < rect.left + rect.width &&
-              place.x + width > rect.left &&
-              place.y < rect.top + rect.height &&
-              place.y + cardHeight > rect.top
-            );
-          })
-          .map(({ id }) => id);
-        setChosen(new Set(caught));
-      },
-      end(kept, moved) {
-        setLasso(undefined);
-        if (!kept || !moved) setChosen(new Set());
-        else notify({ text: `${caught.length} ${caught.length === 1 ? "task" : "tasks"} chosen.` });
-      },
-    });
-  };
+  const { grab, press } = useMatrixMoves({ today, across: view.across, layout, width: size.width, field, toggle });
+  const { lasso, draw } = useLasso({ cards, places: layout.places, field, onChoose: setChosen });
   const moveLine = (event: PointerEvent<HTMLElement>) => {
     if (event.button !== 0) return;
     event.stopPropagation();
@@ -323,9 +227,4 @@ function cardLabel(card: MatrixCard, level: string, across: AcrossWay, locale: s
     card.days === undefined ? "no date" : `${card.days.toLocaleString(locale, { maximumFractionDigits: 1 })} days`;
   const what = { slack: "slack", due: "until due", doDay: "until its day" }[across];
   return `${card.title}, ${level.toLowerCase()}, ${days}${card.days === undefined ? "" : ` ${what}`}, pull ${card.pull.points}`;
-}
-
-function dayMinutes(week: readonly ({ capacityMinutes: number } | null)[]): number {
-  const days = week.filter((day) => day !== null);
-  return days.reduce((sum, day) => sum + day.capacityMinutes, 0) / Math.max(1, days.length) || 480;
 }
