@@ -1,0 +1,82 @@
+import { beforeEach, describe, expect, it, vi } from "vitest";
+import { bareRecord, defaultSettings, type Block, type Event, type Task } from "@/core/model";
+import { draw, now, today } from "@/ui/testing/screen";
+import { DrawForm } from "./DrawForm";
+
+const survey = bareRecord("theme", { id: "survey", title: "Survey", now });
+const choir: Event = {
+  ...bareRecord("event", { id: "choir", title: "Choir", now }),
+  ...{ start: "2026-11-20T19:00", end: "2026-11-20T21:00", calendar: "Home" },
+};
+const closed = vi.fn();
+const drawn = () =>
+  draw(
+    <DrawForm date={today} startMinute={570} endMinute={630} top={0} height={40} dayPixels={900} onClose={closed} />,
+    [defaultSettings, survey, choir],
+  );
+
+describe("a stretch of the day that was drawn", () => {
+  beforeEach(() => {
+    closed.mockClear();
+    localStorage.clear();
+  });
+
+  it("becomes a task of its length, with its hours, in one step", async () => {
+    const { getByRole, user, store, undo } = await drawn();
+    await user.click(getByRole("button", { name: "Task" }));
+    await user.type(getByRole("textbox", { name: "In a few words" }), "Write the letter");
+    await user.selectOptions(getByRole("combobox", { name: "Theme" }), "survey");
+    await user.keyboard("{Enter}");
+    await user.click(getByRole("button", { name: "Set aside" }));
+    const [task] = store.list("kind", "task") as Task[];
+    expect(task).toMatchObject({ title: "Write the letter", theme: "survey", estimateMinutes: 60, doDay: today });
+    expect((store.list("blocksByTask", task!.id) as Block[])[0]).toMatchObject({
+      start: `${today}T09:30`,
+      end: `${today}T10:30`,
+    });
+    expect(closed).toHaveBeenCalled();
+    undo();
+    expect(store.list("kind", "task")).toHaveLength(0);
+    expect(store.list("kind", "block")).toHaveLength(0);
+  });
+
+  it("becomes hours for a theme alone", async () => {
+    const { getByRole, user, store } = await drawn();
+    await user.click(getByRole("button", { name: "Block" }));
+    await user.selectOptions(getByRole("combobox", { name: "Theme" }), "survey");
+    await user.click(getByRole("button", { name: "Set aside" }));
+    expect(store.list("kind", "block")[0]).toMatchObject({ title: "", theme: "survey", start: `${today}T09:30` });
+  });
+
+  it("becomes an event in a calendar that is offered, or in a new one", async () => {
+    const { getByRole, getAllByRole, user, store } = await drawn();
+    await user.click(getByRole("button", { name: "Event" }));
+    await user.type(getByRole("textbox", { name: "In a few words" }), "Supper");
+    await user.click(getByRole("combobox", { name: "Calendar" }));
+    await user.click(getAllByRole("option").find((one) => one.textContent === "Home")!);
+    expect(getByRole("combobox", { name: "Calendar" })).toHaveProperty("value", "Home");
+    await user.click(getByRole("button", { name: "Set aside" }));
+    const supper = (store.list("kind", "event") as Event[]).find(({ title }) => title === "Supper");
+    expect(supper).toMatchObject({ calendar: "Home", start: `${today}T09:30`, end: `${today}T10:30` });
+  });
+
+  it("takes the words of a calendar that is new when one goes on", async () => {
+    const { getByRole, user, store } = await drawn();
+    await user.click(getByRole("button", { name: "Event" }));
+    await user.type(getByRole("textbox", { name: "In a few words" }), "Supper");
+    await user.clear(getByRole("combobox", { name: "Calendar" }));
+    await user.type(getByRole("combobox", { name: "Calendar" }), "Village");
+    await user.click(getByRole("button", { name: "Set aside" }));
+    const supper = (store.list("kind", "event") as Event[]).find(({ title }) => title === "Supper");
+    expect(supper).toMatchObject({ calendar: "Village" });
+  });
+
+  it("is nothing after Escape or Cancel", async () => {
+    const { getByRole, user, store } = await drawn();
+    await user.type(getByRole("textbox", { name: "In a few words" }), "No{Escape}");
+    await user.click(getByRole("button", { name: "Cancel" }));
+    expect(closed).toHaveBeenCalledTimes(2);
+    expect(store.list("kind", "task")).toHaveLength(0);
+    expect(store.list("kind", "block")).toHaveLength(0);
+  });
+});

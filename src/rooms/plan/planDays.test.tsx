@@ -1,0 +1,208 @@
+import { within } from "@testing-library/react";
+import { beforeEach, describe, expect, it } from "vitest";
+import { bareRecord, defaultSettings, type Event, type PensumRecord, type Task } from "@/core/model";
+import { currentNotice } from "@/ui/notices";
+import { blockOf, draw, now, taskOf, today } from "@/ui/testing/screen";
+import { AllDayStrip } from "./AllDayStrip";
+import { MonthView } from "./MonthView";
+import { PlanTray } from "./PlanTray";
+
+const week = ["2026-11-23", "2026-11-24", "2026-11-25", "2026-11-26", "2026-11-27", "2026-11-28", "2026-11-29"];
+const themed = (id: string, title: string) => bareRecord("theme", { id, title, now });
+const fair: Event = {
+  ...bareRecord("event", { id: "fair", title: "Fair", now }),
+  ...{ start: "2026-11-25", end: "2026-11-26" },
+};
+const stretch = bareRecord("habit", { id: "stretch", title: "Stretch", now: "2026-11-02T09:00" });
+
+beforeEach(() => localStorage.clear());
+
+describe("what has a day and no hour", () => {
+  const drawn = (...more: PensumRecord[]) =>
+    draw(<AllDayStrip dates={week} gutters={40} />, [
+      { ...defaultSettings, firstWeekday: 1 },
+      taskOf("ta", { doDay: today, estimateMinutes: 30 }),
+      fair,
+      ...more,
+    ]);
+  const chip = (container: HTMLElement, id: string) => container.querySelector<HTMLElement>(`[data-strip="${id}"]`)!;
+
+  it("goes to the day before or after by arrows, a task as well as an event of several days, whole", async () => {
+    const { container, user, store, undo } = await drawn();
+    chip(container, "ta").focus();
+    await user.keyboard("{ArrowRight}");
+    expect(store.get("ta")).toMatchObject({ doDay: "2026-11-25" });
+    undo();
+    expect(store.get("ta")).toMatchObject({ doDay: today });
+    chip(container, "fair").focus();
+    await user.keyboard("{ArrowLeft}");
+    expect(store.get("fair")).toMatchObject({ start: "2026-11-24", end: "2026-11-25" });
+    undo();
+    expect(store.get("fair")).toEqual(fair);
+  });
+
+  it("loses its day by Delete, and an event is not thrown away so", async () => {
+    const { container, user, store } = await drawn();
+    chip(container, "ta").focus();
+    await user.keyboard("{Delete}");
+    expect((store.get("ta") as Task).doDay).toBeUndefined();
+    expect(chip(container, "ta")).toBeNull();
+    chip(container, "fair").focus();
+    await user.keyboard("{Delete}");
+    expect(store.get("fair")).toEqual(fair);
+  });
+
+  it("marks a habit of its day by Space, and takes the mark back by the same", async () => {
+    const habit = { ...stretch, repeat: "FREQ=DAILY" };
+    const { container, user, store, undo } = await drawn(habit);
+    const chips = container.querySelectorAll<HTMLElement>('[data-strip="stretch"]');
+    expect(chips.length).toBeGreaterThan(1);
+    chips[1]!.focus();
+    const before = store.get("stretch");
+    await user.keyboard(" ");
+    expect(store.get("stretch")).not.toEqual(before);
+    expect(container.querySelectorAll('[data-strip="stretch"][aria-label*=", done"]')).toHaveLength(1);
+    undo();
+    expect(store.get("stretch")).toEqual(before);
+  });
+
+  it("says how much more there is on a day, and shows it", async () => {
+    const many = Array.from({ length: 6 }, (_, at) => taskOf(`m${at}`, { doDay: "2026-11-27" }));
+    const { container, user, getByRole } = await drawn(...many);
+    expect(container.querySelectorAll('[data-strip^="m"]')).toHaveLength(3);
+    await user.click(getByRole("button", { name: /^3 more on/ }));
+    expect(container.querySelectorAll('[data-strip^="m"]')).toHaveLength(6);
+    await user.click(getByRole("button", { name: /^Fewer rows/ }));
+    expect(container.querySelectorAll('[data-strip^="m"]')).toHaveLength(3);
+  });
+});
+
+describe("a month", () => {
+  const drawn = (...more: PensumRecord[]) =>
+    draw(<MonthView date={today} today={today} />, [{ ...defaultSettings, firstWeekday: 1 }, fair, ...more]);
+  const entry = (container: HTMLElement, day: string, id: string) =>
+    container.querySelector<HTMLElement>(`[data-month-day="${day}"] [data-entry="${id}"]`);
+
+  it("has every week that it touches, and says how much there is on each day", async () => {
+    const { container, getByRole } = await drawn(taskOf("ta", { doDay: today, estimateMinutes: 90 }));
+    const days = [...container.querySelectorAll<HTMLElement>("[data-month-day]")].map(
+      (one) => one.dataset.monthDay as string,
+    );
+    expect(days[0]).toBe("2026-10-26");
+    expect(days.at(-1)).toBe("2026-12-06");
+    getByRole("group", { name: /24.*today, 1 entry, 1 h 30/ });
+  });
+
+  it("moves what stands on a day by days and weeks, and the focus with it", async () => {
+    const { container, user, store, undo } = await drawn(
+      taskOf("ta", { doDay: today }),
+      blockOf("hb", `${today}T09:00`, `${today}T10:00`, { title: "Letters" }),
+    );
+    entry(container, today, "ta")!.focus();
+    await user.keyboard("{ArrowRight}");
+    expect(store.get("ta")).toMatchObject({ doDay: "2026-11-25" });
+    entry(container, today, "hb")!.focus();
+    await user.keyboard("{ArrowUp}");
+    expect(store.get("hb")).toMatchObject({ start: "2026-11-17T09:00", end: "2026-11-17T10:00" });
+    undo();
+    expect(store.get("hb")).toMatchObject({ start: `${today}T09:00` });
+  });
+
+  it("moves an event of several days by its first, whichever of them the key was pressed on", async () => {
+    const { container, user, store } = await drawn();
+    entry(container, "2026-11-26", "fair")!.focus();
+    await user.keyboard("{ArrowDown}");
+    expect(store.get("fair")).toMatchObject({ start: "2026-12-02", end: "2026-12-03" });
+  });
+
+  it("is gone through day by day", async () => {
+    const { container, user } = await drawn();
+    const at = () => (document.activeElement as HTMLElement).dataset.monthDay;
+    container.querySelector<HTMLElement>(`[data-month-day="${today}"]`)!.focus();
+    await user.keyboard("{ArrowLeft}");
+    await expect.poll(at).toBe("2026-11-23");
+    await user.keyboard("{ArrowDown}");
+    await expect.poll(at).toBe("2026-11-30");
+  });
+});
+
+describe("the tray of the plan", () => {
+  const survey = themed("survey", "Survey");
+  const office = themed("office", "Office");
+  const tasks = [
+    taskOf("map", { title: "Draw the map", theme: "survey", estimateMinutes: 60, due: "2026-11-25" }),
+    taskOf("net", { title: "Mend the net", theme: "survey", estimateMinutes: 30, tags: ["boat"] }),
+    taskOf("tax", { title: "Tax letter", theme: "office", estimateMinutes: 20 }),
+    taskOf("oar", { title: "Oil the oars" }),
+    taskOf("set", { title: "Set already", theme: "office", estimateMinutes: 30 }),
+  ];
+  const placed = blockOf("hb", `${today}T15:00`, `${today}T15:30`, { task: "set" });
+  const drawn = () =>
+    draw(<PlanTray today={today} hidden={false} first={week[0]!} last={week[6]!} />, [
+      { ...defaultSettings, firstWeekday: 1 },
+      survey,
+      office,
+      placed,
+      ...tasks,
+    ]);
+  const rows = (container: HTMLElement) =>
+    [...container.querySelectorAll<HTMLElement>("[data-tray]")].map((row) => row.dataset.tray);
+  const choose = async ({ getByRole, user }: Awaited<ReturnType<typeof drawn>>, part: RegExp, choice: string) => {
+    await user.click(getByRole("button", { name: part }));
+    await user.click(within(getByRole("dialog")).getByRole("button", { name: choice }));
+  };
+
+  it("has what has no hours yet, and no more of it once it has", async () => {
+    const screen = await drawn();
+    expect([...rows(screen.container)].sort()).toEqual(["map", "net", "oar", "tax"]);
+    screen.undo();
+  });
+
+  it("is divided as one says, each part with its sum", async () => {
+    const screen = await drawn();
+    await choose(screen, /^Divided by/, "theme");
+    const parts = () =>
+      [...screen.container.querySelectorAll("section h2")].map(({ textContent }) => textContent?.trim());
+    expect(parts()).toEqual(expect.arrayContaining(["Survey1 h 30", "Office20 min", "No theme"]));
+    expect(parts().at(-1)).toBe("No theme");
+    await choose(screen, /^Divided by/, "nothing");
+    expect(parts()).toEqual([]);
+  });
+
+  it("shows only what has the words that are typed, in its title or tags", async () => {
+    const { container, getByRole, user, getByText } = await drawn();
+    const words = getByRole("textbox", { name: "Only tasks with these words" });
+    await user.type(words, "LETTER");
+    expect(rows(container)).toEqual(["tax"]);
+    await user.clear(words);
+    await user.type(words, "net boat");
+    expect(rows(container)).toEqual(["net"]);
+    await user.type(words, " nowhere");
+    getByText("No task without hours has these words.");
+  });
+
+  it("begins with the newest, or with two that are easy", async () => {
+    const screen = await drawn();
+    await choose(screen, /^Divided by/, "nothing");
+    expect(rows(screen.container)[0]).toBe("map");
+    await choose(screen, /^What comes next/, "two to warm up");
+    expect(rows(screen.container).slice(0, 2)).not.toContain("map");
+  });
+
+  it("ticks a row by Space and goes on to its neighbour by arrows", async () => {
+    const { container, user, store } = await drawn();
+    const all = rows(container);
+    container.querySelector<HTMLElement>("[data-tray]")!.focus();
+    await user.keyboard("{ArrowDown}");
+    expect((document.activeElement as HTMLElement).dataset.tray).toBe(all[1]);
+    await user.keyboard(" ");
+    expect(store.get(all[1]!)).toMatchObject({ state: "done" });
+    expect(rows(container)).not.toContain(all[1]);
+    expect(currentNotice()).toMatchObject({ undo: true });
+  });
+
+  it("says how much working time is free until the last day that is shown", async () => {
+    const { container } = await drawn();
+    expect(container.textContent).toMatch(/of working time is free until Sun.* 29/);
+  });
+});
