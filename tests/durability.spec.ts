@@ -1,42 +1,11 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { chromium, expect, test, type Browser, type Page } from "@playwright/test";
-import { spawn, type ChildProcess } from "node:child_process";
-import config from "../playwright.config";
+import { expect, test, type Page } from "@playwright/test";
 import { capture, editor, line, notice, now, open, prepare, ready, saved } from "./helpers";
+import { address, kill, start } from "./ownBrowser";
 
 const kills = 50;
-const { executablePath, args } = config.use!.launchOptions!;
-const address = config.use!.baseURL!;
-
-/** Starts Chromium as a process of its own, so that it can be killed by its id, and connects to it. */
-async function start(profile: string): Promise<{ browser: Browser; child: ChildProcess }> {
-  const child = spawn(
-    executablePath!,
-    [...args!, "--headless", "--remote-debugging-port=0", `--user-data-dir=${profile}`, "about:blank"],
-    {
-      stdio: ["ignore", "ignore", "pipe"],
-      detached: true,
-    },
-  );
-  const endpoint = await new Promise<string>((resolve, reject) => {
-    let said = "";
-    child.stderr!.on("data", (data: Buffer) => {
-      said += String(data);
-      const found = /DevTools listening on (ws:\S+)/.exec(said);
-      if (found) resolve(found[1]!);
-    });
-    child.once("exit", () => reject(new Error(`Chromium ended: ${said.slice(0, 500)}`)));
-  });
-  return { browser: await chromium.connectOverCDP(endpoint), child };
-}
-
-function kill(child: ChildProcess): Promise<unknown> {
-  const gone = new Promise((resolve) => child.once("exit", resolve));
-  process.kill(-child.pid!, "SIGKILL");
-  return gone;
-}
 
 test(`a browser killed ${kills} times in bursts of acts loses nothing that was acknowledged`, async () => {
   test.setTimeout(420_000);
