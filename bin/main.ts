@@ -2,6 +2,7 @@ import { mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { understand } from "@/core/capture";
 import { capture } from "@/core/commands";
+import { decodeText } from "@/core/interop/decodeText";
 import { guessColumns, planImport, readTable, writeTable } from "@/core/interop/table";
 import { isWritable, readCalendar, writeCalendar } from "@/core/interop/icalendar";
 import { firstLens, LensView, totalsOf, type LensField, type LensQuery } from "@/core/lens";
@@ -375,7 +376,7 @@ async function convertToCalendar(path: string, asked: Asked, clock: Clock): Prom
 async function readCalendarIn(path: string, into: string, asked: Asked, clock: Clock): Promise<number> {
   const file = await openFile(into, clock);
   await needLibrary();
-  const reading = readCalendar(readFileSync(path, "utf8"), {
+  const reading = readCalendar(decodeText(readFileSync(path)), {
     base: file.store.records(),
     now: clock.now(),
     zone: clock.zone,
@@ -431,7 +432,7 @@ async function readIn(path: string, into: string, asked: Asked, clock: Clock): P
   const { options } = asked;
   const file = await openFile(into, clock);
   const register = registerNamed(file.store, options.get("in"));
-  const table = readTable(readFileSync(path, "utf8"));
+  const table = readTable(decodeText(readFileSync(path)));
   const plan = planImport({
     values: fieldValues(file.store),
     register,

@@ -1,5 +1,6 @@
 import { expose } from "comlink";
 import type { Progress } from "@/core/interop";
+import { decodeText } from "@/core/interop/decodeText";
 import { isWritable, readCalendar, writeCalendar, type CalendarReading } from "@/core/interop/icalendar";
 import { needLibrary } from "@/core/time";
 import { readContents } from "@/data/contents";
@@ -17,7 +18,12 @@ const worker = {
   /** What reading a calendar into a workspace comes to. Nothing is done. */
   async plan(name: string, file: Blob, now: string, zone: string, progress: Progress): Promise<CalendarReading> {
     await needLibrary();
-    return readCalendar(await file.text(), { base: await recordsOf(name), now, zone, progress });
+    return readCalendar(decodeText(new Uint8Array(await file.arrayBuffer())), {
+      base: await recordsOf(name),
+      now,
+      zone,
+      progress,
+    });
   },
 };
 

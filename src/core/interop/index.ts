@@ -1,3 +1,4 @@
 export * from "./checksum";
+export * from "./decodeText";
 export * from "./readBackup";
 export * from "./writeBackup";

@@ -11,7 +11,7 @@ import {
 } from "../model";
 import { plainTitle } from "../page";
 import { dateMeantBy, durationText, isMoment, parseClock, parseDuration, ruleOfWords, type DateText } from "../time";
-import { parseNumber } from "./parseNumber";
+import { parseNumber, type DecimalSign } from "./parseNumber";
 import { cellType, optionsOf, type Cell, type CellType } from "./cells";
 import { findRegister, isComputed, recordsIn } from "./registers";
 import type { FieldValues } from "./values";
@@ -22,6 +22,8 @@ export interface Reading {
   readonly today: DateText;
   /** Whether 3/4 is the third of April. */
   readonly dayFirst: boolean;
+  /** What stands before decimals, where that is known of the whole column. */
+  readonly decimalSign?: DecimalSign | undefined;
 }
 
 /** A value that a text means, with an option it had to make; or why it means none. */
@@ -82,7 +84,7 @@ function valueMeant(reading: Reading, field: Field, typed: string): ReadCell {
   const { values } = reading;
   switch (cellType(field)) {
     case "number": {
-      const number = parseNumber(field.unit ? typed.replace(field.unit, "") : typed);
+      const number = parseNumber(field.unit ? typed.replace(field.unit, "") : typed, reading.decimalSign);
       return number === undefined ? { fault: `“${typed}” is not a number.` } : { value: number };
     }
     case "minutes": {

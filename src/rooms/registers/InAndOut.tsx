@@ -1,6 +1,7 @@
 "use client";
 import { useRef, useState } from "react";
 import { Refusal } from "@/core/model";
+import { decodeText } from "@/core/interop/decodeText";
 import { readTable, writeTable, type Table } from "@/core/interop/table";
 import type { LensDraft, LensView } from "@/core/lens";
 import type { Register } from "@/core/register";
@@ -52,7 +53,7 @@ export function InAndOut({ writing, register, lens, view }: InAndOutProps) {
   };
   const read = async (file: File) => {
     try {
-      setTable({ name: file.name, table: readTable(await file.text()) });
+      setTable({ name: file.name, table: readTable(decodeText(new Uint8Array(await file.arrayBuffer()))) });
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
       notify({ text: error.message, tone: "refused" });

@@ -81,6 +81,18 @@ describe("a workspace written as a folder", () => {
     expect(() => unzip(archive.subarray(0, 5000))).toThrow("no zip archive");
     expect(() => unzip(utf8("not a zip"))).toThrow("no zip archive");
   });
+
+  it("refuses an archive in which a file is not what it was, by its name", () => {
+    const name = "plain.md";
+    const archive = Buffer.concat([...zipOf([{ path: name, bytes: utf8("the third mark of the gauge") }])]);
+    archive[archive.indexOf("third")] = 0x54;
+    expect(() => unzip(archive)).toThrow("“plain.md” is damaged in the archive");
+  });
+
+  it("refuses an archive that holds two files of one name, of which one would be lost", () => {
+    const both = ["first", "second"].map((words) => ({ path: "same.md", bytes: utf8(words) }));
+    expect(() => unzip(Buffer.concat([...zipOf(both)]))).toThrow("holds “same.md” twice");
+  });
 });
 
 describe("a zip of more files than two bytes can count", () => {

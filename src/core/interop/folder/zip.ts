@@ -1,5 +1,6 @@
-import { unzipSync, Zip, ZipDeflate, ZipPassThrough } from "fflate";
+import { strFromU8, unzipSync, Zip, ZipDeflate, ZipPassThrough } from "fflate";
 import { Refusal } from "../../model";
+import { crc32 } from "../checksum";
 import type { FolderFile } from "./writeFolder";
 
 /** Every file in the archive says this moment, so that the same folder gives the same bytes. */
@@ -84,11 +85,44 @@ export function unzip(archive: Uint8Array): FolderFile[] {
         return !name.endsWith("/");
       },
     });
-    return Object.entries(entries).map(([name, bytes]) => ({ path: cleanPath(name), bytes }));
+    const sums = checksumsOf(archive);
+    return Object.entries(entries).map(([name, bytes]) => {
+      const sum = sums.get(name);
+      if (sum !== undefined && sum !== crc32(bytes))
+        throw new Refusal(`“${name}” is damaged in the archive. Nothing was changed.`);
+      return { path: cleanPath(name), bytes };
+    });
   } catch (error) {
     if (error instanceof Refusal) throw error;
     throw new Refusal("This is no zip archive, or it is damaged. Nothing was changed.");
   }
+}
+
+const [directoryMark, directoryHead] = [0x02014b50, 46];
+
+/**
+ * The checksums that the directory of an archive gives, by the names of its entries (APPNOTE.TXT 6.3.10, 4.3.12). The
+ * library reads the same directory and passes them over.
+ * @throws Refusal when two entries have one name, of which one would be lost
+ */
+function checksumsOf(archive: Uint8Array): ReadonlyMap<string, number> {
+  const view = new DataView(archive.buffer, archive.byteOffset, archive.byteLength);
+  const sums = new Map<string, number>();
+  const end = archive.findLastIndex((_, at) => at + 22 <= archive.length && view.getUint32(at, true) === 0x06054b50);
+  let at = end < 0 ? archive.length : view.getUint32(end + 16, true);
+  while (at + directoryHead <= archive.length && view.getUint32(at, true) === directoryMark) {
+    const [name, extra, comment] = [28, 30, 32].map((offset) => view.getUint16(at + offset, true)) as [
+      number,
+      number,
+      number,
+    ];
+    const isUtf8 = (view.getUint16(at + 8, true) & 0x800) !== 0;
+    const path = strFromU8(archive.subarray(at + directoryHead, at + directoryHead + name), !isUtf8);
+    if (sums.has(path)) throw new Refusal(`The archive holds “${path}” twice. Nothing was changed.`);
+    sums.set(path, view.getUint32(at + 16, true));
+    at += directoryHead + name + extra + comment;
+  }
+  return sums;
 }
 
 /** A path that leads nowhere but into the folder. */

@@ -48,7 +48,7 @@ export function typeOfCells(cells: readonly string[]): OwnType {
   if (some.length === 0) return "text";
   const mostly = (holds: (cell: string) => boolean) => some.filter(holds).length >= some.length * 0.95;
   if (mostly((cell) => /^(yes|no|true|false)$/i.test(cell))) return "yesNo";
-  if (mostly((cell) => parseNumber(cell) !== undefined)) return "number";
+  if (!some.some(isNumeral) && mostly((cell) => parseNumber(cell) !== undefined)) return "number";
   if (mostly((cell) => isDateText(cell))) return "date";
   if (mostly((cell) => isDateText(cell) || /^\S+[T ]\d{1,2}:\d{2}/.test(cell))) return "moment";
   if (mostly((cell) => /h|min/i.test(cell) && parseDuration(cell) !== undefined)) return "minutes";
@@ -57,6 +57,17 @@ export function typeOfCells(cells: readonly string[]): OwnType {
   if (some.length >= 8 && different <= Math.max(2, some.length / 4) && mostly((cell) => cell.length <= 40))
     return "choice";
   return some.some((cell) => cell.includes("\n") || cell.length > 120) ? "longText" : "text";
+}
+
+/**
+ * Digits that name something and count nothing: a postcode or a telephone number that begins with 0, a number too long to
+ * be kept whole, groups that are no thousands. As numbers they would be others.
+ */
+function isNumeral(cell: string): boolean {
+  if (!/^\+?[\d\s]+$/.test(cell)) return false;
+  const digits = cell.replace(/\D/g, "");
+  if (digits.length > 15 || /^\+?\s*0\d/.test(cell)) return true;
+  return /\s/.test(cell.trim()) && !/^\d{1,3}(\s\d{3})+$/.test(cell.trim());
 }
 
 function isDateText(cell: string): boolean {

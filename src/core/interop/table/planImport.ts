@@ -1,6 +1,7 @@
 import { isId, newId, valueIn, type Field, type Id, type Option, type OwnType, type PensumRecord } from "../../model";
 import { plainTitle } from "../../page";
 import {
+  decimalSignOf,
   fieldsIn,
   readText,
   recordsIn,
@@ -8,12 +9,13 @@ import {
   textOfCell,
   titleOf,
   type Cell,
+  type DecimalSign,
   type FieldValues,
   type Register,
 } from "../../register";
 import { sameValue, type Fields } from "../../store";
 import type { DateText } from "../../time";
-import type { ColumnPlan } from "./guessColumns";
+import { cellsOf, type ColumnPlan } from "./guessColumns";
 import type { Table } from "./readTable";
 import { idColumn } from "./writeTable";
 
@@ -53,6 +55,8 @@ export function planImport(setting: ImportSetting): ImportPlan {
     newFields.push({ id, title: plan.title, type: plan.type });
     return { name: `f_${id}`, label: plan.title, type: plan.type, own: true };
   });
+  // A comma means the same in all numbers of a column: of one alone, like 1,240, it cannot be told.
+  const signs = fields.map((field, at) => (field?.type === "number" ? decimalSignOf(cellsOf(table, at)) : undefined));
   const options = new Map<string, readonly Option[]>();
   const idAt = columns.findIndex(({ into }) => into === "id");
   const byTitle = setting.matchTitles ? recordsByTitle(setting) : new Map<string, PensumRecord[]>();
@@ -63,7 +67,7 @@ export function planImport(setting: ImportSetting): ImportPlan {
   const faults: { line: number; reason: string }[] = [];
   let same = 0;
   for (const { line, cells } of table.rows) {
-    const row = readRow(setting, fields, options, cells);
+    const row = readRow(setting, fields, signs, options, cells);
     if ("fault" in row) {
       faults.push({ line, reason: row.fault });
       continue;
@@ -144,6 +148,7 @@ interface RowRead {
 function readRow(
   { values, today, dayFirst, table }: ImportSetting,
   fields: readonly (Field | undefined)[],
+  signs: readonly (DecimalSign | undefined)[],
   options: ReadonlyMap<string, readonly Option[]>,
   cells: readonly string[],
 ): RowRead | { fault: string } {
@@ -156,7 +161,7 @@ function readRow(
     const text = cells[at] ?? "";
     if (!field || text.trim() === "") continue;
     const present = options.get(field.name) ?? field.options ?? [];
-    const read = readText({ values, today, dayFirst }, { ...field, options: present }, text);
+    const read = readText({ values, today, dayFirst, decimalSign: signs[at] }, { ...field, options: present }, text);
     if ("fault" in read) return { fault: read.fault };
     if (read.made) made.set(field.name, [...present, ...read.made]);
     texts.set(field.name, text);

@@ -168,6 +168,31 @@ describe("a table", () => {
     expect(held).toEqual(new Set(tree?.options?.map(({ id }) => id)));
   });
 
+  test.each([
+    ["postcodes", ["01067", "10115", "20095"]],
+    ["telephone numbers", ["030 1234567", "+49 351 4567", "112"]],
+    ["numbers too long to be kept whole", ["4006381333931123456", "12"]],
+  ])("takes %s for what they are, and keeps each digit", (_, cells) => {
+    expect(typeOfCells(cells)).toBe("text");
+  });
+
+  test.each(
+    [
+      ["1 240", "12 500"],
+      ["1,5", "2"],
+      ["-3", "0", "0.5"],
+    ].map((cells) => [cells]),
+  )("takes %j for numbers", (cells) => expect(typeOfCells(cells)).toBe("number"));
+
+  test("reads a comma in the numbers of a column as the others of it say", () => {
+    const { added } = plan(world(), "Title;Level\na;1,240\nb;0,5\n");
+    expect(added.map(({ fields }) => fields.f_xlevel)).toEqual([1.24, 0.5]);
+    const grouped = plan(world(), 'Title;Level\na;"1,240"\nb;3.5\n');
+    expect(grouped.added.map(({ fields }) => fields.f_xlevel)).toEqual([1240, 3.5]);
+    const mixed = plan(world(), "Title;Level\na;1,5\nb;2.5\n");
+    expect(mixed.faults).toEqual([{ line: 3, reason: "“2.5” is not a number." }]);
+  });
+
   test("asks which comes first where a date can be read two ways and means two days", () => {
     expect(dayComesFirst(["3/4/2026", "5/6/2026"])).toBeUndefined();
     expect(dayComesFirst(["3/4/2026", "13/6/2026"])).toBe(true);

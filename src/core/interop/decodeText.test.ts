@@ -1,0 +1,35 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { decodeText } from "./decodeText";
+
+const wide = (text: string, isLittle: boolean) => {
+  const bytes = new Uint8Array(text.length * 2);
+  const view = new DataView(bytes.buffer);
+  for (let at = 0; at < text.length; at++) view.setUint16(at * 2, text.charCodeAt(at), isLittle);
+  return bytes;
+};
+const table = "Name;Ort\r\nMüller;Köln\r\nGarçon;Orléans\r\n";
+
+describe("the text of a file", () => {
+  test("in UTF-8 is the same, whatever it holds", () => {
+    fc.assert(
+      fc.property(fc.string({ unit: "grapheme" }), (text) => {
+        fc.pre(!text.includes("\u0000"));
+        expect(decodeText(new TextEncoder().encode(text))).toBe(text);
+      }),
+    );
+    expect(decodeText(new Uint8Array())).toBe("");
+  });
+
+  test.each([
+    ["UTF-16, little end first, with its mark", wide(`\uFEFF${table}`, true), `\uFEFF${table}`],
+    ["UTF-16, big end first, with its mark", wide(`\uFEFF${table}`, false), `\uFEFF${table}`],
+    ["UTF-16 without a mark", wide(table, true), table],
+    ["UTF-16 without a mark, big end first", wide(table, false), table],
+    ["Windows-1252", Uint8Array.from(table, (letter) => letter.charCodeAt(0)), table],
+    ["Windows-1252 with its own signs", Uint8Array.of(0x80, 0x20, 0x93, 0x61, 0x94), "€ “a”"],
+    ["UTF-8 with its mark", new TextEncoder().encode(`\uFEFF${table}`), `\uFEFF${table}`],
+  ])("in %s is read with all its letters", (_, bytes, text) => {
+    expect(decodeText(bytes)).toBe(text);
+  });
+});
