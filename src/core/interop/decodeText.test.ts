@@ -2,12 +2,13 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { decodeText } from "./decodeText";
 
-const wide = (text: string, isLittle: boolean) => {
-  const bytes = new Uint8Array(text.length * 2);
-  const view = new DataView(bytes.buffer);
-  for (let at = 0; at < text.length; at++) view.setUint16(at * 2, text.charCodeAt(at), isLittle);
-  return bytes;
-};
+const wide = (text: string, isLittle: boolean) =>
+  Uint8Array.from(
+    [...text].flatMap((letter) => {
+      const [high, low] = [letter.charCodeAt(0) >> 8, letter.charCodeAt(0) & 0xff];
+      return isLittle ? [low, high] : [high, low];
+    }),
+  );
 const table = "Name;Ort\r\nMüller;Köln\r\nGarçon;Orléans\r\n";
 
 describe("the text of a file", () => {

@@ -31,8 +31,8 @@ test("less than no slack is yesterday, and what is never free goes as far as is 
 test("a usual day is the mean of the days that are worked, and eight hours where none is", () => {
   const none = week.map(() => null) as unknown as WorkingWeek;
   expect(usualDayMinutes(none)).toBe(480);
-  const capacities = week.flatMap((day) => (day ? [day.capacityMinutes] : []));
-  expect(usualDayMinutes(week)).toBeCloseTo(capacities.reduce((a, b) => a + b, 0) / capacities.length);
+  const worked = week.flatMap((day) => (day ? [day.capacityMinutes] : []));
+  expect(usualDayMinutes(week)).toBeCloseTo(worked.reduce((a, b) => a + b, 0) / worked.length);
 });
 
 test("a rectangle catches the cards that it touches, and no other", () => {

@@ -98,7 +98,7 @@ export function unzip(archive: Uint8Array): FolderFile[] {
   }
 }
 
-const [directoryMark, directoryHead] = [0x02014b50, 46];
+const [endMark, directoryMark, directoryHead] = [0x06054b50, 0x02014b50, 46];
 
 /**
  * The checksums that the directory of an archive gives, by the names of its entries (APPNOTE.TXT 6.3.10, 4.3.12). The
@@ -106,20 +106,18 @@ const [directoryMark, directoryHead] = [0x02014b50, 46];
  * @throws Refusal when two entries have one name, of which one would be lost
  */
 function checksumsOf(archive: Uint8Array): ReadonlyMap<string, number> {
-  const view = new DataView(archive.buffer, archive.byteOffset, archive.byteLength);
+  const byte = (at: number) => archive[at] ?? 0;
+  const short = (at: number) => byte(at) + byte(at + 1) * 0x100;
+  const long = (at: number) => short(at) + short(at + 2) * 0x10000;
   const sums = new Map<string, number>();
-  const end = archive.findLastIndex((_, at) => at + 22 <= archive.length && view.getUint32(at, true) === 0x06054b50);
-  let at = end < 0 ? archive.length : view.getUint32(end + 16, true);
-  while (at + directoryHead <= archive.length && view.getUint32(at, true) === directoryMark) {
-    const [name, extra, comment] = [28, 30, 32].map((offset) => view.getUint16(at + offset, true)) as [
-      number,
-      number,
-      number,
-    ];
-    const isUtf8 = (view.getUint16(at + 8, true) & 0x800) !== 0;
+  const end = archive.findLastIndex((_, at) => at + endLength <= archive.length && long(at) === endMark);
+  let at = end < 0 ? archive.length : long(end + 16);
+  while (at + directoryHead <= archive.length && long(at) === directoryMark) {
+    const [name, extra, comment] = [short(at + 28), short(at + 30), short(at + 32)];
+    const isUtf8 = (short(at + 8) & 0x800) !== 0;
     const path = strFromU8(archive.subarray(at + directoryHead, at + directoryHead + name), !isUtf8);
     if (sums.has(path)) throw new Refusal(`The archive holds “${path}” twice. Nothing was changed.`);
-    sums.set(path, view.getUint32(at + 16, true));
+    sums.set(path, long(at + 16));
     at += directoryHead + name + extra + comment;
   }
   return sums;
