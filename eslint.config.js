@@ -15,6 +15,7 @@ const coreFloors = [
   "lens",
   "capture",
   "plan",
+  "insight",
   "search",
   "interop",
   "commands",

@@ -16,6 +16,7 @@ const questions = {
   keystroke: (await import("../bench/keystroke.mjs")).keystroke,
   dragging: (await import("../bench/dragging.mjs")).dragging,
   lens: (await import("../bench/lens.mjs")).lens,
+  estimates: (await import("../bench/estimates.mjs")).estimates,
   planning: (await import("../bench/planning.mjs")).planning,
   search: (await import("../bench/search.mjs")).search,
   folder: (await import("../bench/folder.mjs")).folder,

@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, type ComponentType } from "react";
-import type { Field, FieldType, PensumRecord } from "@/core/model";
+import { isUnfinished, type Field, type FieldType, type PensumRecord } from "@/core/model";
 import { cellType, fieldValues, readText, textOfCell, type Cell } from "@/core/register";
 import type { Repeating } from "@/core/plan";
 import { editField } from "@/core/shaping";
@@ -13,6 +13,7 @@ import { useAct, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { DyeEditor, PriorityEditor, StateEditor, ThemeEditor } from "./ChoiceEditors";
 import { DayEditor } from "./DayEditor";
 import { FilesEditor, PeopleEditor } from "./ListEditors";
+import { LikelyLength } from "./LikelyLength";
 import { useOffers, valueOfIds } from "./offering";
 import { RepeatField } from "./RepeatField";
 
@@ -77,23 +78,32 @@ function WordsEditor({ value, labelledBy, set }: EditorProps) {
   );
 }
 
-function MinutesEditor({ value, labelledBy, set }: EditorProps) {
+function MinutesEditor({ field, value, labelledBy, set, record }: EditorProps) {
+  const minutes = typeof value === "number" ? value : undefined;
+  const commit = (words: string) => {
+    if (words.trim() === "") return set(undefined);
+    const read = parseDuration(words);
+    if (read === undefined)
+      notify({
+        text: `“${words}” is not a length of time, like “45 min” or “1 h 30”. Nothing was changed.`,
+        tone: "refused",
+      });
+    return read !== undefined && set(read);
+  };
   return (
-    <TypedField
-      labelledBy={labelledBy}
-      text={typeof value === "number" ? estimateText(value) : ""}
-      hint="45 min, 1 h 30"
-      commit={(words) => {
-        if (words.trim() === "") return set(undefined);
-        const minutes = parseDuration(words);
-        if (minutes === undefined)
-          notify({
-            text: `“${words}” is not a length of time, like “45 min” or “1 h 30”. Nothing was changed.`,
-            tone: "refused",
-          });
-        return minutes !== undefined && set(minutes);
-      }}
-    />
+    <>
+      <TypedField
+        labelledBy={labelledBy}
+        text={minutes === undefined ? "" : estimateText(minutes)}
+        hint="45 min, 1 h 30"
+        commit={commit}
+      />
+      {field.name === "estimateMinutes" && record?.kind === "task" && isUnfinished(record.state) && (
+        <div className="px-1.5 pb-1">
+          <LikelyLength question={{ estimateMinutes: minutes, theme: record.theme }} onTake={set} />
+        </div>
+      )}
+    </>
   );
 }
 

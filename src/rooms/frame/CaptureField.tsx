@@ -17,6 +17,7 @@ import { capture } from "@/core/commands";
 import { loadOf } from "@/core/plan";
 import { dateOf, dateText, rangeText, type MomentText } from "@/core/time";
 import { becomesText } from "@/panels/days/LoadBar";
+import { LikelyLength } from "@/panels/fields/LikelyLength";
 import { useCaptureContext } from "@/panels/useCaptureContext";
 import { notify } from "@/ui/notices";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
@@ -276,6 +277,9 @@ function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }: DraftP
         {where}
         {minutes > 0 && `, ${becomesText(load, minutes)}`}
       </p>
+      {draft.kind === "task" && (draft.estimateMinutes !== undefined || draft.theme !== undefined) && (
+        <LikelyLength question={{ estimateMinutes: draft.estimateMinutes, theme: draft.theme }} />
+      )}
       {draft.parts.length > 0 && (
         <ul className="mt-2 flex flex-wrap gap-x-4 gap-y-1" aria-label="Understood">
           {draft.parts.map((part) => (

@@ -1,0 +1,2 @@
+export * from "./estimates";
+export * from "./estimatesOf";

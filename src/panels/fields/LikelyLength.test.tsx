@@ -1,0 +1,51 @@
+import { describe, expect, it, vi } from "vitest";
+import { act } from "@testing-library/react";
+import { setState } from "@/core/commands";
+import { bareRecord, defaultSettings, type PensumRecord } from "@/core/model";
+import { draw, now, taskOf } from "@/ui/testing/screen";
+import { LikelyLength } from "./LikelyLength";
+
+const reporting = bareRecord("theme", { id: "report", title: "Reporting", now });
+const done = (count: number): PensumRecord[] =>
+  Array.from({ length: count }, (_, at) =>
+    taskOf(`d${at}`, {
+      ...{ theme: "report", estimateMinutes: 60, tookMinutes: 84 + (at % 5) * 6 },
+      ...{ state: "done", doneAt: "2026-11-20T15:00" },
+    }),
+  );
+const drawn = (count: number, estimateMinutes: number | undefined, onTake?: (minutes: number) => void) =>
+  draw(<LikelyLength question={{ estimateMinutes, theme: "report" }} {...(onTake ? { onTake } : {})} />, [
+    defaultSettings,
+    reporting,
+    ...done(count),
+  ]);
+
+describe("how long it will likely take", () => {
+  it("is said as a range, with how much of which theme it is from, and taken over by a press", async () => {
+    const taken = vi.fn();
+    const { container, getByRole, user } = await drawn(14, 60, taken);
+    expect(container.textContent).toMatch(
+      /^Like this took you 1 h \d+ to 1 h \d+, from 14 of Reporting\. Take 1 h \d+$/,
+    );
+    await user.click(getByRole("button", { name: /^Take/ }));
+    expect(taken.mock.calls[0]![0]).toBeGreaterThan(80);
+    expect(taken.mock.calls[0]![0]).toBeLessThanOrEqual(100);
+  });
+
+  it("is not said before there are five of them", async () => {
+    const { container } = await drawn(4, 60);
+    expect(container.textContent).toBe("");
+  });
+
+  it("is said of work that nobody estimated, too", async () => {
+    const { container } = await drawn(8, undefined);
+    expect(container.textContent).toContain("from 8 of Reporting");
+  });
+
+  it("follows what is done elsewhere", async () => {
+    const { container, store } = await drawn(5, 60);
+    expect(container.textContent).toContain("from 5 of Reporting");
+    act(() => void store.act(setState, { tasks: ["d0"], state: "open" }));
+    expect(container.textContent).toBe("");
+  });
+});

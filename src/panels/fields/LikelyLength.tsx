@@ -1,0 +1,48 @@
+"use client";
+import { useCallback, useMemo } from "react";
+import { estimatesOf, isWorthSaying, roundLength, type EstimateQuestion, type LikelyLength } from "@/core/insight";
+import { dateOf, durationText } from "@/core/time";
+import { useComputed, useStore } from "@/ui/workspaceContext";
+
+/** How long something will likely take, from what such work took; undefined where too little is known to say. */
+function useLikely({ estimateMinutes, theme, person }: EstimateQuestion): LikelyLength | undefined {
+  const store = useStore();
+  const today = dateOf(store.clock.now());
+  const revision = useComputed(useCallback((from) => from.factsRevision, []));
+  return useMemo(() => {
+    void revision;
+    const likely = estimatesOf(store).likely({ estimateMinutes, theme, person }, today);
+    return isWorthSaying(likely) ? likely : undefined;
+  }, [store, revision, estimateMinutes, theme, person, today]);
+}
+
+interface LikelyLengthProps {
+  question: EstimateQuestion;
+  /** Takes the likely length over as the estimate; absent where it is only said. */
+  onTake?: (minutes: number) => void;
+}
+
+/** Says how long such work took, as a range, and from how much of it that is known. */
+export function LikelyLength({ question, onTake }: LikelyLengthProps) {
+  const store = useStore();
+  const likely = useLikely(question);
+  if (!likely) return null;
+  const theme = store.find("theme", question.theme);
+  const range = ([from, to]: readonly [number, number]) =>
+    `${durationText(roundLength(from))} to ${durationText(roundLength(to))}`;
+  const source = likely.from === "theme" && theme ? `${likely.cases} of ${theme.title}` : `${likely.cases} tasks`;
+  const minutes = roundLength(likely.minutes);
+  return (
+    <span className="block text-small text-ink-2" title={`Four out of five times: ${range(likely.most)}`}>
+      Like this took you {range(likely.half)}, from {source}.
+      {onTake && minutes !== question.estimateMinutes && (
+        <>
+          {" "}
+          <button className="link min-h-6" onClick={() => onTake(minutes)}>
+            Take {durationText(minutes)}
+          </button>
+        </>
+      )}
+    </span>
+  );
+}
