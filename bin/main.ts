@@ -1,13 +1,11 @@
 import { mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { understand } from "@/core/capture";
 import { capture } from "@/core/commands";
 import { decodeText } from "@/core/interop/decodeText";
 import { guessColumns, planImport, readTable, writeTable } from "@/core/interop/table";
 import { isWritable, readCalendar, writeCalendar } from "@/core/interop/icalendar";
 import { firstLens, LensView, totalsOf, type LensField, type LensQuery } from "@/core/lens";
-import { defaultSettings, Refusal, totalWays, type Condition, type TotalWay } from "@/core/model";
-import { namedRecord } from "@/core/page";
+import { Refusal, totalWays, type Condition, type TotalWay } from "@/core/model";
 import {
   builtInRegisters,
   fieldsIn,
@@ -19,8 +17,10 @@ import {
 } from "@/core/register";
 import { importTable } from "@/core/shaping";
 import type { Store } from "@/core/store";
-import { dateOf, isMoment, needLibrary, standingClock, systemClock, type Clock } from "@/core/time";
+import { dateOf, needLibrary, type Clock } from "@/core/time";
 import { oddities } from "@/core/workspace/oddities";
+import { clockOf, need, parse, say, tableLines, tellFaults, Wrong, type Asked } from "./asked";
+import { daysCommands, understood } from "./days";
 import { realPath, whileLocked } from "./locks";
 import {
   calendarFaults,
@@ -57,6 +57,17 @@ const help = `pensum: the same database as the app, over a backup file, a folder
     --in <register> --out <path>   or one of the three; into a file
   convert <calendar.ics> --into <file>  iCalendar into a backup; a second time changes nothing
   add <file> "<line>"              a line as it is typed at the top of the app
+  today <file>                     the day: its hours, what has none, what is late, what is free
+    --day 2026-11-25               another day
+  agenda <file>                    the days from today on, each with what lies on it
+    --day 2026-11-25 --days 14     from another day; so many days, 7 otherwise
+  free <file>                      the free stretches of working time
+    --day, --days                  as for agenda
+    --least "45 min"               only those that are as long
+  done <file> <task>               ticks a task off: by its id, or by its title where only one is open
+  place <file> <task> "<when>"     gives a task its hours: "tomorrow 9:30 for 45 min"
+  log <file> "<what>" "<when>"     what was worked: "9:00 to 10:15"; of a task where it is the title of one
+    --out <file>                   for each of these and add: another file, and not in place
 
   --json                           for programs: one JSON value
   --now 2026-11-24T11:07           the present, for what is told from today
@@ -64,36 +75,6 @@ const help = `pensum: the same database as the app, over a backup file, a folder
 Exits with 0 when all is well, 1 when something is odd or was left out (told on standard error), 2 when it was asked
 wrongly, 3 when a file cannot be read or was changed meanwhile.
 `;
-
-class Wrong extends Error {}
-
-interface Asked {
-  readonly words: readonly string[];
-  readonly options: ReadonlyMap<string, string>;
-}
-
-const flags = new Set(["json", "all", "month-first", "help"]);
-const valued = new Set(["in", "where", "lens", "show", "group", "sort", "to", "out", "into", "now", ...totalWays]);
-
-function parse(given: readonly string[]): Asked {
-  const words: string[] = [];
-  const options = new Map<string, string>();
-  for (let at = 0; at < given.length; at++) {
-    const word = given[at] as string;
-    if (!word.startsWith("--")) words.push(word);
-    else {
-      const name = word.slice(2);
-      if (flags.has(name)) options.set(name, "yes");
-      else if (!valued.has(name)) throw new Wrong(`There is no option ${word}.`);
-      else {
-        const value = given[++at];
-        if (value === undefined) throw new Wrong(`${word} needs something behind it.`);
-        options.set(name, value);
-      }
-    }
-  }
-  return { words, options };
-}
 
 /** Does what the words ask. Gives the exit code. */
 export async function main(given: readonly string[]): Promise<number> {
@@ -116,6 +97,12 @@ export async function main(given: readonly string[]): Promise<number> {
       const file = need(words, "file");
       return await whileLocked(file, () => add(file, words.slice(1).join(" "), asked, clock));
     }
+    const days = daysCommands[command];
+    if (days) {
+      const file = need(words, "file");
+      const run = () => days(file, words.slice(1), asked, clock);
+      return days.writes ? await whileLocked(file, run) : await run();
+    }
     throw new Wrong(`There is no command “${command}”.`);
   } catch (error) {
     const isSystems = error instanceof Error && "code" in error;
@@ -124,29 +111,6 @@ export async function main(given: readonly string[]): Promise<number> {
     if (error instanceof Wrong) process.stderr.write("`npm run pensum -- help` tells how to ask.\n");
     return error instanceof Wrong ? 2 : 3;
   }
-}
-
-function need(words: readonly string[], what: string): string {
-  const [first] = words;
-  if (first === undefined) throw new Wrong(`The name of the ${what} is missing.`);
-  return first;
-}
-
-function clockOf({ options }: Asked): Clock {
-  const now = options.get("now");
-  if (now === undefined) return systemClock();
-  if (!isMoment(now)) throw new Wrong("--now takes a moment like 2026-11-24T11:07.");
-  return standingClock(now, systemClock().zone);
-}
-
-function say({ options }: Asked, value: unknown, text: string) {
-  process.stdout.write(options.has("json") ? `${JSON.stringify(value, null, 2)}\n` : text);
-}
-
-/** Tells on standard error what was not read as it stands. Returns the exit code that says so. */
-function tellFaults(faults: readonly string[]): number {
-  for (const fault of faults) process.stderr.write(`${fault}\n`);
-  return faults.length === 0 ? 0 : 1;
 }
 
 async function check(path: string, asked: Asked, clock: Clock): Promise<number> {
@@ -258,6 +222,7 @@ async function query(path: string, asked: Asked, clock: Clock): Promise<number> 
       return textOfCell(values, column.field, column.type, cell);
     });
   const records = view.entries.map(({ record, place }) => ({
+    id: record.id,
     ...(place.groups.length > 0 ? { group: groupWords(place.groups) } : {}),
     ...Object.fromEntries(
       columns.map((column) => [
@@ -301,23 +266,6 @@ function plain(column: LensField, cell: unknown, text: string): unknown {
   return column.type === "number" || column.type === "minutes" || column.type === "yesNo" || column.type === "date"
     ? cell
     : text;
-}
-
-const widest = 48;
-
-function tableLines(header: readonly string[], rows: readonly (readonly string[])[]): string[] {
-  const cut = (text: string) => {
-    const line = text.replace(/\s+/g, " ");
-    return line.length > widest ? `${line.slice(0, widest - 1)}…` : line;
-  };
-  const all = [header, ...rows].map((row) => row.map(cut));
-  const widths = header.map((_, at) => Math.max(...all.map((row) => row[at]?.length ?? 0)));
-  const line = (row: readonly string[]) =>
-    row
-      .map((cell, at) => cell.padEnd(widths[at] ?? 0))
-      .join("  ")
-      .trimEnd();
-  return [line(all[0] ?? []), widths.map((width) => "-".repeat(width)).join("  "), ...all.slice(1).map(line)];
 }
 
 async function convert(path: string, asked: Asked, clock: Clock): Promise<number> {
@@ -456,18 +404,7 @@ async function readIn(path: string, into: string, asked: Asked, clock: Clock): P
 async function add(path: string, line: string, asked: Asked, clock: Clock): Promise<number> {
   if (line.trim() === "") throw new Wrong("There is no line to add.");
   const file = await openFile(path, clock);
-  const settings = file.store.find("settings", "settings") ?? defaultSettings;
-  const named = (kind: "theme" | "person") => (name: string) => {
-    const record = namedRecord(file.store, kind, name);
-    return record?.kind === kind ? { id: record.id, title: record.title } : undefined;
-  };
-  const draft = understand(line, {
-    now: clock.now(),
-    style: { locale: "en-GB", hour12: settings.hour12 ?? false },
-    priorities: settings.priorities,
-    theme: named("theme"),
-    person: named("person"),
-  });
+  const draft = understood(file.store, line, clock);
   const { said } = file.store.act(capture, [draft]);
   await saveFile(file, asked.options.get("out"));
   say(asked, { said, draft, faults: file.faults }, `${said}.\n`);

@@ -15,7 +15,7 @@ import {
   writeSync,
 } from "node:fs";
 import { dirname, join, relative, sep } from "node:path";
-import { readBackup, writeBackup, type StoredFile, type WorkspaceContents } from "@/core/interop";
+import { decodeText, readBackup, writeBackup, type StoredFile, type WorkspaceContents } from "@/core/interop";
 import {
   readFolder,
   unzip,
@@ -78,7 +78,7 @@ async function backupContents(path: string): Promise<ReadContents> {
 /** A calendar as a workspace of its own. */
 async function calendarContents(path: string, clock: Clock): Promise<ReadContents> {
   await needLibrary();
-  const reading = readCalendar(readFileSync(path, "utf8"), { base: [], now: clock.now(), zone: clock.zone });
+  const reading = readCalendar(decodeText(readFileSync(path)), { base: [], now: clock.now(), zone: clock.zone });
   return {
     contents: { records: [...reading.changes.added.values()], log: [], files: [] },
     faults: calendarFaults(reading),
