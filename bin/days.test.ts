@@ -102,7 +102,9 @@ describe("days on the command line", () => {
     expect(await json("today", file, "--day", "tomorrow")).toMatchObject({
       hours: [{ title: "Write the letter", startMinute: 570, endMinute: 615, task: "k3letter001" }],
     });
-    await run("place", file, "k3same00001", "2026-11-26 14:00 for 20 min");
+    expect((await run("place", file, "k3same00001", "2026-11-26 14:00 for 20 min")).out).toBe(
+      "Placed “Call back” at 14:00.\n",
+    );
     expect(await json("today", file, "--day", "2026-11-26")).toMatchObject({
       hours: [{ task: "k3same00001", startMinute: 840, endMinute: 860 }],
     });
@@ -134,6 +136,11 @@ describe("days on the command line", () => {
     expect((await run("log", file, "Elsewhere", "7:00 to 7:30", "--out", other)).code).toBe(0);
     expect(readFileSync(file).equals(before)).toBe(true);
     expect((await json("query", other, "--in", "work", "--all")).count).toBe(4);
+  });
+
+  test("say in plain words that a file is not there", async () => {
+    const missing = join(folder, "nowhere.pensum");
+    expect(await run("today", missing)).toMatchObject({ code: 3, err: `There is no file ${missing}.\n` });
   });
 
   test("leave what is written whole", async () => {

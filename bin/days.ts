@@ -17,6 +17,7 @@ import {
   momentAt,
   parseDuration,
   rangeText,
+  spokenText,
   standingClock,
   type Clock,
   type DateText,
@@ -169,9 +170,11 @@ function taskNamed(store: Store, name: string | undefined): Task {
   return only;
 }
 
-async function finish(file: OpenFile, said: string, value: object, asked: Asked): Promise<number> {
+/** Writes the file back, and says what was done. */
+export async function finish(file: OpenFile, said: string, value: object, asked: Asked): Promise<number> {
   await saveFile(file, asked.options.get("out"));
-  say(asked, { said, ...value, faults: file.faults }, `${said}.\n`);
+  const spoken = spokenText(said, styleOf(file.store));
+  say(asked, { said: spoken, ...value, faults: file.faults }, `${spoken}.\n`);
   return tellFaults(file.faults);
 }
 

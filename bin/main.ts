@@ -20,7 +20,7 @@ import type { Store } from "@/core/store";
 import { dateOf, needLibrary, type Clock } from "@/core/time";
 import { oddities } from "@/core/workspace/oddities";
 import { clockOf, need, parse, say, tableLines, tellFaults, Wrong, type Asked } from "./asked";
-import { daysCommands, understood } from "./days";
+import { daysCommands, finish, understood } from "./days";
 import { realPath, whileLocked } from "./locks";
 import {
   calendarFaults,
@@ -107,10 +107,17 @@ export async function main(given: readonly string[]): Promise<number> {
   } catch (error) {
     const isSystems = error instanceof Error && "code" in error;
     if (!(error instanceof Wrong || error instanceof Refusal || isSystems)) throw error;
-    process.stderr.write(`${(error as Error).message}\n`);
+    process.stderr.write(`${messageOf(error as Error & { code?: string; path?: string })}\n`);
     if (error instanceof Wrong) process.stderr.write("`npm run pensum -- help` tells how to ask.\n");
     return error instanceof Wrong ? 2 : 3;
   }
+}
+
+/** What went wrong, as a person says it. */
+function messageOf({ code, path, message }: Error & { code?: string; path?: string }): string {
+  if (code === "ENOENT" && path !== undefined) return `There is no file ${path}.`;
+  if (code === "EACCES" && path !== undefined) return `${path} may not be read or written.`;
+  return message;
 }
 
 async function check(path: string, asked: Asked, clock: Clock): Promise<number> {
@@ -406,7 +413,5 @@ async function add(path: string, line: string, asked: Asked, clock: Clock): Prom
   const file = await openFile(path, clock);
   const draft = understood(file.store, line, clock);
   const { said } = file.store.act(capture, [draft]);
-  await saveFile(file, asked.options.get("out"));
-  say(asked, { said, draft, faults: file.faults }, `${said}.\n`);
-  return tellFaults(file.faults);
+  return finish(file, said, { draft }, asked);
 }

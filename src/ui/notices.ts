@@ -1,5 +1,3 @@
-import { clockText, dateText, isDate, type TimeStyle } from "@/core/time";
-
 /** A line that says what just happened. */
 interface Notice {
   readonly text: string;
@@ -25,13 +23,4 @@ export function currentNotice(): Notice | undefined {
 export function onNotice(listener: () => void): () => void {
   listeners.add(listener);
   return () => listeners.delete(listener);
-}
-
-/** What an act said, with the dates and the clock times in it as this person writes them. */
-export function spokenText(text: string, style: TimeStyle): string {
-  return text
-    .replace(/\b\d{4}-\d{2}-\d{2}\b/g, (date) => (isDate(date) ? dateText(date, "short", style) : date))
-    .replace(/\bT([01]\d|2[0-3]):([0-5]\d)\b/g, (_, hours, minutes) =>
-      clockText(Number(hours) * 60 + Number(minutes), style),
-    );
 }

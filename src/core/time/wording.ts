@@ -1,5 +1,5 @@
 import { dateOf, minuteOf, type MomentText } from "./moments";
-import { daysBetween, type DateText } from "./dates";
+import { daysBetween, isDate, type DateText } from "./dates";
 
 /** How dates and clock times are written: the person's locale and the choice of 12 or 24 hours. */
 export interface TimeStyle {
@@ -61,4 +61,13 @@ export function relativeDateText(date: DateText, today: DateText, style: TimeSty
 export function relativeMomentText(value: DateText | MomentText, today: DateText, style: TimeStyle): string {
   const day = relativeDateText(dateOf(value), today, style);
   return value.length > 10 ? `${day} ${clockText(minuteOf(value), style)}` : day;
+}
+
+/** What an act said, with the dates and the clock times in it as this person writes them. */
+export function spokenText(text: string, style: TimeStyle): string {
+  return text
+    .replace(/\b\d{4}-\d{2}-\d{2}\b/g, (date) => (isDate(date) ? dateText(date, "short", style) : date))
+    .replace(/\bT([01]\d|2[0-3]):([0-5]\d)\b/g, (_, hours, minutes) =>
+      clockText(Number(hours) * 60 + Number(minutes), style),
+    );
 }

@@ -1,6 +1,7 @@
 import { afterEach, describe, expect, test, vi } from "vitest";
 import { becomesText, loadText } from "./LoadBar";
-import { currentNotice, notify, onNotice, spokenText } from "@/ui/notices";
+import { spokenText } from "@/core/time";
+import { currentNotice, notify, onNotice } from "@/ui/notices";
 
 const day = { locale: "en-GB", hour12: false };
 const half = { locale: "en-US", hour12: true };

@@ -1,7 +1,8 @@
 "use client";
 import { useEffect, useSyncExternalStore } from "react";
 import { X } from "lucide-react";
-import { currentNotice, notify, onNotice, spokenText } from "@/ui/notices";
+import { spokenText } from "@/core/time";
+import { currentNotice, notify, onNotice } from "@/ui/notices";
 import { useStore, useTimeStyle, useTurnBack } from "@/ui/workspaceContext";
 
 const shownMilliseconds = 7000;

@@ -1,9 +1,8 @@
 "use client";
 import { useEffect, useState } from "react";
 import type { Id } from "@/core/model";
-import { clockText, dateText, isDate, minuteOf, momentAt } from "@/core/time";
+import { clockText, dateText, isDate, minuteOf, momentAt, spokenText } from "@/core/time";
 import { historyOf, type HistoryEntry } from "@/data/history";
-import { spokenText } from "@/ui/notices";
 import { useSaving, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
 
 /** What happened to a record, the newest first. */
