@@ -1,12 +1,14 @@
 "use client";
 import { useCallback, useId, type ReactNode } from "react";
 import { clarifiedKinds, type ClarifiedKind } from "@/core/commands/clarify";
-import type { Field, Task } from "@/core/model";
+import type { EstimateQuestion } from "@/core/insight";
+import type { Field, Id, Task } from "@/core/model";
 import { loadOf, isOver } from "@/core/plan";
 import { cellType, fieldsIn, findRegister, readText, textOfCell, type Cell } from "@/core/register";
 import { relativeDateText, type DateText } from "@/core/time";
 import { CellEditor } from "@/panels/fields/CellEditor";
 import { cellWords, type Writing } from "@/panels/fields/cells";
+import { LikelyLength } from "@/panels/fields/LikelyLength";
 import { DayPicker } from "@/panels/days/DayPicker";
 import { becomesText } from "@/panels/days/LoadBar";
 import { dayFirst } from "@/ui/locale";
@@ -118,12 +120,26 @@ export function ClarifyForm({ writing, task, said, opened, onOpen, onSay, onSet,
               onOpen={() => onOpen(name)}
               onSet={(value) => onSet({ [name]: value })}
               onClose={onClose}
-            />
+            >
+              {name === "estimateMinutes" && said.as === "task" && (
+                <div className="px-2">
+                  <LikelyLength question={likeThis(said, task)} onTake={(minutes) => onSet({ [name]: minutes })} />
+                </div>
+              )}
+            </FieldLine>
           ),
         )}
       </dl>
     </>
   );
+}
+
+/** What is known up to now of a task that is being clarified. */
+function likeThis({ fields }: Clarifying, task: Task): EstimateQuestion {
+  return {
+    estimateMinutes: (fields.estimateMinutes as number | undefined) ?? task.estimateMinutes,
+    theme: (fields.theme as Id | undefined) ?? task.theme,
+  };
 }
 
 /** The keyboard goes into the month that opened. */
@@ -153,9 +169,11 @@ interface FieldLineProps {
   onOpen: () => void;
   onSet: (value: unknown) => void;
   onClose: () => void;
+  /** What stands below the value. */
+  children?: ReactNode;
 }
 
-function FieldLine({ writing, field, keyName, value, open, onOpen, onSet, onClose }: FieldLineProps) {
+function FieldLine({ writing, field, keyName, value, open, onOpen, onSet, onClose, children }: FieldLineProps) {
   if (!field) return null;
   const type = cellType(field);
   const commit = (text: string) => {
@@ -192,6 +210,7 @@ function FieldLine({ writing, field, keyName, value, open, onOpen, onSet, onClos
           />
         </div>
       )}
+      {children}
     </ClarifyLine>
   );
 }

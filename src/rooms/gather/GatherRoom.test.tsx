@@ -26,6 +26,28 @@ describe("the inbox by keys", () => {
     expect(["ta", "tb", "tc"].map((id) => store.get(id))).toEqual(things);
   });
 
+  it("says how long such work took as soon as its theme is known, and takes that over", async () => {
+    const done = Array.from({ length: 6 }, (_, at) =>
+      taskOf(`d${at}`, {
+        ...{ theme: "field", estimateMinutes: 30, tookMinutes: 45 + (at % 2) * 5 },
+        ...{ state: "done" as const, doneAt: "2026-11-20T15:00" },
+      }),
+    );
+    const first = { ...things[0]!, theme: "field", estimateMinutes: 30 };
+    const { user, store, getByRole, getByText } = await draw(<GatherRoom />, [
+      defaultSettings,
+      theme,
+      first,
+      ...things.slice(1),
+      ...done,
+    ]);
+    getByText(/^Like this took you .* from 6 of Fieldwork/);
+    await user.click(getByRole("button", { name: /^Take \d+ min/ }));
+    await user.click(getByRole("button", { name: "Done, next" }));
+    expect(store.get("ta")).not.toHaveProperty("unclarified");
+    expect((store.get("ta") as { estimateMinutes?: number }).estimateMinutes).toBeGreaterThan(35);
+  });
+
   it("decides several at once, in one act", async () => {
     const { user, store, acts, undo } = await drawn();
     await user.keyboard("{Shift>}{ArrowDown}{/Shift}3{Enter}");
