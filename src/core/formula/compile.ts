@@ -5,7 +5,7 @@ import { checkLength, checkTextLength, longestList, oneDeeper, spend } from "./b
 import { builtins } from "./builtins";
 import { temporalProperty } from "./builtins/dates";
 import { compare, equal, isWithin } from "./comparing";
-import type { Evaluate, Test } from "./frame";
+import type { Evaluate, Frame, Test } from "./frame";
 import { atLiteral } from "./literals";
 import { FormulaError, nameIn } from "./parse";
 import type { Path, Scope } from "./scope";
@@ -309,6 +309,16 @@ export class Compiler<R> {
     const name = nameIn(this.text, callee);
     const own =
       callee.name === "VariableName" ? scope.isLocal(name) && scope.find(name) : this.#calleeOf(callee, scope);
+    const parts = node.getChild("NamedParameters")?.getChildren("NamedParameter");
+    if (own && parts) {
+      const { names, values } = this.#named(parts, scope);
+      return (frame) => {
+        const called = own(frame);
+        if (!(called instanceof FeelFunction)) return nothing(`“${name}” is not a function.`);
+        const places = called.placesOf(names);
+        return places ? charged(called, placed(places, values, frame)) : nothing(`“${name}” takes other names.`);
+      };
+    }
     if (own) {
       const values = this.#positional(node, scope);
       return (frame) => {
@@ -358,22 +368,28 @@ export class Compiler<R> {
           values.map((value) => value(frame)),
         );
     }
-    const values = named.map((part) => {
-      const name = nameIn(this.text, part.getChild("ParameterName")!);
-      const at = called.parameters.indexOf(name);
-      if (at < 0)
-        throw this.#fault(
-          part,
-          `It takes no “${name}”, but ${called.parameters.map((known) => `“${known}”`).join(", ")}.`,
-        );
-      return { at, value: this.expression(part.lastChild!, scope) };
-    });
-    const length = Math.max(0, ...values.map(({ at }) => at + 1));
-    return (frame) => {
-      const given: FeelValue[] = Array.from({ length }, () => null);
-      for (const { at, value } of values) given[at] = value(frame);
-      return charged(called, given);
+    const { names, values } = this.#named(named, scope);
+    const places = called.placesOf(names);
+    if (!places) throw this.#namesUnknown(named, names, called);
+    return (frame) => charged(called, placed(places, values, frame));
+  }
+
+  /** Values that are given by name. */
+  #named(parts: readonly SyntaxNode[], scope: Scope<R>) {
+    return {
+      names: parts.map((part) => nameIn(this.text, part.getChild("ParameterName")!)),
+      values: parts.map((part) => this.expression(part.lastChild!, scope)),
     };
+  }
+
+  #namesUnknown(parts: readonly SyntaxNode[], names: readonly string[], called: FeelFunction) {
+    const known = new Set([called.parameters, ...called.others].flat());
+    const at = Math.max(
+      0,
+      names.findIndex((name) => !known.has(name)),
+    );
+    const list = [...known].map((name) => `“${name}”`).join(", ");
+    return this.#fault(parts[at]!, `It takes no “${names[at]}” in this way, but ${list}.`);
   }
 
   #definition(node: SyntaxNode, scope: Scope<R>): Evaluate<R> {
@@ -532,4 +548,11 @@ function unescaped(literal: string): string {
 
 function codePoint(code: number): string {
   return code <= 0x10ffff ? String.fromCodePoint(code) : "\ufffd";
+}
+
+/** Values that are given by name, in their places; null in those that are not given. */
+function placed<R>(places: readonly number[], values: readonly Evaluate<R>[], frame: Frame<R>): FeelValue[] {
+  const given: FeelValue[] = Array.from({ length: Math.max(0, ...places) + 1 }, () => null);
+  places.forEach((place, at) => (given[place] = values[at]!(frame)));
+  return given;
 }

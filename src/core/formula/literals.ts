@@ -3,7 +3,7 @@ import { dateFromParts, dateOfDayNumber, dayNumber } from "../time";
 import { DaysDuration, FeelDate, FeelDateTime, FeelTime, MonthsDuration, type FeelZone } from "./values";
 
 const dateShape = /^(-?\d{4,9})-(\d{2})-(\d{2})$/;
-const timeShape = /^(\d{2}):(\d{2}):(\d{2}(?:\.\d{1,9})?)(Z|[+-]\d{2}:\d{2}(?::\d{2})?|@[A-Za-z_+\-/0-9]+)?$/;
+const timeShape = /^(\d{2}):(\d{2}):(\d{2}(?:\.\d{1,9})?)([Zz]|[+-]\d{2}:\d{2}(?::\d{2})?|@[A-Za-z_+\-/0-9]+)?$/;
 const durationShape = /^(-)?P(?:(\d+)Y)?(?:(\d+)M)?(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:(\d+(?:\.\d+)?)S)?)?$/;
 
 /** The date of a text like `2026-11-24`, in the years 1000 to 9998; null when there is no such date. */
@@ -59,7 +59,7 @@ export function atLiteral(text: string): FeelDate | FeelTime | FeelDateTime | Da
 }
 
 function zoneOf(text: string, day: number, seconds: number): FeelZone | null {
-  if (text === "Z") return { offsetSeconds: 0 };
+  if (text === "Z" || text === "z") return { offsetSeconds: 0 };
   if (text.startsWith("@")) {
     try {
       const local = Temporal.PlainDateTime.from(dateOfDayNumber(day)).add({ seconds: Math.floor(seconds) });

@@ -5,9 +5,27 @@ import { nothing } from "./trouble";
 /** A pattern that can be asked. */
 export interface Pattern {
   test(text: string): boolean;
-  /** @param replacement the platform's form: `$1`, `$&` */
-  replace(text: string, replacement: string): string;
+  replace(text: string, replacement: Replacement): string;
   split(text: string): string[];
+}
+
+/** What stands in the place of a match: texts, and the numbers of groups, 0 for all of it. */
+export type Replacement = readonly (string | number)[];
+
+/**
+ * A replacement of the standard (XPath): `$1` for a group, `\\$` and `\\\\` for the signs themselves. Null, with the reason,
+ * where a sign stands for nothing.
+ */
+export function replacementOf(text: string): Replacement | null {
+  const parts: (string | number)[] = [];
+  for (const [part] of text.matchAll(/\\[^]?|\$\d?|[^\\$]+/g)) {
+    if (part === "\\\\" || part === "\\$") parts.push(part.slice(1));
+    else if (/^\$\d$/.test(part)) parts.push(Number(part.slice(1)));
+    else if (part.startsWith("\\") || part.startsWith("$"))
+      return nothing(`“${part}” means nothing in a replacement: write $1 for a group, and \\$ for the sign.`);
+    else parts.push(part);
+  }
+  return parts;
 }
 
 const flagsAllowed = /^[smix]*$/;
@@ -47,14 +65,55 @@ export function patternOf(text: string, flags = ""): Pattern | null {
       return isShort(input) ? own.test(input) : compiled().matcher(input).find();
     },
     replace(input, replacement) {
-      if (isShort(input)) return bounded(input.replace(own, replacement));
-      const result = compiled().matcher(input).replaceAll(replacement.replace(/\$&/g, "$$0"));
-      return bounded(result);
+      if (isShort(input))
+        return bounded(
+          // Behind the groups comes where the match is, a number.
+          input.replace(own, (...match: unknown[]) =>
+            written(
+              replacement,
+              match.slice(
+                0,
+                match.findIndex((one) => typeof one === "number"),
+              ) as string[],
+            ),
+          ),
+        );
+      const matcher = compiled().matcher(input);
+      const count = matcher.groupCount();
+      const parts: string[] = [];
+      let from = 0;
+      for (let length = 0; matcher.find();) {
+        const match = Array.from({ length: count + 1 }, (_, group) => matcher.group(group) ?? "");
+        const put = written(replacement, match);
+        checkTextLength((length += put.length));
+        parts.push(input.slice(from, matcher.start()), put);
+        from = matcher.end();
+      }
+      return bounded(parts.join("") + input.slice(from));
     },
     split(input) {
-      return isShort(input) ? input.split(own) : compiled().split(input, -1);
+      if (!isShort(input)) return compiled().split(input, -1);
+      // The platform would put what groups hold between the parts.
+      const parts: string[] = [];
+      let from = 0;
+      for (const { index, 0: match } of input.matchAll(own)) {
+        if (match === "") return input.split(own).filter((part) => part !== undefined);
+        parts.push(input.slice(from, index));
+        from = index + match.length;
+      }
+      return [...parts, input.slice(from)];
     },
   };
+}
+
+/** A replacement with its groups; a group that there is not is empty. */
+function written(replacement: Replacement, match: readonly string[]): string {
+  return replacement
+    .map((part) => {
+      const group = typeof part === "string" ? part : match[part];
+      return typeof group === "string" ? group : "";
+    })
+    .join("");
 }
 
 function bounded(text: string): string {

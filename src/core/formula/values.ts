@@ -51,10 +51,23 @@ export class FeelRange {
 
 /** A function, built in or written in a formula. */
 export class FeelFunction {
+  /** @param others what its parameters are called as well, in other ways to call it */
   constructor(
     readonly parameters: readonly string[],
     readonly call: (values: readonly FeelValue[]) => FeelValue,
+    readonly others: readonly (readonly string[])[] = [],
   ) {}
+
+  /**
+   * The places of values that are given by name; undefined where no way to call it has all of these names. Where several
+   * ways have them, the order in which they are given tells which is meant: a point and a range, or a range and a point.
+   */
+  placesOf(names: readonly string[]): readonly number[] | undefined {
+    const ways = [this.parameters, ...this.others]
+      .filter((known) => names.every((name) => known.includes(name)))
+      .map((known) => names.map((name) => known.indexOf(name)));
+    return ways.find((places) => places.every((place, at) => at === 0 || place > places[at - 1]!)) ?? ways[0];
+  }
 }
 
 /** Something with named entries: a context of FEEL, or a record. */

@@ -108,7 +108,8 @@ export function temporalProperty(value: FeelValue, name: string): FeelValue | un
   if (value instanceof FeelTime || value instanceof FeelDateTime) {
     if (name === "hour") return Math.floor(value.seconds / 3600);
     if (name === "minute") return Math.floor(value.seconds / 60) % 60;
-    if (name === "second") return value.seconds % 60;
+    // To the nanosecond that a text can say: 10:15:00.123 has 0.123 seconds, and no dust behind it.
+    if (name === "second") return Math.round((value.seconds % 60) * 1e9) / 1e9;
     if (name === "time offset") return value.zone ? new DaysDuration(value.zone.offsetSeconds) : null;
     if (name === "timezone") return value.zone?.name ?? null;
   }

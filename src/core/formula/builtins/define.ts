@@ -91,8 +91,17 @@ export function defineOverList(call: (list: readonly FeelValue[]) => FeelValue):
 /** A function with several lists of parameters: the first one by number of values and by type is called. */
 export function defineAny(...ways: FeelFunction[]): FeelFunction {
   const longest = ways.reduce((a, b) => (b.parameters.length > a.parameters.length ? b : a));
-  return new FeelFunction(longest.parameters, (values) => {
-    const fitting = ways.find((way) => way.parameters.length === values.length) ?? longest;
-    return fitting.call(values);
-  });
+  return new FeelFunction(
+    longest.parameters,
+    (values) => {
+      const fitting = ways.find((way) => way.parameters.length === values.length) ?? longest;
+      return fitting.call(values);
+    },
+    [...new Set(ways.map(({ parameters }) => parameters))],
+  );
+}
+
+/** A function whose parameters are called otherwise in other ways to call it. */
+export function alsoNamed(known: FeelFunction, ...others: readonly (readonly string[])[]): FeelFunction {
+  return new FeelFunction(known.parameters, known.call, [...known.others, ...others]);
 }

@@ -13,7 +13,7 @@ import {
   type FeelContext,
   type FeelValue,
 } from "../values";
-import { define, defineAny, defineOverList } from "./define";
+import { alsoNamed, define, defineAny, defineOverList } from "./define";
 
 type Values = readonly FeelValue[];
 
@@ -135,12 +135,15 @@ export const listFunctions = {
   "list contains": define({ list: "list", element: "any" }, ({ list, element }) =>
     list.some((one) => equal(one, element) === true),
   ),
-  "list replace": define({ list: "list", position: "any", newItem: "any" }, ({ list, position, newItem }) => {
-    if (position instanceof FeelFunction)
-      return list.map((one) => (position.call([one, newItem]) === true ? newItem : one));
-    if (typeof position !== "number" || !whole(position, list.length)) return outside();
-    return list.with(place(position, list.length), newItem);
-  }),
+  "list replace": alsoNamed(
+    define({ list: "list", position: "any", newItem: "any" }, ({ list, position, newItem }) => {
+      if (position instanceof FeelFunction)
+        return list.map((one) => (position.call([one, newItem]) === true ? newItem : one));
+      if (typeof position !== "number" || !whole(position, list.length)) return outside();
+      return list.with(place(position, list.length), newItem);
+    }),
+    ["list", "match", "newItem"],
+  ),
   sublist: define(
     { list: "list", "start position": "number", length: "number?" },
     ({ list, "start position": start, length }) => {

@@ -60,20 +60,30 @@ const sameEnd = (a: Span, b: Span) => order(a.end, b.end) === 0 && a.end.include
 const overlaps = (a: Span, b: Span) => !before(a, b) && !before(b, a);
 const includes = (a: Span, b: Span) => startsByThen(a, b) && endsByThen(b, a);
 const startsEarlier = (a: Span, b: Span) => startsByThen(a, b) && !sameStart(a, b);
-const endsLater = (a: Span, b: Span) => endsByThen(b, a) && !sameEnd(a, b);
+
+/** A point may stand for each of the two ranges, and is then named so. */
+const otherNames = [
+  ["point1", "point2"],
+  ["point", "range"],
+  ["range", "point"],
+];
 
 function relation(holds: (a: Span, b: Span) => boolean): FeelFunction {
-  return new FeelFunction(["range1", "range2"], (values) => {
-    const [a, b] = values;
-    if (a === undefined || b === undefined || values.length > 2) return nothing("It compares two values.");
-    if (a === null || b === null) return nothing("One of the two is null.");
-    try {
-      return holds(spanOf(a), spanOf(b));
-    } catch (error) {
-      if (error instanceof NoOrder) return nothing("The two have no order.");
-      throw error;
-    }
-  });
+  return new FeelFunction(
+    ["range1", "range2"],
+    (values) => {
+      const [a, b] = values;
+      if (a === undefined || b === undefined || values.length > 2) return nothing("It compares two values.");
+      if (a === null || b === null) return nothing("One of the two is null.");
+      try {
+        return holds(spanOf(a), spanOf(b));
+      } catch (error) {
+        if (error instanceof NoOrder) return nothing("The two have no order.");
+        throw error;
+      }
+    },
+    otherNames,
+  );
 }
 
 export const rangeFunctions = {
@@ -83,7 +93,7 @@ export const rangeFunctions = {
   "met by": relation((a, b) => meets(b, a)),
   overlaps: relation(overlaps),
   "overlaps before": relation((a, b) => overlaps(a, b) && startsEarlier(a, b) && endsByThen(a, b)),
-  "overlaps after": relation((a, b) => overlaps(a, b) && startsByThen(b, a) && endsLater(a, b)),
+  "overlaps after": relation((a, b) => overlaps(a, b) && startsEarlier(b, a) && endsByThen(b, a)),
   includes: relation(includes),
   during: relation((a, b) => includes(b, a)),
   starts: relation((a, b) => sameStart(a, b) && endsByThen(a, b)),

@@ -1,6 +1,6 @@
 import { longestText, spend } from "../budget";
 import { measured } from "../measured";
-import { patternOf } from "../pattern";
+import { patternOf, replacementOf } from "../pattern";
 import { nothing } from "../trouble";
 import { feelText, type FeelValue } from "../values";
 import { define } from "./define";
@@ -40,7 +40,8 @@ export const stringFunctions = {
       const found = patternOf(text, flags);
       if (replacement.length > 0 && input.length * replacement.length > longestText * 100)
         return nothing("The text and its replacement are too long.");
-      return found && found.replace(input, replacement.replace(/\$0/g, "$$&"));
+      const parts = found && replacementOf(replacement);
+      return found && parts && found.replace(input, parts);
     },
   ),
   split: define({ string: "string", delimiter: "string" }, ({ string, delimiter }) => {
