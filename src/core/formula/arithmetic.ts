@@ -1,5 +1,5 @@
 import { checkTextLength } from "./budget";
-import { addMonths } from "./literals";
+import { addMonths, localIn, namedZone } from "./literals";
 import { secondsOf, utcSeconds } from "./comparing";
 import { nothing } from "./trouble";
 import { DaysDuration, FeelDate, FeelDateTime, FeelTime, MonthsDuration, typeOf, type FeelValue } from "./values";
@@ -89,6 +89,9 @@ function shift(value: FeelValue, seconds: number): FeelValue | undefined {
   }
   if (!(value instanceof FeelDateTime)) return undefined;
   const all = value.day * secondsPerDay + value.seconds + seconds;
+  // In a zone that has a name, what passes is passed on its clock, which may be turned meanwhile.
+  if (value.zone?.name !== undefined && isInYears(Math.floor(all / secondsPerDay)))
+    return inYears(localIn(value.zone.name, all - value.zone.offsetSeconds));
   const day = Math.floor(all / secondsPerDay);
   return inYears(new FeelDateTime(day, all - day * secondsPerDay, value.zone));
 }
@@ -97,14 +100,16 @@ function shiftMonths(value: FeelValue, months: number): FeelValue | undefined {
   if (!isDateLike(value)) return undefined;
   const day = addMonths(value.day, months);
   if (day === null) return nothing("The date lies outside the years 1000 to 9998.");
-  return value instanceof FeelDate ? new FeelDate(day) : new FeelDateTime(day, value.seconds, value.zone);
+  if (value instanceof FeelDate) return new FeelDate(day);
+  const { seconds, zone } = value;
+  return new FeelDateTime(day, seconds, zone?.name === undefined ? zone : (namedZone(zone.name, day, seconds) ?? zone));
 }
 
 const firstDay = Date.UTC(1000, 0, 1) / 86_400_000;
 const lastDay = Date.UTC(9998, 11, 31) / 86_400_000;
 
+const isInYears = (day: number) => day >= firstDay && day <= lastDay;
+
 function inYears<T extends FeelDate | FeelDateTime>(value: T): T | null {
-  return value.day >= firstDay && value.day <= lastDay
-    ? value
-    : nothing("The date lies outside the years 1000 to 9998.");
+  return isInYears(value.day) ? value : nothing("The date lies outside the years 1000 to 9998.");
 }

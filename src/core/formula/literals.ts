@@ -60,18 +60,29 @@ export function atLiteral(text: string): FeelDate | FeelTime | FeelDateTime | Da
 
 function zoneOf(text: string, day: number, seconds: number): FeelZone | null {
   if (text === "Z" || text === "z") return { offsetSeconds: 0 };
-  if (text.startsWith("@")) {
-    try {
-      const local = Temporal.PlainDateTime.from(dateOfDayNumber(day)).add({ seconds: Math.floor(seconds) });
-      const offsetSeconds = local.toZonedDateTime(text.slice(1)).offsetNanoseconds / 1e9;
-      return { offsetSeconds, name: text.slice(1) };
-    } catch {
-      return null;
-    }
-  }
+  if (text.startsWith("@")) return namedZone(text.slice(1), day, seconds);
   const [hours, minutes, rest = 0] = text.slice(1).split(":").map(Number) as [number, number, number?];
   if (hours > 18 || minutes > 59) return null;
   return { offsetSeconds: (text[0] === "-" ? -1 : 1) * (hours * 3600 + minutes * 60 + rest) };
+}
+
+/** A zone by its name, with the offset that it has at a local time; null where there is no such zone. */
+export function namedZone(name: string, day: number, seconds: number): FeelZone | null {
+  try {
+    const local = Temporal.PlainDateTime.from(dateOfDayNumber(day)).add({ seconds: Math.floor(seconds) });
+    return { offsetSeconds: local.toZonedDateTime(name).offsetNanoseconds / 1e9, name };
+  } catch {
+    return null;
+  }
+}
+
+/** The local time in a named zone at an instant, in seconds since 1970 in UTC. */
+export function localIn(name: string, utc: number): FeelDateTime {
+  const whole = Math.floor(utc);
+  const at = Temporal.Instant.fromEpochMilliseconds(whole * 1000).toZonedDateTimeISO(name);
+  const seconds = at.hour * 3600 + at.minute * 60 + at.second + (utc - whole);
+  const zone = { offsetSeconds: at.offsetNanoseconds / 1e9, name };
+  return new FeelDateTime(dayNumber(at.toPlainDate().toString()), seconds, zone);
 }
 
 /** A date so many months after another: the last day of the month where it has no such day. */
