@@ -75,7 +75,12 @@ export class Scope<R> {
     const { item, path } = binding;
     if (path) this.paths.push([...path, name === "item" ? "*" : name]);
     const outer = this.#outer.find(name);
-    if (name === "item") return (frame) => frame.locals[item] ?? null;
+    if (name === "item")
+      return (frame) => {
+        const one = frame.locals[item] ?? null;
+        // An entry that is called so is nearer than the whole.
+        return isContext(one) ? (one.get("item") ?? one) : one;
+      };
     return (frame) => {
       const one = frame.locals[item];
       const own = isContext(one) ? one.get(name) : undefined;
