@@ -53,6 +53,20 @@ describe("what a workspace teaches", () => {
     expect(likely()).toBe(before);
   });
 
+  test("is read from what is newest where there is very much", async () => {
+    const many = Array.from({ length: 6000 }, (_, at) =>
+      task(`m${at}`, {
+        // The old were twice as long as thought, the newest half as long; they stand in no order.
+        ...(at % 3 === 0
+          ? { doneAt: "2026-11-20T15:00", tookMinutes: 30 }
+          : { doneAt: "2019-05-02T15:00", tookMinutes: 120 }),
+      }),
+    );
+    const estimates = estimatesOf(await opened(...many));
+    expect(estimates.count).toBe(2000);
+    expect(estimates.likely({ estimateMinutes: 60 }, today)?.minutes).toBe(30);
+  });
+
   test("is after any commands what it would be if it were read anew", async () => {
     const store = await opened(
       task("a"),

@@ -1,4 +1,4 @@
-import { isUnfinished, type Id, type PensumRecord, type Task, type Work } from "../model";
+import type { Id, PensumRecord, Task, Work } from "../model";
 import type { Store } from "../store";
 import { dateOf, minutesBetween } from "../time";
 import { Estimates, type EstimateCase } from "./estimates";
@@ -25,8 +25,24 @@ export function caseOf(reads: Pick<Store, "list">, task: Task): EstimateCase | u
 
 const kept = new WeakMap<Store, Estimates>();
 
+/** So many cases are read at first: what is older has faded to little, and would take longer than a frame. */
+const mostRead = 2000;
+
+/** The newest of the tasks that are done, about as many as are read: whole months, the newest first. */
+function newestDone(tasks: readonly Task[]): Task[] {
+  const done = tasks.filter(({ state, doneAt }) => state === "done" && doneAt !== undefined);
+  if (done.length <= mostRead) return done;
+  const monthOf = ({ doneAt = "" }: Task) => doneAt.slice(0, 7);
+  const counts = new Map<string, number>();
+  for (const task of done) counts.set(monthOf(task), (counts.get(monthOf(task)) ?? 0) + 1);
+  let count = 0;
+  const months = [...counts].sort(([a], [b]) => (a < b ? 1 : -1)).filter(([, of]) => (count += of) - of < mostRead);
+  const first = months.at(-1)?.[0] ?? "";
+  return done.filter((task) => monthOf(task) >= first).slice(-mostRead * 2);
+}
+
 /**
- * What a workspace has taught of how long work takes. Read from all tasks that are done the first time; from then on each
+ * What a workspace has taught of how long work takes. Read from the newest tasks that are done the first time; from then on each
  * change takes its old case out and puts its new one in.
  */
 export function estimatesOf(store: Store): Estimates {
@@ -44,7 +60,7 @@ export function estimatesOf(store: Store): Estimates {
       cases.set(id, now);
     } else cases.delete(id);
   };
-  for (const task of store.list("kind", "task") as readonly Task[]) if (!isUnfinished(task.state)) follow(task.id);
+  for (const { id } of newestDone(store.list("kind", "task") as readonly Task[])) follow(id);
   store.onChange((changes) => {
     const touched = new Set<Id>();
     for (const { from, to } of changes)
