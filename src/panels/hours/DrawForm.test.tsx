@@ -49,10 +49,10 @@ describe("a stretch of the day that was drawn", () => {
   });
 
   it("becomes an event in a calendar that is offered, or in a new one", async () => {
-    const { getByRole, getAllByRole, user, store } = await drawn();
+    const { getByRole, findByRole, getAllByRole, user, store } = await drawn();
     await user.click(getByRole("button", { name: "Event" }));
     await user.type(getByRole("textbox", { name: "In a few words" }), "Supper");
-    await user.click(getByRole("combobox", { name: "Calendar" }));
+    await user.click(await findByRole("combobox", { name: "Calendar" }));
     await user.click(getAllByRole("option").find((one) => one.textContent === "Home")!);
     expect(getByRole("combobox", { name: "Calendar" })).toHaveProperty("value", "Home");
     await user.click(getByRole("button", { name: "Set aside" }));
@@ -61,10 +61,10 @@ describe("a stretch of the day that was drawn", () => {
   });
 
   it("takes the words of a calendar that is new when one goes on", async () => {
-    const { getByRole, user, store } = await drawn();
+    const { getByRole, findByRole, user, store } = await drawn();
     await user.click(getByRole("button", { name: "Event" }));
     await user.type(getByRole("textbox", { name: "In a few words" }), "Supper");
-    await user.clear(getByRole("combobox", { name: "Calendar" }));
+    await user.clear(await findByRole("combobox", { name: "Calendar" }));
     await user.type(getByRole("combobox", { name: "Calendar" }), "Village");
     await user.click(getByRole("button", { name: "Set aside" }));
     const supper = (store.list("kind", "event") as Event[]).find(({ title }) => title === "Supper");

@@ -1,9 +1,9 @@
 "use client";
-import { useCallback, useEffect, useMemo, useRef, useState, type FormEvent } from "react";
+import { useEffect, useMemo, useRef, useState, type FormEvent } from "react";
 import { addBlock, addEvent, capture } from "@/core/commands";
 import type { Event, Theme } from "@/core/model";
 import { momentAt, rangeText, type DateText } from "@/core/time";
-import { Combobox } from "@/ui/Combobox";
+import { late } from "@/ui/late";
 import { useAct, useList, useTimeStyle } from "@/ui/workspaceContext";
 import { drawnKinds, rememberDrawn, useDrawnKind, type DrawnKind } from "./drawnKind";
 
@@ -19,6 +19,9 @@ interface DrawFormProps {
   toLeft?: boolean;
   onClose: () => void;
 }
+
+// What offers calendars is loaded when somebody draws an event.
+const CalendarField = late(() => import("./CalendarField").then((field) => ({ default: field.CalendarField })));
 
 const formPixels = 214;
 const kindWords: Record<DrawnKind["kind"], string> = { task: "Task", block: "Block", event: "Event" };
@@ -36,13 +39,6 @@ export function DrawForm(props: DrawFormProps) {
   const style = useTimeStyle();
   const act = useAct();
   const form = useRef<HTMLFormElement>(null);
-  const offerCalendars = useCallback(
-    (words: string) =>
-      calendars
-        .filter((name) => name.toLowerCase().includes(words.trim().toLowerCase()))
-        .map((name) => ({ id: name, title: name })),
-    [calendars],
-  );
   useEffect(() => {
     void form.current?.scrollIntoView({ block: "nearest" });
   }, []);
@@ -130,17 +126,10 @@ export function DrawForm(props: DrawFormProps) {
             ))}
           </select>
           {kind === "event" && (
-            <Combobox
-              className="field min-w-0 flex-1"
-              label="Calendar"
-              hint="My calendar"
+            <CalendarField
+              calendars={calendars}
               text={calendar}
-              offers={offerCalendars}
-              named={() => undefined}
-              onTake={({ words }) => {
-                setDrawn({ ...drawn, calendar: words });
-                return true;
-              }}
+              onTake={(words) => setDrawn({ ...drawn, calendar: words })}
             />
           )}
         </div>
