@@ -42,6 +42,11 @@ describe("how long it will likely take", () => {
     expect(container.textContent).toContain("from 8 of Reporting");
   });
 
+  it("is not said of what has neither a theme nor a length", async () => {
+    const { container } = await draw(<LikelyLength question={{}} />, [defaultSettings, reporting, ...done(8)]);
+    expect(container.textContent).toBe("");
+  });
+
   it("follows what is done elsewhere", async () => {
     const { container, store } = await drawn(5, 60);
     expect(container.textContent).toContain("from 5 of Reporting");

@@ -12,7 +12,9 @@ function useLikely({ estimateMinutes, theme, person }: EstimateQuestion): Likely
   return useMemo(() => {
     void revision;
     const likely = estimatesOf(store).likely({ estimateMinutes, theme, person }, today);
-    return isWorthSaying(likely) ? likely : undefined;
+    // Of something of which neither its theme nor a length is known, “like this” would be said of everything.
+    const isKnown = estimateMinutes !== undefined || likely?.from === "theme";
+    return isKnown && isWorthSaying(likely) ? likely : undefined;
   }, [store, revision, estimateMinutes, theme, person, today]);
 }
 
