@@ -127,6 +127,8 @@ export function Combobox(props: ComboboxProps) {
             onFocus: ({ target }) => begin && text.length > 1 && target.select(),
             onClick: () => setOpen(true),
             onChange({ target }) {
+              // What is typed after something was taken is to be taken in its turn.
+              done.current = false;
               setTyped((target as HTMLInputElement).value);
               setHighlightedIndex(-1);
               setOpen(true);

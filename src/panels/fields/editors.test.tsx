@@ -91,6 +91,18 @@ describe("a field that offers what there is", () => {
     expect((store.get("one") as unknown as Record<string, unknown>).f_level).toBe(made?.[2]?.id);
   });
 
+  it("takes what is typed after something was taken, when one goes on", async () => {
+    const { getByRole, user, store } = await sheet("parent");
+    await user.type(getByRole("combobox"), "map{Enter}");
+    expect(store.get("one")).toMatchObject({ parent: "map" });
+    await user.clear(getByRole("combobox"));
+    await user.tab();
+    expect((store.get("one") as { parent?: string }).parent).toBeUndefined();
+    await user.type(getByRole("combobox"), "Draw the map");
+    await user.tab();
+    expect(store.get("one")).toMatchObject({ parent: "map" });
+  });
+
   it("is emptied by emptying it", async () => {
     const { getByRole, user, store } = await draw(<Sheet id="one" name="parent" />, [
       ...records.filter(({ id }) => id !== "one"),
