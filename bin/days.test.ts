@@ -108,6 +108,11 @@ describe("days on the command line", () => {
     expect(await json("today", file, "--day", "2026-11-26")).toMatchObject({
       hours: [{ task: "k3same00001", startMinute: 840, endMinute: 860 }],
     });
+    // A date has strokes in it, and says no end.
+    await run("place", file, "Write the letter", "2026-11-27 14:00");
+    expect(await json("today", file, "--day", "2026-11-27")).toMatchObject({
+      hours: [{ task: "k3letter001", startMinute: 840, endMinute: 885 }],
+    });
     const wrong = await run("place", file, "k3same00001", "tomorrow");
     expect(wrong).toMatchObject({ code: 2 });
     expect(wrong.err).toContain("says no hour");

@@ -14,6 +14,8 @@ import {
   dateOf,
   dateText,
   durationText,
+  minuteOf,
+  minuteOn,
   momentAt,
   parseDuration,
   rangeText,
@@ -131,22 +133,19 @@ async function free(path: string, _: readonly string[], asked: Asked, clock: Clo
   const first = firstDay(asked, clock);
   const found = Array.from({ length: daysOf(asked) }, (_day, at) => addDays(first, at)).flatMap((date) =>
     ahead.gaps(date).flatMap(({ startMinute, endMinute }) => {
-      const end = momentAt(date, endMinute);
-      const start = momentAt(date, startMinute) < now ? now : momentAt(date, startMinute);
-      const minutes =
-        endMinute - (start === now ? Number(now.slice(11, 13)) * 60 + Number(now.slice(14)) : startMinute);
-      return end <= now || minutes < least ? [] : [{ date, start, end, minutes }];
+      const from = date === dateOf(now) ? Math.max(startMinute, minuteOf(now)) : startMinute;
+      const minutes = endMinute - from;
+      if (date < dateOf(now) || minutes < least) return [];
+      return [{ date, start: momentAt(date, from), end: momentAt(date, endMinute), minutes }];
     }),
   );
   ahead.close();
-  const clockOf = (moment: string) =>
-    clockText(Number(moment.slice(11, 13)) * 60 + Number(moment.slice(14, 16)), style);
   const lines = tableLines(
     ["Day", "From", "To", "Free"],
     found.map(({ date, start, end, minutes }) => [
       dateText(date, "full", style),
-      clockOf(start),
-      clockOf(end),
+      clockText(minuteOf(start), style),
+      clockText(minuteOn(date, end), style),
       durationText(minutes),
     ]),
   );
@@ -154,15 +153,20 @@ async function free(path: string, _: readonly string[], asked: Asked, clock: Clo
   return tellFaults(faults);
 }
 
+/** The open tasks of a title, in any case. */
+function openCalled(store: Store, name: string): Task[] {
+  const wanted = name.trim().toLowerCase();
+  return (store.list("unfinishedTasks", "all") as Task[]).filter(
+    ({ title }) => plainTitle(title).toLowerCase() === wanted,
+  );
+}
+
 /** A task by its id, or by its title where just one that is open has it. */
 function taskNamed(store: Store, name: string | undefined): Task {
   if (name === undefined || name.trim() === "") throw new Wrong("Which task? Its id or its title is missing.");
   const byId = store.find("task", name);
   if (byId) return byId;
-  const wanted = name.trim().toLowerCase();
-  const open = (store.list("unfinishedTasks", "all") as Task[]).filter(
-    ({ title }) => plainTitle(title).toLowerCase() === wanted,
-  );
+  const open = openCalled(store, name);
   const [only] = open;
   if (open.length > 1)
     throw new Refusal(`${open.length} open tasks are called “${name}”: ${open.map(({ id }) => id).join(", ")}.`);
@@ -190,10 +194,14 @@ function when(store: Store, words: string | undefined, clock: Clock): { start: s
   const draft = understood(store, `x ${words ?? ""}`, clock);
   if (draft.startMinute === undefined)
     throw new Wrong(`“${words ?? ""}” says no hour, as “tomorrow 9:30 for 45 min” and “9:00 to 10:15” do.`);
-  const minutes = draft.parts.some(({ what }) => what === "length") || /\bto\b|-|–|until/.test(words ?? "");
+  const { startMinute, endMinute = startMinute } = draft;
+  // An hour alone is given a usual end, which nobody said.
+  const saysEnd = draft.parts.some(
+    ({ what, meaning }) => what === "length" || (what === "time" && / to /.test(meaning)),
+  );
   return {
-    start: momentAt(draft.day ?? dateOf(clock.now()), draft.startMinute),
-    minutes: minutes && draft.endMinute !== undefined ? draft.endMinute - draft.startMinute : undefined,
+    start: momentAt(draft.day ?? dateOf(clock.now()), startMinute),
+    minutes: saysEnd ? endMinute - startMinute : undefined,
   };
 }
 
@@ -213,10 +221,8 @@ async function log(path: string, [what, words]: readonly string[], asked: Asked,
   const today = standingClock(`${dateOf(clock.now())}T00:00`, clock.zone);
   const { start, minutes } = when(store, words, today);
   if (minutes === undefined) throw new Wrong(`“${words ?? ""}” says no end and no length, as “9:00 to 10:15” does.`);
-  const open = (store.list("unfinishedTasks", "all") as Task[]).filter(
-    ({ title }) => plainTitle(title).toLowerCase() === what.trim().toLowerCase(),
-  );
-  const task = store.find("task", what) ?? (open.length > 0 ? taskNamed(store, what) : undefined);
+  // Work that no task is called like stands in its own words.
+  const task = store.find("task", what) ?? (openCalled(store, what).length > 0 ? taskNamed(store, what) : undefined);
   const id: Id = newId();
   const end = addMinutes(start, minutes);
   if (end > clock.now()) throw new Refusal("That has not been yet: it ends in the future. Nothing was changed.");
