@@ -4,23 +4,18 @@ import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent as Rea
 import type { GivenValues } from "@/core/commands";
 import type { DatePeriod, Id, PensumRecord } from "@/core/model";
 import { givenValues, periodKey, type Group, type LensDraft, type LensField, type LensView } from "@/core/lens";
-import { optionsOf, type Register } from "@/core/register";
+import { optionsOf } from "@/core/register";
 import { addDays, dateText, startOfWeek, weekday } from "@/core/time";
 import { focusSoon } from "@/ui/focusSoon";
 import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { coverPage, trackPointer } from "@/ui/trackPointer";
 import { useFirstWeekday } from "@/ui/workspaceContext";
+import type { LensForm } from "./lensForm";
 import { CellContent, dyeOf } from "./CellContent";
 import { cellWords, groupWords, type Writing } from "@/panels/fields/cells";
 
-interface BoardViewProps {
-  writing: Writing;
-  register: Register;
-  lens: LensDraft;
-  view: LensView;
-  onChange: (setting: Partial<LensDraft>) => void;
-  onAdd: (group?: Group) => string | undefined;
+interface BoardViewProps extends LensForm {
   /** Gives cards what their new column stands for, and keeps the order by hand, in one act. False where it was refused. */
   onPut: (given: readonly GivenValues[], byHand?: Readonly<Record<Id, number>>) => boolean;
   chosen: readonly Id[];

@@ -5,27 +5,17 @@ import { useMemo, useReducer, useRef, useState, type KeyboardEvent } from "react
 import { setState } from "@/core/commands";
 import { isUnfinished, type PensumRecord } from "@/core/model";
 import { useAct } from "@/ui/workspaceContext";
-import type { Group, LensDraft, LensView } from "@/core/lens";
-import type { Register } from "@/core/register";
 import { openRecord } from "@/ui/navigation";
+import type { LensForm } from "./lensForm";
 import { CellContent } from "./CellContent";
-import { groupWords, isNumeric, type Writing } from "@/panels/fields/cells";
+import { groupWords, isNumeric } from "@/panels/fields/cells";
 import { groupKey, TableRows } from "./tableRows";
 import { isNarrowed } from "./lensWords";
-
-interface ListViewProps {
-  writing: Writing;
-  register: Register;
-  lens: LensDraft;
-  view: LensView;
-  onChange: (setting: Partial<LensDraft>) => void;
-  onAdd: (group?: Group) => string | undefined;
-}
 
 const rowHeight = 32;
 
 /** A lens as a list: a title a line, and what else is shown behind it. */
-export function ListView({ writing, register, lens, view, onChange, onAdd }: ListViewProps) {
+export function ListView({ writing, register, lens, view, onChange, onAdd }: LensForm) {
   const scroller = useRef<HTMLDivElement>(null);
   const [cursor, setCursor] = useState<{ key: string; line: number }>({ key: "", line: 0 });
   const [, redraw] = useReducer((count: number) => count + 1, 0);

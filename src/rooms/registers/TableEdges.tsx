@@ -6,6 +6,7 @@ import type { Register } from "@/core/register";
 import type { Fields } from "@/core/store";
 import { cellWords, groupWords, isNumeric, typeWords, type Writing } from "@/panels/fields/cells";
 import { trackPointer } from "@/ui/trackPointer";
+import type { LensForm } from "./lensForm";
 import { FieldMenu } from "./FieldMenu";
 import { totalWords } from "./lensWords";
 import type { Column } from "./RecordRow";
@@ -14,14 +15,7 @@ import type { Column } from "./RecordRow";
 export const usualWidth = 130;
 
 /** What a table is given. */
-export interface TableProps {
-  writing: Writing;
-  register: Register;
-  lens: LensDraft;
-  view: LensView;
-  onChange: (setting: Partial<LensDraft>) => void;
-  /** Adds a record, in a group when one is given; gives its id. */
-  onAdd: (group?: Group) => string | undefined;
+export interface TableProps extends LensForm {
   /** What a new record is given so that the lens shows it. */
   onGiven: () => Fields;
   onAddField: () => void;
