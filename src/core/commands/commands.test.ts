@@ -12,6 +12,7 @@ import {
   capture,
   carry,
   editRecord,
+  giveValues,
   giveDay,
   moveItem,
   place,
@@ -97,6 +98,15 @@ describe("placing", () => {
     expect(() => store.act(editRecord, { id, fields: { end: `${today}T11:00` } })).toThrow(Refusal);
     expect(() => store.act(editRecord, { id, fields: { start: "2026-02-31T11:00" } })).toThrow(Refusal);
     expect(blocks()[0]).toMatchObject({ start: `${today}T12:00`, end: `${today}T13:00` });
+  });
+
+  test("a state that is none is refused, whatever gives it", () => {
+    write(today, "- [ ] Stakes");
+    const before = task("Stakes");
+    const state = "2026-11-26T22:30" as never;
+    expect(() => store.act(setState, { tasks: [before.id], state })).toThrow(Refusal);
+    expect(() => store.act(giveValues, [{ id: before.id, fields: { state } }])).toThrow(Refusal);
+    expect(task("Stakes")).toEqual(before);
   });
 
   test("hours whose title is emptied have none, and their line keeps its time", () => {

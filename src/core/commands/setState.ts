@@ -1,4 +1,4 @@
-import { isUnfinished, type Id, type State, type Task } from "../model";
+import { isUnfinished, Refusal, states, type Id, type State, type Task } from "../model";
 import { plainTitle, stateFields } from "../page";
 import { partsOf } from "../plan";
 import type { Command } from "../store";
@@ -16,6 +16,7 @@ const said: Record<State, string> = {
 export const setState: Command<{ tasks: readonly Id[]; state: State }> = {
   name: "setState",
   run(tx, { tasks, state }) {
+    if (!states.includes(state)) throw new Refusal(`“${String(state)}” is not a state. Nothing was changed.`);
     const chosen = tasks.map((id) => need(tx, "task", id));
     const all = new Map<Id, Task>(chosen.map((task) => [task.id, task]));
     if (state === "dropped")
