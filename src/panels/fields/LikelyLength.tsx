@@ -35,8 +35,8 @@ export function LikelyLength({ question, onTake }: LikelyLengthProps) {
   const source = likely.from === "theme" && theme ? `${likely.cases} of ${theme.title}` : `${likely.cases} tasks`;
   const minutes = roundLength(likely.minutes);
   return (
-    <span className="block text-small text-ink-2" title={`Four out of five times: ${range(likely.most)}`}>
-      Like this took you {range(likely.half)}, from {source}.
+    <span className="block text-small text-ink-2">
+      Like this took you {range(likely.half)}, four times of five {range(likely.most)}, from {source}.
       {onTake && minutes !== question.estimateMinutes && (
         <>
           {" "}
