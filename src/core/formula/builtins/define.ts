@@ -97,7 +97,7 @@ export function defineAny(...ways: FeelFunction[]): FeelFunction {
       const fitting = ways.find((way) => way.parameters.length === values.length) ?? longest;
       return fitting.call(values);
     },
-    [...new Set(ways.map(({ parameters }) => parameters))],
+    ways.map(({ parameters }) => parameters),
   );
 }
 
