@@ -71,13 +71,15 @@ export function editFields(tx: Transaction, record: PensumRecord, given: Fields)
   }
   if (isNamed(record)) checkNameIsFree(tx, record, fields.title as string | undefined);
   if (record.kind === "task" || record.kind === "goal") checkParent(tx, record, fields.parent as Id | undefined);
+  if (record.kind === "work" && "end" in fields && fields.end === undefined && record.end !== undefined)
+    throw new Refusal("Only what the clock runs on has no end yet. Start the clock instead. Nothing was changed.");
   if (record.kind === "task" && Array.isArray(fields.after)) checkAfter(tx, record, fields.after as Id[]);
   tx.update(record.id, fieldsToWrite(tx, record, fields));
   if (isNamed(record) && typeof fields.title === "string" && fields.title !== record.title)
     leadLinksOn(tx, record.title, fields.title);
   const edited = tx.get(record.id);
-  if (edited?.kind === "block" || edited?.kind === "event" || edited?.kind === "work")
-    checkHours(edited.start, edited.end);
+  if (edited?.kind === "block" || edited?.kind === "event" || (edited?.kind === "work" && edited.end !== undefined))
+    checkHours(edited.start, edited.end as string);
   return labels;
 }
 
@@ -102,10 +104,10 @@ function linkFault(tx: Transaction, field: Field, value: unknown): string | unde
 
 /** A start that is moved takes the end along; one that gets a clock time, or loses it, gives the end one or takes it. */
 function withEnd(record: Block | Event | Work, fields: Fields): Fields {
-  const { start, end } = { ...record, ...fields };
-  if (fields.start === undefined || fields.end !== undefined) return fields;
-  if (isMoment(start)) return { ...fields, end: endFrom(start, record) };
-  return { ...fields, end: addDays(start, daysBetween(dateOf(record.start), dateOf(end))) };
+  const { start } = { ...record, ...fields };
+  if (fields.start === undefined || "end" in fields || record.end === undefined) return fields;
+  if (isMoment(start)) return { ...fields, end: endFrom(start, { start: record.start, end: record.end }) };
+  return { ...fields, end: addDays(start, daysBetween(dateOf(record.start), dateOf(record.end))) };
 }
 
 function checkHours(start: string, end: string) {

@@ -3,7 +3,7 @@ import type { Rule } from "../store";
 import { endFrom } from "../things";
 import { dateOf, isDate, isMoment } from "../time";
 
-type WithHours = Extract<PensumRecord, { kind: "event" | "block" | "work" }>;
+type WithHours = Extract<PensumRecord, { kind: "event" | "block" | "work" }> & { readonly end: string };
 
 /**
  * Two tabs may have changed the start and the end of the same hours, each rightly by itself, so that the two do not fit
@@ -23,7 +23,7 @@ export const hoursInOrder: Rule = (tx) => {
 };
 
 function hasHours(record: PensumRecord): record is WithHours {
-  return record.kind === "event" || record.kind === "block" || record.kind === "work";
+  return record.kind === "event" || record.kind === "block" || (record.kind === "work" && record.end !== undefined);
 }
 
 function isInOrder({ start, end }: { readonly start: string; readonly end: string }): boolean {

@@ -2,6 +2,7 @@ export * from "./addRecord";
 export * from "./box";
 export * from "./capture";
 export * from "./carry";
+export { oneClock, tookFollowsLog } from "./clockRules";
 export { editFields, editRecord, editRecords } from "./editRecord";
 export * from "./giveDay";
 export * from "./giveValues";

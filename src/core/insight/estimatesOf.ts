@@ -9,7 +9,7 @@ export function caseOf(reads: Pick<Store, "list">, task: Task): EstimateCase | u
   const entries = (reads.list("links", `task:${task.id}`) as PensumRecord[]).filter(
     (record): record is Work => record.kind === "work",
   );
-  const logged = entries.reduce((sum, { start, end }) => sum + minutesBetween(start, end), 0);
+  const logged = entries.reduce((sum, { start, end }) => sum + minutesBetween(start, end ?? start), 0);
   const workedMinutes = logged > 0 ? logged : (task.tookMinutes ?? 0);
   if (workedMinutes <= 0) return undefined;
   const [first] = entries;

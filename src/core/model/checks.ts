@@ -18,6 +18,7 @@ import { isDate, isMoment } from "../time";
 import { conditionFault } from "./conditionFault";
 import { emptyValue, fieldFault, isRange, longestText, type Field } from "./fields";
 import { idShape } from "./ids";
+import { clockPhases } from "./clock";
 import { datePeriods, doneShown, lensLooks, totalWays } from "./lens";
 import { ownTypes, summaryWays } from "./ownFields";
 import { storedFields, type KeptKind } from "./kinds";
@@ -127,6 +128,36 @@ const IsPullWeights = rule(
   (weights) =>
     isShape(weights) &&
     pullParts.every((part) => typeof weights[part] === "number" && weights[part] >= 0 && weights[part] <= 100),
+);
+
+const isAmount = (value: unknown, most: number) =>
+  Number.isInteger(value) && (value as number) >= 0 && (value as number) <= most;
+const IsRhythms = rule("isRhythms", "is not a list of rhythms", (value) =>
+  isListOf(
+    value,
+    40,
+    ({ id, title, workMinutes, breakMinutes, longBreakMinutes, longAfter }) =>
+      isText(id) &&
+      isText(title) &&
+      isAmount(workMinutes, 1440) &&
+      (workMinutes as number) > 0 &&
+      isAmount(breakMinutes, 1440) &&
+      isAmount(longBreakMinutes, 1440) &&
+      isAmount(longAfter, 100),
+  ),
+);
+const isInstant = (value: unknown) => value === undefined || Number.isSafeInteger(value);
+const IsClockRun = rule(
+  "isClockRun",
+  "does not say what the clock does",
+  (value) =>
+    isShape(value) &&
+    clockPhases.includes(value.phase as never) &&
+    isTexts(value.on) &&
+    Number.isSafeInteger(value.since) &&
+    [value.until, value.wholeMs, value.leftMs, value.sittings].every(isInstant) &&
+    [value.entry, value.rhythm].every((id) => id === undefined || isText(id)) &&
+    (value.phase === "work") === (value.entry !== undefined),
 );
 
 const IsOptions = rule("isOptions", "is not a list of choices", (value) =>
@@ -270,6 +301,9 @@ class OrderRunCheck extends TitledCheck {
   @IsString() @MaxLength(longest) changes!: string;
   @IsOptional() @IsBoolean() undone?: boolean;
 }
+class ClockCheck extends KeptCheck {
+  @IsOptional() @IsClockRun() run?: unknown;
+}
 class SettingsCheck extends RecordCheck {
   @IsWorkingWeek() workingWeek!: unknown;
   @IsOptional() @IsInt() @Min(1) @Max(7) firstWeekday?: number;
@@ -283,6 +317,7 @@ class SettingsCheck extends RecordCheck {
   @IsOptional() @IsInt() @Min(0) @Max(1440) longestRunMinutes?: number;
   @IsOptional() @IsPullWeights() pullWeights?: unknown;
   @IsOptional() @IsId() me?: string;
+  @IsOptional() @IsRhythms() rhythms?: unknown;
   @IsOptional() @IsCalendarDyes() calendarDyes?: unknown;
   @IsOptional() @IsLayers() layers?: unknown;
 }
@@ -310,7 +345,10 @@ function checkOf(kind: KeptKind): new () => RecordCheck {
   for (const field of storedFields[kind]) {
     const { name, type } = field;
     const required = field.required ?? emptyValue(field) !== undefined;
-    if (name === "end") IsAfterStart()(fields, name);
+    if (name === "end") {
+      if (!required) IsOptional()(fields, name);
+      IsAfterStart()(fields, name);
+    }
     // A title that was left empty is no reason to refuse a record; one that is missing is.
     else if (type === "title") {
       IsString()(fields, name);
@@ -334,6 +372,7 @@ const checks: Record<Kind, new () => RecordCheck> = {
   template: TemplateCheck,
   standingOrder: StandingOrderCheck,
   orderRun: OrderRunCheck,
+  clock: ClockCheck,
   settings: SettingsCheck,
 };
 

@@ -1,3 +1,4 @@
+export * from "./clock";
 export * from "./defaults";
 export * from "./ids";
 export * from "./kinds";

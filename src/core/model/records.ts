@@ -16,6 +16,7 @@ import {
   type Theme,
   type Work,
 } from "./kinds";
+import type { ClockRecord, Rhythm } from "./clock";
 import type { Dye, Id, State } from "./values";
 import type { FieldRecord } from "./ownFields";
 import type { Condition, Lens } from "./lens";
@@ -145,6 +146,8 @@ export interface Settings {
   readonly pullWeights?: PullWeights;
   /** The record of the person themselves, where there is one. */
   readonly me?: Id;
+  /** The rhythms that the clock can follow; the usual ones where absent. */
+  readonly rhythms?: readonly Rhythm[];
   /** The dyes of calendars, by their names. */
   readonly calendarDyes?: Readonly<Record<string, Dye>>;
   /** Lenses whose records stand on the calendar too. */
@@ -178,6 +181,7 @@ export type PensumRecord =
   | Template
   | StandingOrder
   | OrderRun
+  | ClockRecord
   | Settings;
 export type Kind = PensumRecord["kind"];
 export type RecordOf<K extends Kind> = Extract<PensumRecord, { kind: K }>;
@@ -212,5 +216,6 @@ export const kindNames: Readonly<Record<Kind, string>> = {
   template: "Template",
   standingOrder: "Standing order",
   orderRun: "Run",
+  clock: "Clock",
   settings: "Settings",
 };

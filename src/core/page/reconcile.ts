@@ -192,8 +192,8 @@ export function namedRecord(
 }
 
 /**
- * What else changes when a task's state does: the moment it was done, and how long it took where its hours on the rail
- * say so. Only hours that have begun count, and those still running only up to now.
+ * What else changes when a task's state does: the moment it was done, and how long it took by the log, or else where
+ * its hours on the rail say so. Of these only hours that have begun count, and those still running only up to now.
  */
 export function stateFields(tx: Transaction, task: Task, state: Task["state"]): Partial<Record<keyof Task, unknown>> {
   if (state !== "done")
@@ -202,6 +202,8 @@ export function stateFields(tx: Transaction, task: Task, state: Task["state"]): 
       doneAt: undefined,
       ...(isUnfinished(state) && task.doneAt ? { tookMinutes: undefined } : {}),
     };
+  const logged = loggedUpTo(tx, task.id);
+  if (logged > 0) return { state, doneAt: tx.now, tookMinutes: logged };
   let took = 0;
   for (const block of tx.list("blocksByTask", task.id) as readonly Block[])
     if (block.start < tx.now) {
@@ -213,6 +215,14 @@ export function stateFields(tx: Transaction, task: Task, state: Task["state"]): 
     doneAt: tx.now,
     ...(took > 0 && task.tookMinutes === undefined ? { tookMinutes: took } : {}),
   };
+}
+
+/** Minutes that the log says were worked on a task up to now; what the clock runs on counts too. */
+function loggedUpTo(tx: Transaction, task: Id): number {
+  let minutes = 0;
+  for (const entry of tx.list("links", `task:${task}`))
+    if (entry.kind === "work") minutes += Math.max(0, minutesBetween(entry.start, entry.end ?? tx.now));
+  return Math.min(minutes, 60_000);
 }
 
 function followBlock(tx: Transaction, page: Page & { kind: "day" }, line: BlockLine, id: Id) {

@@ -1,9 +1,10 @@
 import { isMine } from "./mine";
-import { isUnfinished, type Block, type Id, type PensumRecord, type Settings, type Task, type Work } from "../model";
+import { isUnfinished, type Block, type Id, type PensumRecord, type Settings, type Task } from "../model";
 import type { Store } from "../store";
 import { dateOf, daysBetween, minutesBetween, type DateText, type MomentText } from "../time";
 import { daysAhead, type FreeAhead } from "./freeAhead";
 import { minutesFor } from "../page";
+import { entriesFor } from "./workLog";
 import { byPressing, isLate } from "./reasons";
 
 type Reads = Pick<Store, "list">;
@@ -39,8 +40,8 @@ export function openMinutes(reads: Reads, task: Task, now: MomentText, until?: D
   }
   for (const part of reads.list("tasksByParent", task.id) as Task[])
     if (part.id !== task.id && isUnfinished(part.state)) left -= part.estimateMinutes ?? 0;
-  for (const work of reads.list("links", `task:${task.id}`) as Work[])
-    if (work.kind === "work") left -= minutesBetween(work.start, work.end);
+  for (const { start, end = now } of entriesFor(reads, "task", task.id))
+    left -= Math.max(0, minutesBetween(start, end));
   return Math.max(0, left);
 }
 

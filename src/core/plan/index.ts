@@ -1,4 +1,5 @@
 export * from "./box";
+export * from "./clock";
 export * from "./columns";
 export * from "./conflicts";
 export * from "./dayItems";
@@ -24,3 +25,4 @@ export * from "./timeline";
 export * from "./tray";
 export * from "./warnings";
 export * from "./mine";
+export * from "./workLog";

@@ -17,7 +17,8 @@ export function isMine(reads: Reads, task: Task): boolean {
   return task.people.every((id) => named.has(id));
 }
 
-function meIn(reads: Reads): Id | undefined {
+/** The record of the person themselves, where they said which it is. */
+export function meIn(reads: Reads): Id | undefined {
   const [settings] = reads.list("kind", "settings") as readonly (PensumRecord & { kind: "settings" })[];
   return settings?.me;
 }

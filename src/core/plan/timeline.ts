@@ -8,7 +8,6 @@ import {
   type Project,
   type RecordOf,
   type Task,
-  type Work,
 } from "../model";
 import type { Store } from "../store";
 import { stretchFor } from "./box";
@@ -16,6 +15,7 @@ import { addDays, dateOf, dayNumber, isMoment, minuteOf, type DateText, type Mom
 import { localSpan } from "./dayItems";
 import { openMinutes } from "./demand";
 import { occurrencesOn } from "./series";
+import { entriesFor } from "./workLog";
 
 type Reads = Pick<Store, "list" | "find" | "get">;
 
@@ -172,9 +172,8 @@ function taskBar(reads: Reads, task: Task): TimelineBar | undefined {
     .map((block) => stretchFor(block, task.id))
     .map(({ start, end }) => ({ start: minutesSince(start), end: minutesSince(end) }))
     .sort((a, b) => a.start - b.start);
-  const worked = (reads.list("links", `task:${task.id}`) as Work[])
-    .filter(({ kind }) => kind === "work")
-    .map(({ start, end }) => ({ start: minutesSince(start), end: minutesSince(end) }))
+  const worked = entriesFor(reads, "task", task.id)
+    .map(({ start, end }) => ({ start: minutesSince(start), end: minutesSince(end ?? start) }))
     .sort((a, b) => a.start - b.start);
   const whole = spanOf(task, sittings.length > 0 ? sittings : worked);
   return whole

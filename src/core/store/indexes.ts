@@ -76,6 +76,13 @@ export const indexKeys = {
         ? record.holds.map(({ task }) => task).concat(one(record.task))
         : one(record.task),
   eventsByDay: eventDates,
+  /** Entries of the work log by the days that they touch; one that runs stands under `running` too. */
+  workByDay: (record) =>
+    record.kind !== "work"
+      ? none
+      : record.end === undefined
+        ? [dateOf(record.start), "running"]
+        : datesTouched(record.start, record.end),
   /** Tasks and blocks by the page that holds their line. */
   linesByPage: (record) => (record.kind === "task" || record.kind === "block" ? one(record.page) : none),
   rowsByRegister: (record) => (record.kind === "row" ? [record.register] : none),

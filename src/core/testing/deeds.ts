@@ -1,5 +1,7 @@
 import { understand } from "../capture";
 import * as commands from "../commands";
+import * as clocks from "../commands/clock";
+import * as logs from "../commands/workLog";
 import { clarify, clarifiedKinds, gatherPage, mergeTask, splitTask } from "../commands/clarify";
 import { defaultSettings, seededRandom, states, type Id, type Kind } from "../model";
 import { fieldsIn, findRegister } from "../register";
@@ -109,9 +111,43 @@ const lens = (hand: Hand) => ({
   folded: [],
 });
 
+/** The present instant, a while later for each act, as a clock has it. */
+const instant = (hand: Hand) => ({ at: Date.UTC(2026, 10, 24, 10, 7) + hand.number(40) * 60_000, zone: clock.zone });
+
 const c = commands;
 /** All that a person can do, by the name of its command. */
 export const deeds: Readonly<Record<string, Deed>> = {
+  startClock: deed(clocks.startClock, (h) => ({
+    ...instant(h),
+    on: h.number(4) === 0 ? { title: h.title() } : { id: h.id("task", "block", "event", "theme", "work") },
+    ...h.maybe(() => ({ minutes: h.number(100) })),
+    ...h.maybe(() => ({ rhythm: h.from(["steady", "deep", "gone"]) })),
+  })),
+  pauseClock: deed(clocks.pauseClock, instant),
+  breakClock: deed(clocks.breakClock, (h) => ({ ...instant(h), ...h.maybe(() => ({ minutes: h.number(30) })) })),
+  resumeClock: deed(clocks.resumeClock, instant),
+  moreMinutes: deed(clocks.moreMinutes, (h) => ({ ...instant(h), minutes: 5 })),
+  finishClock: deed(clocks.finishClock, (h) => ({
+    ...instant(h),
+    done: h.number(2) === 0,
+    ...h.maybe(() => ({ leftMinutes: h.number(90) })),
+  })),
+  discardClock: deed(clocks.discardClock, instant),
+  mendSilence: deed(clocks.mendSilence, (h) => ({ ...instant(h), workedUntil: h.moment(), goOn: h.number(2) === 0 })),
+  logWork: deed(logs.logWork, (h) => ({
+    on: { id: h.id("task", "block", "event", "theme", "work") },
+    start: h.moment(),
+    end: h.moment(),
+  })),
+  logAsPlanned: deed(logs.logAsPlanned, (h) => ({ item: h.id("block", "event"), zone: clock.zone })),
+  moveEntry: deed(logs.moveEntry, (h) => ({
+    id: h.id("work"),
+    start: h.moment(),
+    ...h.maybe(() => ({ end: h.moment() })),
+  })),
+  splitEntry: deed(logs.splitEntry, (h) => ({ id: h.id("work"), at: h.moment() })),
+  joinEntries: deed(logs.joinEntries, (h) => ({ first: h.id("work"), second: h.id("work") })),
+  settleOverlap: deed(logs.settleOverlap, (h) => ({ keep: h.id("work"), from: h.moment(), to: h.moment() })),
   setState: deed(c.setState, (h) => ({ tasks: h.ids("task"), state: h.from(states) })),
   writePage: (h) => {
     const id = h.number(3) === 0 ? h.id("note") : `day-${h.date()}`;

@@ -18,6 +18,9 @@ export function nameOf(record: PensumRecord, reads: ThingReads): string {
 function ownTitle(record: PensumRecord, reads: ThingReads): string {
   if (record.kind === "day") return record.date;
   if (record.kind === "settings") return "the settings";
-  if (record.kind !== "block") return plainTitle(record.title);
-  return plainTitle(taskOf(record, reads)?.title || record.title || reads.find("theme", record.theme)?.title || "");
+  if (record.kind === "clock") return "the clock";
+  if (record.kind !== "block" && record.kind !== "work") return plainTitle(record.title);
+  const event = record.kind === "work" ? reads.find("event", record.event)?.title : undefined;
+  const theme = reads.find("theme", record.theme)?.title;
+  return plainTitle(taskOf(record, reads)?.title || event || record.title || theme || "");
 }

@@ -1,4 +1,4 @@
-import { hoursComeAgain, hoursInOrder, rollOn } from "../commands";
+import { hoursComeAgain, hoursInOrder, oneClock, rollOn, tookFollowsLog } from "../commands";
 import type { Id, PensumRecord } from "../model";
 import { followPages, OutlineCache } from "../page";
 import { changedRule } from "../register/changedRule";
@@ -34,7 +34,11 @@ export function openEmptyStore(clock: Clock): OpenStore {
 
 function openBareStore(records: Map<Id, PensumRecord>, clock: Clock): OpenStore {
   const outlines = new OutlineCache();
-  const store = new Store(records, [followPages(outlines), rollOn, hoursComeAgain, hoursInOrder, changedRule], clock);
+  const store = new Store(
+    records,
+    [followPages(outlines), rollOn, hoursComeAgain, hoursInOrder, oneClock, tookFollowsLog, changedRule],
+    clock,
+  );
   store.onChange((changes) => {
     for (const { to } of changes) if (to) void loadNeeded(store, to);
   });

@@ -2,19 +2,20 @@ import { addMinutes } from "../../time";
 import * as common from "./common";
 import { describeKind, type RecordFrom } from "./describe";
 
-/** A stretch of time that was worked: an entry of the work log. */
+/** A stretch of time that was worked: an entry of the work log. One that runs has no end yet. */
 export const work = describeKind({
   kind: "work",
-  name: "Work",
+  name: "Entry",
   register: { id: "work", title: "Work log", one: "Entry" },
   fields: [
-    /** What was done, where no task says it. */
+    /** What was done, where nothing else says it. */
     { name: "title", label: "What", type: "title" },
     common.start,
-    common.end,
+    { name: "end", label: "End", type: "moment" },
     { name: "task", label: "Task", type: "task", target: "tasks" },
+    { name: "event", label: "Event", type: "link", target: "events" },
     common.theme,
-    /** Who worked. */
+    /** Who worked; the person themselves where nobody is named. */
     { name: "person", label: "Who", type: "link", target: "people" },
     { name: "length", label: "Length", type: "formula", kept: true, formula: "end - start" },
   ],

@@ -1,0 +1,284 @@
+import {
+  bareRecord,
+  isUnfinished,
+  newId,
+  Refusal,
+  type ClockRun,
+  type ClockSubject,
+  type Id,
+  type Work,
+} from "../model";
+import { plainTitle, stateFields } from "../page";
+import {
+  clockMinutes,
+  clockRun,
+  entriesFor,
+  entryMinutes,
+  meIn,
+  milliseconds,
+  nextBreak,
+  nextIn,
+  rhythmsOf,
+  subjectOf,
+} from "../plan";
+import type { Command, Transaction } from "../store";
+import { nameOf } from "../things";
+import { elapsedMinutes, isMoment, type MomentText } from "../time";
+import { endSitting, putRun } from "./clockRules";
+import { clock, need, takenOut } from "./shared";
+
+/** What every act of the clock is given: the present instant, in milliseconds since 1970, and the person's zone. */
+interface AtInstant {
+  readonly at: number;
+  readonly zone: string;
+}
+
+/** What the clock is started on: a record, or plain words. */
+export type StartOn = { readonly id: Id } | { readonly title: string };
+
+/**
+ * Starts the clock; what ran before is kept up to now. It counts down from `minutes`, from what a rhythm says, or from what
+ * is left of the hours or of the estimate.
+ */
+export const startClock: Command<AtInstant & { on: StartOn; minutes?: number; rhythm?: string }> = {
+  name: "startClock",
+  run(tx, { on: given, minutes, rhythm: rhythmId, at, zone }) {
+    const on = subjectFor(tx, given);
+    const run = clockRun(tx);
+    if (run?.phase === "work" && isSame(run.on, on))
+      throw new Refusal(`The clock is already running on “${subjectName(tx, on)}”. Nothing was changed.`);
+    if (minutes !== undefined && !(Number.isInteger(minutes) && minutes > 0 && minutes <= 1440))
+      throw new Refusal("The clock counts down from 1 minute to 24 hours. Nothing was changed.");
+    endSitting(tx, run);
+    const rhythm = rhythmId === undefined ? undefined : settingsRhythm(tx, rhythmId);
+    const long = minutes ?? rhythm?.workMinutes ?? clockMinutes(tx, on, tx.now, zone);
+    begin(tx, on, at, long === undefined ? {} : { leftMs: milliseconds(long), wholeMs: milliseconds(long) }, {
+      ...(rhythm ? { rhythm: rhythm.id, sittings: 0 } : {}),
+    });
+    return `${run ? "Switched the clock to" : "Started the clock on"} “${subjectName(tx, on)}”`;
+  },
+};
+
+/** Stops counting for a while: the sitting so far is kept. */
+export const pauseClock: Command<AtInstant> = {
+  name: "pauseClock",
+  run(tx, { at }) {
+    const run = needRun(tx);
+    if (run.phase === "pause") throw new Refusal("The clock is paused already.");
+    endSitting(tx, run);
+    putRun(tx, { ...rest(run), phase: "pause", since: at, ...leftOf(run, at) });
+    return `Paused the clock on “${subjectName(tx, run.on)}”`;
+  },
+};
+
+/** Begins a break, as long as said or as the rhythm has it: the sitting so far is kept. */
+export const breakClock: Command<AtInstant & { minutes?: number }> = {
+  name: "breakClock",
+  run(tx, { at, minutes }) {
+    const run = needRun(tx);
+    if (run.phase === "break") throw new Refusal("It is a break already.");
+    endSitting(tx, run);
+    const rhythm = run.rhythm === undefined ? undefined : settingsRhythm(tx, run.rhythm);
+    const sittings = run.sittings ?? 0;
+    const long = minutes ?? (rhythm ? nextBreak(rhythm, sittings) : usualBreakMinutes);
+    putRun(tx, {
+      ...rest(run),
+      phase: "break",
+      since: at,
+      until: at + milliseconds(long),
+      ...leftOf(run, at),
+      ...(rhythm ? { sittings: sittings + 1 } : {}),
+    });
+    return `A break of ${long} min`;
+  },
+};
+const usualBreakMinutes = 10;
+
+/** Goes on after a pause or a break, with a new entry. By a rhythm a new sitting begins at its full length. */
+export const resumeClock: Command<AtInstant> = {
+  name: "resumeClock",
+  run(tx, { at }) {
+    const run = needRun(tx);
+    if (run.phase === "work") throw new Refusal("The clock is running already.");
+    const rhythm = run.rhythm === undefined ? undefined : settingsRhythm(tx, run.rhythm);
+    const whole = rhythm && run.phase === "break" ? milliseconds(rhythm.workMinutes) : undefined;
+    begin(tx, run.on, at, whole === undefined ? run : { leftMs: whole, wholeMs: whole }, {
+      ...(run.rhythm === undefined ? {} : { rhythm: run.rhythm }),
+      ...(run.sittings === undefined ? {} : { sittings: run.sittings }),
+    });
+    return `Went on with “${subjectName(tx, run.on)}”`;
+  },
+};
+
+/** Makes the sitting or the break that runs longer; one that is over goes on for so long from now. */
+export const moreMinutes: Command<AtInstant & { minutes: number }> = {
+  name: "moreMinutes",
+  run(tx, { at, minutes }) {
+    const run = needRun(tx);
+    if (run.until === undefined) throw new Refusal("The clock counts up here: nothing ends it.");
+    const until = Math.max(run.until, at) + milliseconds(minutes);
+    const more = run.phase === "work" ? { wholeMs: (run.wholeMs ?? 0) + until - run.until } : {};
+    putRun(tx, { ...run, until, ...more });
+    return `${minutes} more minutes`;
+  },
+};
+
+/**
+ * Ends the sitting and switches the clock off.
+ * @param done whether the task is done
+ * @param leftMinutes how much of the task is left, where somebody says so: its estimate becomes what was worked and this
+ */
+export const finishClock: Command<AtInstant & { done?: boolean; leftMinutes?: number }> = {
+  name: "finishClock",
+  run(tx, { zone, done, leftMinutes }) {
+    const run = needRun(tx);
+    const entry = endSitting(tx, run);
+    putRun(tx, undefined);
+    const task = tx.find("task", run.on.task);
+    if (task && done && isUnfinished(task.state)) tx.update(task.id, stateFields(tx, task, "done"));
+    if (task && !done && leftMinutes !== undefined) {
+      const worked = entriesFor(tx, "task", task.id).reduce((sum, one) => sum + entryMinutes(one, tx.now, zone), 0);
+      tx.update(task.id, { estimateMinutes: worked + leftMinutes });
+    }
+    const name = subjectName(tx, run.on);
+    if (task && done) return `Finished “${name}”`;
+    return entry || run.phase !== "work"
+      ? `Stopped the clock on “${name}”`
+      : `Under a minute of “${name}” was not kept`;
+  },
+};
+
+/** Switches the clock off, and takes the sitting that runs out of the log. */
+export const discardClock: Command<AtInstant> = {
+  name: "discardClock",
+  run(tx) {
+    const run = needRun(tx);
+    if (run.entry !== undefined) tx.remove(run.entry);
+    putRun(tx, undefined);
+    return `Discarded the sitting on “${subjectName(tx, run.on)}”`;
+  },
+};
+
+/**
+ * Says what of a time in which nobody was seen was work: up to `workedUntil`. The clock goes on from now with as much left
+ * as there was then, or is off.
+ */
+export const mendSilence: Command<AtInstant & { workedUntil: MomentText; goOn: boolean }> = {
+  name: "mendSilence",
+  run(tx, { at, zone, workedUntil, goOn }) {
+    const run = needRun(tx);
+    if (run.phase !== "work") throw new Refusal("The clock was not running.");
+    const entry = tx.find("work", run.entry);
+    if (!isMoment(workedUntil) || workedUntil > tx.now || (entry && workedUntil < entry.start))
+      throw new Refusal("That is before the sitting began, or after now. Nothing was changed.");
+    endSitting(tx, run, workedUntil);
+    const awayMs = milliseconds(Math.max(0, elapsedMinutes(workedUntil, tx.now, zone)));
+    if (goOn)
+      begin(
+        tx,
+        run.on,
+        at,
+        { ...run, ...(run.until === undefined ? {} : { leftMs: run.until - at + awayMs }) },
+        rest(run),
+      );
+    else putRun(tx, undefined);
+    return `The sitting on “${subjectName(tx, run.on)}” ended at ${clock(workedUntil)}`;
+  },
+};
+
+function needRun(tx: Transaction): ClockRun {
+  const run = clockRun(tx);
+  if (!run) throw new Refusal("The clock is off. Another tab may have stopped it.");
+  return run;
+}
+
+/** Starts an entry and the clock with it, with as much left as is said. */
+function begin(
+  tx: Transaction,
+  on: ClockSubject,
+  at: number,
+  { leftMs, wholeMs }: Pick<ClockRun, "leftMs" | "wholeMs">,
+  rhythm: Pick<ClockRun, "rhythm" | "sittings">,
+) {
+  const me = meIn(tx);
+  const { end: _end, ...bare } = bareRecord("work", { id: newId(), title: on.title ?? "", now: tx.now });
+  const entry: Work = {
+    ...bare,
+    start: tx.now,
+    ...(on.task ? { task: on.task } : {}),
+    ...(on.event ? { event: on.event } : {}),
+    ...(on.theme && !on.task ? { theme: on.theme } : {}),
+    ...(me ? { person: me } : {}),
+  };
+  tx.put(entry);
+  putRun(tx, {
+    phase: "work",
+    on,
+    entry: entry.id,
+    since: at,
+    ...(leftMs === undefined ? {} : { until: at + leftMs }),
+    ...(wholeMs === undefined ? {} : { wholeMs }),
+    ...("rhythm" in rhythm && rhythm.rhythm !== undefined ? { rhythm: rhythm.rhythm } : {}),
+    ...("sittings" in rhythm && rhythm.sittings !== undefined ? { sittings: rhythm.sittings } : {}),
+  });
+}
+
+/** What stays of a run when its phase changes. */
+function rest({ on, wholeMs, rhythm, sittings }: ClockRun): Pick<ClockRun, "on" | "wholeMs" | "rhythm" | "sittings"> {
+  return {
+    on,
+    ...(wholeMs === undefined ? {} : { wholeMs }),
+    ...(rhythm === undefined ? {} : { rhythm }),
+    ...(sittings === undefined ? {} : { sittings }),
+  };
+}
+
+function leftOf(run: ClockRun, at: number): Pick<ClockRun, "leftMs"> {
+  const leftMs = run.phase === "work" ? (run.until === undefined ? undefined : run.until - at) : run.leftMs;
+  return leftMs === undefined ? {} : { leftMs };
+}
+
+function settingsRhythm(tx: Transaction, id: string) {
+  const settings = tx.find("settings", "settings");
+  const rhythm = settings && rhythmsOf(settings).find((one) => one.id === id);
+  if (!rhythm) throw new Refusal("This rhythm is no longer there. Nothing was changed.");
+  return rhythm;
+}
+
+function isSame(a: ClockSubject, b: ClockSubject): boolean {
+  return (["task", "event", "theme", "block", "title"] as const).every(
+    (key) => a[key] === b[key] || (key === "block" && a.task !== undefined && a.task === b.task),
+  );
+}
+
+/** What the clock is on, with what follows a rule put in as a record of its own where the entry will lead to it. */
+export function subjectFor(tx: Transaction, given: StartOn, isPast = false): ClockSubject {
+  if ("title" in given) {
+    const title = given.title.trim();
+    if (title === "") throw new Refusal("Say in a few words what the clock is for.");
+    return { title };
+  }
+  const on = subjectOf(tx, given.id);
+  if (!on) throw new Refusal("The clock cannot be started on this.");
+  if (on.task !== undefined) {
+    const task = need(tx, "task", on.task);
+    if (!isPast && !isUnfinished(task.state)) throw new Refusal("This task is done. Open it again to work on it.");
+  }
+  if (on.event !== undefined) takenOut(tx, on.event);
+  if (!on.task && !on.event && !on.theme && !on.title) {
+    const block = tx.find("block", on.block);
+    throw new Refusal(
+      block?.holds && !nextIn(tx, block)
+        ? "Everything in this time box is done."
+        : "This block has no words to log. Give it a title first.",
+    );
+  }
+  return on;
+}
+
+/** What the clock is on, in words. */
+export function subjectName(reads: Pick<Transaction, "find" | "get">, on: ClockSubject): string {
+  const record = reads.get(on.task ?? on.event ?? on.theme ?? "");
+  if (record) return nameOf(record, reads);
+  return plainTitle(on.title ?? "") || "untitled";
+}

@@ -1,0 +1,193 @@
+import { bareRecord, newId, Refusal, type Block, type Event, type Id, type Work } from "../model";
+import { gapsBetween, isMyEntry, localSpan, meIn, stretchFor, subjectOf, workedOn } from "../plan";
+import { datesTouched, type Command, type Transaction } from "../store";
+import { nameOf } from "../things";
+import { addMinutes, isDate, minuteOn, minutesBetween, momentAt, type MomentText } from "../time";
+import { subjectFor, subjectName, type StartOn } from "./clock";
+import { checkStretch, clock, need, takenOut } from "./shared";
+
+/** Logs a stretch of time that was worked, on a record or for what a few words say. */
+export const logWork: Command<{ on: StartOn; start: MomentText; end: MomentText; person?: Id; id?: Id }> = {
+  name: "logWork",
+  run(tx, { on: given, start, end, person, id }) {
+    checkWorked(tx, start, end);
+    const on = subjectFor(tx, given, true);
+    putEntry(tx, { start, end, id, person }, on);
+    return `Logged ${clock(start)} to ${clock(end)} on “${subjectName(tx, on)}”`;
+  },
+};
+
+/**
+ * Logs the hours of a block or an event as they were planned, as far as they are over and nothing is logged in them yet; of
+ * a time box the hours of each of its tasks.
+ */
+export const logAsPlanned: Command<{ item: Id; zone: string }> = {
+  name: "logAsPlanned",
+  run(tx, { item, zone }) {
+    const record = takenOut(tx, item);
+    if (record?.kind !== "block" && record?.kind !== "event") throw new Refusal("These hours are no longer there.");
+    if (isDate(record.start)) throw new Refusal("An event of whole days has no hours to log.");
+    const span = localSpan(record, zone);
+    if (span.start >= tx.now) throw new Refusal("These hours are still to come. Nothing was changed.");
+    let logged = 0;
+    for (const { id, start, end } of partsToLog(record, span))
+      for (const free of notLogged(tx, start, end < tx.now ? end : tx.now, zone)) {
+        putEntry(tx, free, subjectFor(tx, { id }, true));
+        logged += minutesBetween(free.start, free.end);
+      }
+    if (logged === 0) throw new Refusal("These hours are logged already. Nothing was changed.");
+    return `Logged ${logged} min of “${nameOf(record, tx)}” as planned`;
+  },
+};
+
+/** Moves or stretches an entry. One that runs keeps having no end. */
+export const moveEntry: Command<{ id: Id; start: MomentText; end?: MomentText }> = {
+  name: "moveEntry",
+  run(tx, { id, start, end }) {
+    const entry = need(tx, "work", id);
+    if (entry.end === undefined) {
+      if (start > tx.now) throw new Refusal("It has begun already: it cannot start later than now.");
+      tx.update(id, { start });
+    } else {
+      const to = end ?? addMinutes(start, minutesBetween(entry.start, entry.end));
+      checkWorked(tx, start, to);
+      tx.update(id, { start, end: to });
+    }
+    return `“${nameOf(entry, tx)}” was worked from ${clock(start)}`;
+  },
+};
+
+/** Makes two entries of one, at a moment within it. */
+export const splitEntry: Command<{ id: Id; at: MomentText }> = {
+  name: "splitEntry",
+  run(tx, { id, at }) {
+    const entry = need(tx, "work", id);
+    if (at <= entry.start || at >= (entry.end ?? tx.now))
+      throw new Refusal("An entry is split at a time within it. Nothing was changed.");
+    // What runs goes on as the entry that the clock knows; what is over becomes the other one.
+    if (entry.end === undefined) {
+      tx.put({ ...entry, id: newId(), end: at });
+      tx.update(id, { start: at });
+    } else {
+      tx.put({ ...entry, id: newId(), start: at });
+      tx.update(id, { end: at });
+    }
+    return `Split “${nameOf(entry, tx)}” at ${clock(at)}`;
+  },
+};
+
+/** Makes one entry of two that are of the same: from the first beginning to the last end, with the notes of both. */
+export const joinEntries: Command<{ first: Id; second: Id }> = {
+  name: "joinEntries",
+  run(tx, { first, second }) {
+    const [a, b] = [need(tx, "work", first), need(tx, "work", second)].sort((one, other) =>
+      one.start < other.start ? -1 : 1,
+    ) as [Work, Work];
+    if (
+      a.id === b.id ||
+      a.task !== b.task ||
+      a.event !== b.event ||
+      a.person !== b.person ||
+      nameOf(a, tx) !== nameOf(b, tx)
+    )
+      throw new Refusal("Only two entries of the same work can be joined. Nothing was changed.");
+    // The entry that runs stays, since the clock knows it.
+    const [kept, gone] = b.end === undefined ? [b, a] : [a, b];
+    const text = [a.text, b.text].filter((one) => one.trim() !== "").join("\n");
+    const end = a.end === undefined || b.end === undefined ? undefined : a.end > b.end ? a.end : b.end;
+    tx.update(kept.id, { start: a.start, end, text });
+    tx.remove(gone.id);
+    return `Joined the entries of “${nameOf(a, tx)}”`;
+  },
+};
+
+/** Of entries that say the same stretch was worked, one counts for it: the others lose that stretch. */
+export const settleOverlap: Command<{ keep: Id; from: MomentText; to: MomentText }> = {
+  name: "settleOverlap",
+  run(tx, { keep, from, to }) {
+    const kept = need(tx, "work", keep);
+    let cut = 0;
+    for (const other of entriesBetween(tx, from, to)) {
+      if (other.id === keep || other.person !== kept.person) continue;
+      cutOut(tx, other, from, to);
+      cut++;
+    }
+    if (cut === 0) throw new Refusal("Nothing overlaps there any longer.");
+    return `${clock(from)} to ${clock(to)} counts for “${nameOf(kept, tx)}”`;
+  },
+};
+
+/** @throws Refusal for a stretch that is none, or that is not over yet */
+function checkWorked(tx: Transaction, start: MomentText, end: MomentText) {
+  checkStretch(start, end);
+  if (end > tx.now) throw new Refusal("Work is logged when it is done: this is still to come. Nothing was changed.");
+}
+
+function putEntry(
+  tx: Transaction,
+  {
+    start,
+    end,
+    id = newId(),
+    person = meIn(tx),
+  }: { start: MomentText; end: MomentText; id?: Id | undefined; person?: Id | undefined },
+  on: ReturnType<typeof subjectFor>,
+) {
+  tx.put({
+    ...bareRecord("work", { id, title: on.title ?? "", now: tx.now }),
+    start,
+    end,
+    ...(on.task ? { task: on.task } : {}),
+    ...(on.event ? { event: on.event } : {}),
+    ...(on.theme && !on.task ? { theme: on.theme } : {}),
+    ...(person ? { person } : {}),
+  });
+}
+
+/** What is logged for hours: themselves, or the tasks of a box one after the other, and the box for what none of them has. */
+function partsToLog(record: Block | Event, span: { start: MomentText; end: MomentText }) {
+  if (record.kind === "event" || !record.holds || record.task) return [{ id: record.id, ...span }];
+  return record.holds.map(({ task }) => {
+    const { start, end } = stretchFor(record, task);
+    return { id: task, start, end: end < span.end ? end : span.end };
+  });
+}
+
+/** The stretches between two moments in which nothing of the person's own is logged. */
+function notLogged(tx: Transaction, start: MomentText, end: MomentText, zone: string) {
+  return datesTouched(start, end).flatMap((date) => {
+    const taken = workedOn(tx, date, tx.now, zone).entries;
+    const from = Math.max(0, minuteOn(date, start));
+    return gapsBetween(taken, from, Math.min(1440, minuteOn(date, end))).map(({ startMinute, endMinute }) => ({
+      start: momentAt(date, startMinute),
+      end: momentAt(date, endMinute),
+    }));
+  });
+}
+
+function entriesBetween(tx: Transaction, from: MomentText, to: MomentText): Work[] {
+  const all = new Set<Work>();
+  for (const date of [...datesTouched(from, to), "running"])
+    for (const entry of tx.list("workByDay", date) as readonly Work[])
+      if (entry.start < to && (entry.end ?? tx.now) > from && isMyEntry(tx, entry)) all.add(entry);
+  return [...all];
+}
+
+/** Takes a stretch out of an entry: off its beginning, off its end, or out of its middle. */
+function cutOut(tx: Transaction, entry: Work, from: MomentText, to: MomentText) {
+  const end = entry.end ?? tx.now;
+  const before = entry.start < from;
+  const isAfter = end > to || entry.end === undefined;
+  if (before && isAfter) {
+    tx.put({ ...entry, id: newId(), end: from });
+    tx.update(entry.id, { start: to });
+  } else if (before) tx.update(entry.id, { end: from });
+  else if (isAfter) tx.update(entry.id, { start: to });
+  else tx.remove(entry.id);
+}
+
+/** Whether the clock could be started on a record, or time logged on it. */
+export function canBeWorkedOn(tx: Parameters<typeof subjectOf>[0], id: Id): boolean {
+  const on = subjectOf(tx, id);
+  return on !== undefined && Boolean(on.task ?? on.event ?? on.theme ?? on.title);
+}
