@@ -180,7 +180,9 @@ class Structure {
       const task = tasks.get(block.task as Id) as Task;
       const who =
         this.#random() < 0.12 ? personIds.get("Ines") : this.#random() < 0.1 ? personIds.get("Tam") : undefined;
-      this.#work({ start: block.start, end: block.end, task }, who);
+      // What was done today was the person's own, and took as long as its task says.
+      if (dateOf(block.start) < this.#today) this.#work({ start: block.start, end: block.end, task }, who);
+      else this.#work({ start: block.start, end: addMinutes(block.start, task.tookMinutes ?? 30), task });
     }
   }
 

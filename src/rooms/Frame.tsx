@@ -14,6 +14,9 @@ import {
   usePlace,
 } from "@/ui/navigation";
 import { useStore, useTurnBack, useWorkspace } from "@/ui/workspaceContext";
+import { openClock } from "@/panels/clock/clockPlace";
+import { recordAt } from "@/panels/clock/recordAt";
+import { useClockActs } from "@/panels/clock/useClock";
 import { CaptureField } from "./frame/CaptureField";
 import { NoticeLine } from "./frame/NoticeLine";
 import { SavingBanner } from "./frame/SavingBanner";
@@ -51,6 +54,7 @@ export function Frame({ problem }: { problem: unknown }) {
   const [searchOpen, setSearchOpen] = useState(false);
   const { journal } = useWorkspace();
   const turnBack = useTurnBack();
+  const clockActs = useClockActs();
   useStandingOrders(today);
   useEffect(() => {
     if (place.room === "today") noteOpenDay(place.date);
@@ -109,6 +113,11 @@ export function Frame({ problem }: { problem: unknown }) {
         const step = event.key === "ArrowUp" ? -1 : 1;
         if (place.room === "plan") goTo(planAddress(place.look, place.span, stepOf(place, today, step)));
         else goTo(dayAddress(addDays(date ?? today, step), todayOf(clock)));
+      } else if (event.code === "KeyW" && !mod && (event.altKey || !typing)) {
+        event.preventDefault();
+        const wanted = recordAt(target) ?? (target.closest(".record-sheet") ? record : undefined);
+        if (wanted) void clockActs.start({ id: wanted });
+        else openClock("panel");
       } else if (event.altKey && !mod && event.key === "Home") {
         event.preventDefault();
         goTo(place.room === "plan" ? planAddress(place.look, place.span) : "/");
@@ -123,7 +132,7 @@ export function Frame({ problem }: { problem: unknown }) {
     };
     addEventListener("keydown", press);
     return () => removeEventListener("keydown", press);
-  }, [store, clock, date, today, record, place, turnBack]);
+  }, [store, clock, date, today, record, place, turnBack, clockActs]);
 
   return (
     <div className="flex h-full flex-col">

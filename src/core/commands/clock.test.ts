@@ -26,7 +26,7 @@ class HandClock {
   readonly zone = zone;
   minute = 0;
   now = (): MomentText => addMinutes(morning, this.minute);
-  get instant(): number {
+  instant(): number {
     return Date.parse(`${this.now()}Z`);
   }
 }
@@ -47,11 +47,11 @@ function opened(...records: PensumRecord[]) {
   const clock = new HandClock();
   const all = [defaultSettings, task("ta", { estimateMinutes: 90 }), task("tb"), ...records];
   const store = new Store(new Map(all.map((record) => [record.id, record])), [oneClock, tookFollowsLog], clock);
-  const at = () => ({ at: clock.instant, zone });
+  const at = () => ({ at: clock.instant(), zone });
   const start = (id: string, more: object = {}) => store.act(startClock, { ...at(), on: { id }, ...more });
   const left = () => {
     const run = clockRun(store);
-    const face = run && clockFace(run, clock.instant);
+    const face = run && clockFace(run, clock.instant());
     return face?.leftMs === undefined ? undefined : face.leftMs / 60_000;
   };
   return { store, clock, at, start, left };
@@ -76,7 +76,7 @@ describe("the clock", () => {
     // It runs over, and says so.
     clock.minute = 110;
     expect(left()).toBe(-12);
-    expect(clockFace(clockRun(store)!, clock.instant).share).toBe(1);
+    expect(clockFace(clockRun(store)!, clock.instant()).share).toBe(1);
   });
 
   it("counts down to the end of the block it is started on, and of a box by what its task has there", () => {
@@ -272,7 +272,7 @@ test("of two clocks that are started in two tabs at once one runs on, and the ot
       for (const { tab, pull, act, on, wait } of all) {
         clock.minute += wait;
         const { store } = tabs[tab] as (typeof tabs)[number];
-        const at = { at: clock.instant, zone };
+        const at = { at: clock.instant(), zone };
         try {
           if (act === "start") store.act(startClock, { ...at, on: { id: on } });
           if (act === "pause") store.act(pauseClock, at);

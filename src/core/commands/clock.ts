@@ -8,7 +8,7 @@ import {
   type Id,
   type Work,
 } from "../model";
-import { plainTitle, stateFields } from "../page";
+import { stateFields } from "../page";
 import {
   clockMinutes,
   clockRun,
@@ -22,7 +22,7 @@ import {
   subjectOf,
 } from "../plan";
 import type { Command, Transaction } from "../store";
-import { nameOf } from "../things";
+import { subjectName } from "../things";
 import { elapsedMinutes, isMoment, type MomentText } from "../time";
 import { endSitting, putRun } from "./clockRules";
 import { clock, need, takenOut } from "./shared";
@@ -274,11 +274,4 @@ export function subjectFor(tx: Transaction, given: StartOn, isPast = false): Clo
     );
   }
   return on;
-}
-
-/** What the clock is on, in words. */
-export function subjectName(reads: Pick<Transaction, "find" | "get">, on: ClockSubject): string {
-  const record = reads.get(on.task ?? on.event ?? on.theme ?? "");
-  if (record) return nameOf(record, reads);
-  return plainTitle(on.title ?? "") || "untitled";
 }

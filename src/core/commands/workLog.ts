@@ -1,9 +1,9 @@
 import { bareRecord, newId, Refusal, type Block, type Event, type Id, type Work } from "../model";
 import { gapsBetween, isMyEntry, localSpan, meIn, stretchFor, subjectOf, workedOn } from "../plan";
 import { datesTouched, type Command, type Transaction } from "../store";
-import { nameOf } from "../things";
+import { nameOf, subjectName } from "../things";
 import { addMinutes, isDate, minuteOn, minutesBetween, momentAt, type MomentText } from "../time";
-import { subjectFor, subjectName, type StartOn } from "./clock";
+import { subjectFor, type StartOn } from "./clock";
 import { checkStretch, clock, need, takenOut } from "./shared";
 
 /** Logs a stretch of time that was worked, on a record or for what a few words say. */

@@ -11,7 +11,7 @@ import {
   type Task,
 } from "../model";
 import type { Store } from "../store";
-import { isDate, minutesBetween, type MomentText } from "../time";
+import { isDate, minutesBetween, momentOfInstant, type MomentText } from "../time";
 import { nextIn } from "./box";
 import { localSpan } from "./dayItems";
 import { recordOrOccurrence } from "./series";
@@ -120,6 +120,11 @@ export function clockFace(run: ClockRun, at: number): ClockFace {
   const whole = run.phase === "break" ? (run.until === undefined ? undefined : run.until - run.since) : run.wholeMs;
   const share = leftMs === undefined || !whole ? undefined : Math.min(1, Math.max(0, 1 - leftMs / whole));
   return { leftMs, passedMs, share };
+}
+
+/** When what the clock counts down ends, on the clocks of the person; undefined where nothing ends it, or nothing runs. */
+export function momentOfPhaseEnd({ phase, until }: ClockRun, zone: string): MomentText | undefined {
+  return until === undefined || phase === "pause" ? undefined : momentOfInstant(until, zone);
 }
 
 /** How long the next break of a rhythm is, in minutes, when one more sitting of it is over. */

@@ -46,6 +46,51 @@ export function entriesFor(reads: Reads, field: "task" | "event" | "theme" | "pe
   );
 }
 
+/**
+ * The entries of the log that count for a record: those of a task, an event or a person; of a theme, a goal or a project
+ * those of their tasks too; of a day page those that touch its day.
+ * @returns newest first; undefined for a record that nobody works on
+ */
+export function entriesUnder(reads: Reads & Pick<Store, "find">, record: PensumRecord): readonly Work[] | undefined {
+  const all = entriesOf(reads, record);
+  return all && [...new Set(all)].sort((a, b) => (a.start > b.start ? -1 : 1));
+}
+
+function entriesOf(reads: Reads & Pick<Store, "find">, record: PensumRecord): readonly Work[] | undefined {
+  const { id } = record;
+  const ofTasks = (field: string, of: Id) =>
+    (reads.list("links", `${field}:${of}`) as readonly PensumRecord[]).flatMap((one) =>
+      one.kind === "task" ? entriesFor(reads, "task", one.id) : [],
+    );
+  switch (record.kind) {
+    case "task":
+    case "event":
+    case "person":
+      return entriesFor(reads, record.kind, id);
+    case "theme":
+      return [
+        ...entriesFor(reads, "theme", id),
+        ...ofTasks("theme", id).filter(({ theme }) => theme === undefined),
+        ...(reads.list("links", `theme:${id}`) as readonly PensumRecord[]).flatMap((one) =>
+          one.kind === "event" ? entriesFor(reads, "event", one.id) : [],
+        ),
+      ];
+    case "project":
+      return ofTasks("project", id);
+    case "goal":
+      return [
+        ...ofTasks("goal", id),
+        ...(reads.list("links", `goal:${id}`) as readonly PensumRecord[]).flatMap((one) =>
+          one.kind === "project" ? ofTasks("project", one.id) : [],
+        ),
+      ];
+    case "day":
+      return reads.list("workByDay", record.date) as readonly Work[];
+    default:
+      return undefined;
+  }
+}
+
 /** Tells whether an entry says what the person themselves worked. */
 export function isMyEntry(reads: Reads, { person }: Work): boolean {
   return person === undefined || person === meIn(reads);

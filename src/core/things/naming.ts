@@ -1,4 +1,5 @@
-import type { PensumRecord } from "../model";
+import type { ClockSubject, PensumRecord } from "../model";
+import type { Store } from "../store";
 import { plainTitle } from "../page";
 import { taskOf, type ThingReads } from "./subject";
 
@@ -23,4 +24,10 @@ function ownTitle(record: PensumRecord, reads: ThingReads): string {
   const event = record.kind === "work" ? reads.find("event", record.event)?.title : undefined;
   const theme = reads.find("theme", record.theme)?.title;
   return plainTitle(taskOf(record, reads)?.title || event || record.title || theme || "");
+}
+
+/** What the clock is on, in words. */
+export function subjectName(reads: Pick<Store, "find" | "get">, on: ClockSubject): string {
+  const record = reads.get(on.task ?? on.event ?? on.theme ?? "");
+  return record ? nameOf(record, reads) : plainTitle(on.title ?? "") || "untitled";
 }

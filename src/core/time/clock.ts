@@ -1,10 +1,12 @@
-import { dateOf, momentAt, type MomentText } from "./moments";
+import { dateOf, instantAt, momentAt, type MomentText } from "./moments";
 import { dateFromParts, type DateText } from "./dates";
 
 /** Where the present comes from. Nothing else in Pensum asks the machine for the time. */
 export interface Clock {
   /** The present local moment, to the minute. */
   now(): MomentText;
+  /** The present instant, in milliseconds since 1970; where it is left out, the beginning of the minute that it is. */
+  instant?(): number;
   /** The person's zone, an IANA name. */
   readonly zone: string;
 }
@@ -13,6 +15,7 @@ export interface Clock {
 export function systemClock(): Clock {
   return {
     zone: Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC",
+    instant: () => Date.now(),
     now() {
       const date = new Date();
       const day = dateFromParts(date.getFullYear(), date.getMonth() + 1, date.getDate()) ?? "1000-01-01";
@@ -24,6 +27,11 @@ export function systemClock(): Clock {
 /** A clock that stands still at `moment`, for pictures and tests. */
 export function standingClock(moment: MomentText, zone = "UTC"): Clock {
   return { zone, now: () => moment };
+}
+
+/** The present instant by `clock`, in milliseconds since 1970. */
+export function instantOf(clock: Clock): number {
+  return clock.instant?.() ?? instantAt(clock.now(), clock.zone);
 }
 
 /** Today's date by `clock`. */

@@ -84,6 +84,18 @@ function partsOf(moment: MomentText): number[] {
   ];
 }
 
+/** The instant of a local moment in `zone`, in milliseconds since 1970. */
+export function instantAt(moment: MomentText, zone: string): number {
+  const asUtc = Date.UTC(...(partsOf(moment) as [number, number, number, number]), minuteOf(moment) % 60);
+  return asUtc - offsetMinutes(moment, zone) * 60_000;
+}
+
+/** The moment that the clocks in `zone` show at an instant, to the minute. */
+export function momentOfInstant(instant: number, zone: string): MomentText {
+  const utc = new Date(Math.floor(instant / 60_000) * 60_000).toISOString().slice(0, 16);
+  return moveZone(utc, "UTC", zone);
+}
+
 /** What the clocks do in `zone` on `date`: minutes skipped (positive), shown twice (negative), or 0. */
 export function clockChange(date: DateText, zone: string): number {
   return offsetMinutes(`${addDays(date, 1)}T00:00`, zone) - offsetMinutes(`${date}T00:00`, zone);

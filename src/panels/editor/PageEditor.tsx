@@ -6,6 +6,7 @@ import type { Id } from "@/core/model";
 import type { DateText } from "@/core/time";
 import { NonceContext } from "@/ui/nonce";
 import { useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
+import { useClockActs } from "@/panels/clock/useClock";
 import { EditorBar } from "./EditorBar";
 import { handleAt, type LineHandlers } from "./lineHandle";
 import { partsOfLine } from "./lineParts";
@@ -23,6 +24,7 @@ interface PageEditorProps extends LineHandlers {
 export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, onDragLine }: PageEditorProps) {
   const workspace = useWorkspace();
   const { store } = workspace;
+  const clock = useClockActs();
   const style = useTimeStyle();
   const nonce = useContext(NonceContext);
   const host = useRef<HTMLDivElement>(null);
@@ -30,7 +32,7 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
   const [grip, setGrip] = useState<{ top: number; at: number }>();
   const handlers = useRef<LineHandlers>({});
   useEffect(() => {
-    handlers.current = { onPlace, onGiveDay, onDragLine };
+    handlers.current = { onPlace, onGiveDay, onDragLine, onWork: (task) => void clock.start({ id: task }) };
   });
 
   useEffect(() => {

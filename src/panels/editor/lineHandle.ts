@@ -19,6 +19,8 @@ export interface LineHandlers {
   onPlace?: ((line: LineHandle) => void) | undefined;
   /** Called with the tasks whose lines are chosen, and where the cursor is on the screen. */
   onGiveDay?: ((tasks: readonly Id[], at: { x: number; y: number }) => void) | undefined;
+  /** Called with the task of the line that somebody begins to work on. */
+  onWork?: ((task: Id) => void) | undefined;
   onDragLine?: ((event: PointerEvent, line: LineHandle) => void) | undefined;
 }
 
@@ -60,6 +62,14 @@ export function lineKeys(store: Store, handlers: () => LineHandlers) {
         const at = view.coordsAtPos(main.head);
         if (tasks.length > 0 && at) handlers().onGiveDay?.(tasks, { x: at.left, y: at.bottom });
         return true;
+      },
+    },
+    {
+      key: "Alt-w",
+      run(view: EditorView) {
+        const { task } = here(view);
+        if (task) handlers().onWork?.(task);
+        return task !== undefined && handlers().onWork !== undefined;
       },
     },
     {

@@ -19,6 +19,7 @@ import { FieldRow } from "@/panels/fields/FieldRow";
 import { OneOfSeries } from "./OneOfSeries";
 import { RecordHistory } from "./RecordHistory";
 import { RecordLinks, RecordList } from "./RecordLinks";
+import { RecordLog } from "./RecordLog";
 import { TaskHours } from "./TaskHours";
 
 /** A record, open beside what one looks at: its fields, words, hours, what links to it, and what happened to it. */
@@ -98,6 +99,7 @@ export function RecordSheet({ id }: { id: Id }) {
           )}
           {isPage(record) && <LooseLines page={record.id} />}
           {record.kind === "task" && <TaskHours task={record} />}
+          <RecordLog record={record} />
           {record.kind === "task" && <Parts task={record} />}
           <RecordLinks record={record} />
           <RecordHistory id={record.id} />

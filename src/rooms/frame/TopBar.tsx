@@ -1,11 +1,16 @@
 "use client";
-import { CircleHelp, Search } from "lucide-react";
-import type { ReactNode } from "react";
+import { CircleHelp, Search, Timer } from "lucide-react";
+import { Suspense, type ReactNode } from "react";
 import type { DateText } from "@/core/time";
+import { openClock, useClockPlace } from "@/panels/clock/clockPlace";
+import { useClockRun } from "@/panels/clock/useClock";
+import { late } from "@/ui/late";
 import { goTo } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { NowNext } from "./NowNext";
 import { useList, useSaving, useUnsettled, useWorkspace } from "@/ui/workspaceContext";
+
+const ClockCorner = late(() => import("@/panels/clock/ClockCorner").then((part) => ({ default: part.ClockCorner })));
 
 interface TopBarProps {
   room: string;
@@ -38,6 +43,9 @@ export function TopBar({ room, date, today, onHelp, onSearch, children }: TopBar
       <button className="button-quiet grid place-items-center" aria-label="Search everything" onClick={onSearch}>
         <Search size={16} aria-hidden />
       </button>
+      <button className="button-quiet grid place-items-center" aria-label="Clock" onClick={() => openClock("panel")}>
+        <Timer size={16} aria-hidden />
+      </button>
       <Status date={date} today={today} />
       <button className="button-quiet grid place-items-center" aria-label="Keys and help" onClick={onHelp}>
         <CircleHelp size={16} aria-hidden />
@@ -64,6 +72,9 @@ function Status({ date, today }: { date: DateText | undefined; today: DateText }
   const saving = useSaving();
   const { name, database } = useWorkspace();
   const isTyping = useUnsettled();
+  const clockPlace = useClockPlace();
+  const run = useClockRun();
+  const isClockSeen = clockPlace !== "closed" || run !== undefined;
   const text = !database
     ? "Kept in this tab only"
     : saving.kind === "failed"
@@ -73,14 +84,22 @@ function Status({ date, today }: { date: DateText | undefined; today: DateText }
         : saving.kind === "saved"
           ? "All saved"
           : "Saving";
+  const place =
+    date && date !== today ? (
+      <button className="link font-semibold" onClick={() => goTo("/")}>
+        Back to today
+      </button>
+    ) : (
+      <NowNext today={today} />
+    );
   return (
     <div className="status flex w-52 flex-none flex-col items-end leading-4">
-      {date && date !== today ? (
-        <button className="link font-semibold" onClick={() => goTo("/")}>
-          Back to today
-        </button>
+      {isClockSeen ? (
+        <Suspense fallback={place}>
+          <ClockCorner>{place}</ClockCorner>
+        </Suspense>
       ) : (
-        <NowNext today={today} />
+        place
       )}
       <span
         className={`text-small ${saving.kind === "failed" ? "font-semibold text-madder" : "text-ink-3"}`}

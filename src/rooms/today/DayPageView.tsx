@@ -12,6 +12,7 @@ import { LeftOverBand } from "./LeftOverBand";
 import { usePlacing } from "@/panels/hours/placing";
 import { late } from "@/ui/late";
 
+const DayLog = late(() => import("./DayLog").then((part) => ({ default: part.DayLog })));
 const DayPopover = late(() => import("@/panels/days/DayPopover"));
 const DayNeighbours = late(() => import("./DayNeighbours").then((part) => ({ default: part.DayNeighbours })));
 
@@ -29,6 +30,15 @@ export function DayPageView({ id, date, today }: DayPageViewProps) {
   const { place } = usePlacing();
   const [giving, setGiving] = useState<{ tasks: readonly Id[]; x: number; y: number }>();
   const lines = useList("linesByPage", id);
+  const [logging, setLogging] = useState(false);
+  const isLogged = useComputed(
+    useCallback(
+      (from) =>
+        from.list("workByDay", date).length > 0 || (date === today && from.list("workByDay", "running").length > 0),
+      [date, today],
+    ),
+  );
+  const showsLog = logging || isLogged;
   const tasks = lines.filter((record): record is Task => record.kind === "task" && record.state !== "dropped");
   const done = tasks.filter((task) => !isUnfinished(task.state)).length;
   const carried = useComputed(
@@ -63,8 +73,18 @@ export function DayPageView({ id, date, today }: DayPageViewProps) {
             </span>
           )}
           {carried > 0 && <span>{carried} carried here</span>}
+          {date <= today && !showsLog && (
+            <button className="hover:underline" onClick={() => setLogging(true)}>
+              Log time
+            </button>
+          )}
         </p>
         {date === today && <LeftOverBand today={today} />}
+        {date <= today && showsLog && (
+          <Suspense>
+            <DayLog date={date} />
+          </Suspense>
+        )}
         <PageEditor
           id={id}
           date={date}

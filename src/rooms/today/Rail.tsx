@@ -1,9 +1,10 @@
 "use client";
-import { useCallback, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { Suspense, useCallback, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { usualBlockMinutes } from "@/core/commands";
-import { allDayEvents, columns, isOver, loadOf, namedItems, roomOn } from "@/core/plan";
+import { allDayEvents, columns, isOver, loadOf, namedItems, roomOn, workedOn } from "@/core/plan";
 import { clockChange, clockText, dateText, durationText, minuteOf, workingDay, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
+import { late } from "@/ui/late";
 import { focusSoon } from "@/ui/focusSoon";
 import { DrawForm } from "@/panels/hours/DrawForm";
 import { AllDay, GhostBlock, hourText, NowLine, Outside } from "@/panels/hours/hourParts";
@@ -12,6 +13,8 @@ import { useHours } from "@/panels/hours/useHours";
 import { dayAddress, goTo } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+
+const WorkedStrand = late(() => import("@/panels/clock/WorkedStrand").then((part) => ({ default: part.WorkedStrand })));
 
 const hourPixels = 63;
 const minutePixels = hourPixels / 60;
@@ -95,6 +98,11 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
   };
 
   const over = isOver(load);
+  // What is still to come was worked by nobody yet.
+  const isLogged = date <= today;
+  const workedMinutes = useComputed(
+    useCallback((from) => workedOn(from, date, now, zone).workedMinutes, [date, now, zone]),
+  );
   return (
     <section
       aria-label="Hours"
@@ -108,6 +116,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
             : load.plannedMinutes > 0
               ? `${durationText(load.plannedMinutes)} planned`
               : "Nothing planned"}
+          {workedMinutes > 0 && `, ${durationText(workedMinutes)} worked`}
         </span>
         {date >= today && hours && (
           <span>{freeMinutes > 0 ? `${durationText(freeMinutes)} free` : "nothing free"}</span>
@@ -120,6 +129,12 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
       {change !== 0 && (
         <p className="flex-none border-b border-hairline px-3.5 pb-1.5 text-small text-ink-2">
           The clocks go {change > 0 ? "forward" : "back"} by {durationText(Math.abs(change))} on this day.
+        </p>
+      )}
+      {isLogged && (
+        <p className="flex flex-none justify-between border-b border-hairline pr-3 pl-[52px] text-small text-ink-2">
+          <span>planned</span>
+          <span className="w-[64px]">worked</span>
         </p>
       )}
       <div ref={scroller} className="relative min-h-0 flex-1 overflow-x-hidden overflow-y-auto [scrollbar-width:thin]">
@@ -157,7 +172,23 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
               </span>
             </div>
           ))}
-          <div className="pointer-events-none absolute inset-y-0 right-3 left-[52px]">
+          {isLogged && (
+            <div className="absolute inset-y-0 right-2.5 w-[66px] border-l border-hairline">
+              <Suspense>
+                <WorkedStrand
+                  date={date}
+                  today={today}
+                  minutePixels={minutePixels}
+                  snap={snap}
+                  minuteAt={minuteAt}
+                  scroller={scroller}
+                />
+              </Suspense>
+            </div>
+          )}
+          <div
+            className={`pointer-events-none absolute inset-y-0 left-[52px] ${isLogged ? "right-[84px]" : "right-3"}`}
+          >
             {items.map((item, at) => (
               <HourItem
                 key={item.record.id}

@@ -1,13 +1,17 @@
 "use client";
-import { useCallback, useRef, useState, type KeyboardEvent } from "react";
+import { Suspense, useCallback, useRef, useState, type KeyboardEvent } from "react";
 import { usualBlockMinutes } from "@/core/commands";
 import type { Task } from "@/core/model";
 import { roomOn, tray } from "@/core/plan";
 import { capacityMinutes, durationText, minuteOf, workingDay, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { TrayRow } from "@/panels/hours/TrayRow";
+import { useClockRun } from "@/panels/clock/useClock";
+import { late } from "@/ui/late";
 import { stepFocus } from "@/ui/stepFocus";
 import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
+
+const ClockPanel = late(() => import("@/panels/clock/ClockPanel").then((part) => ({ default: part.ClockPanel })));
 
 const shownAtFirst = 40;
 
@@ -25,6 +29,7 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
   const { zone } = store.clock;
   const [shown, setShown] = useState(shownAtFirst);
   const list = useRef<HTMLUListElement>(null);
+  const run = useClockRun();
   const tasks = useComputed(useCallback((from) => tray(from, date, now, settings), [date, now, settings]));
   const free = useComputed(
     useCallback(
@@ -40,6 +45,13 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
       data-pane="tray"
       className={`side-column w-[262px] flex-none flex-col border-l border-rule ${hidden ? "is-beside-sheet" : ""}`}
     >
+      {date === today && run && (
+        <div className="flex-none border-b border-rule bg-sheet px-3.5 pt-3 pb-2">
+          <Suspense>
+            <ClockPanel />
+          </Suspense>
+        </div>
+      )}
       <h2 className="flex h-9 flex-none items-center justify-between px-3.5 font-semibold text-ink-2">
         <span>Not placed</span>
         <span>{tasks.length > 0 && `${tasks.length} ${tasks.length === 1 ? "task" : "tasks"}`}</span>

@@ -1,0 +1,57 @@
+"use client";
+import { useEffect, useMemo, useRef } from "react";
+import { logWork } from "@/core/commands/workLog";
+import { durationText, momentAt, rangeText, type DateText } from "@/core/time";
+import { useAct, useTimeStyle } from "@/ui/workspaceContext";
+import { WorkField } from "./WorkField";
+
+interface WorkFormProps {
+  date: DateText;
+  startMinute: number;
+  endMinute: number;
+  minutePixels: number;
+  onClose: () => void;
+}
+
+/** Asks what a stretch of a day was worked on. */
+export function WorkForm({ date, startMinute, endMinute, minutePixels, onClose }: WorkFormProps) {
+  const style = useTimeStyle();
+  const act = useAct();
+  const form = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    void form.current?.scrollIntoView({ block: "nearest" });
+  }, []);
+  const at = useMemo(() => ({ date, startMinute, endMinute }), [date, startMinute, endMinute]);
+  return (
+    <div
+      ref={form}
+      role="form"
+      aria-label="What was it"
+      className="absolute right-0 z-30 grid w-[250px] gap-2 border border-ink-3 bg-sheet p-2.5"
+      style={{ top: endMinute * minutePixels + 4 }}
+      onPointerDown={(event) => event.stopPropagation()}
+      onKeyDown={(event) => {
+        if (event.key === "Escape") onClose();
+        event.stopPropagation();
+      }}
+    >
+      <p className="font-semibold">
+        {rangeText(startMinute, endMinute, style)}, {durationText(endMinute - startMinute)}
+      </p>
+      <WorkField
+        label="What was it"
+        hint="What was it?"
+        begin
+        at={at}
+        onCancel={onClose}
+        onTake={(on) => {
+          const [start, end] = [momentAt(date, startMinute), momentAt(date, endMinute)];
+          if (act(logWork, { on, start, end }) !== undefined) onClose();
+        }}
+      />
+      <button type="button" className="button-quiet justify-self-start" onClick={onClose}>
+        It was a break
+      </button>
+    </div>
+  );
+}
