@@ -3,7 +3,6 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import { defaultSettings, type Block, type PensumRecord, type Work } from "@/core/model";
 import { clockRun } from "@/core/plan";
 import { addMinutes, type Clock } from "@/core/time";
-import { DayLog } from "@/rooms/today/DayLog";
 import { currentNotice, notify } from "@/ui/notices";
 import { blockOf, draw, now, taskOf, today } from "@/ui/testing/screen";
 import { ClockCorner } from "./ClockCorner";
@@ -214,47 +213,6 @@ describe("the worked strand", () => {
     await user.click(getByRole("button", { name: "8:30 to 9:00 is logged twice: which counts?" }));
     await user.click(within(getByRole("dialog", { name: "Which counts?" })).getByRole("button", { name: "Stakes" }));
     expect(log()).toEqual(["ta 08:00 to 08:30", "tb 08:30 to 09:30"]);
-  });
-});
-
-describe("the log of a day in lines", () => {
-  const drawn = async (...work: Work[]) => {
-    const drawing = await draw(<DayLog date={today} />, [settings, letter, stakes, ...work]);
-    return { ...drawing, log: () => entries(drawing.store.list("kind", "work")) };
-  };
-
-  it("begins each line where the last one ended, and takes a length instead of an end", async () => {
-    const { user, getByRole, log } = await drawn();
-    const time = () => getByRole("textbox", { name: "From and to, or how long" });
-    await user.type(time(), "8:15 to 9:17{Enter}");
-    await user.keyboard("Letter{Enter}");
-    expect(log()).toEqual(["ta 08:15 to 09:17"]);
-    await user.type(time(), "40 min{Enter}");
-    await user.keyboard("Telephone{Enter}");
-    expect(log()).toEqual(["Telephone 09:17 to 09:57", "ta 08:15 to 09:17"]);
-    await user.type(time(), "10:30{Enter}");
-    await user.keyboard("Stakes{Enter}");
-    expect(log()[2]).toBe("tb 09:57 to 10:30");
-  });
-
-  it("says what is wrong with a time, and changes an entry by typing over its hours and its note", async () => {
-    const { user, getByRole, log, store, container } = await drawn(entry("wa", "08:00", "09:00"));
-    const time = getByRole("textbox", { name: "From and to, or how long" });
-    for (const [typed, said] of [
-      ["banana", "From and to"],
-      ["11:00 to 12:00", "still to come"],
-      ["8:30", "after the start"],
-    ]) {
-      await user.clear(time);
-      await user.type(time, `${typed}{Enter}`);
-      expect(container.textContent).toContain(said);
-    }
-    const hours = getByRole("textbox", { name: "Hours of Letter" });
-    await user.clear(hours);
-    await user.type(hours, "8:10 to 8:50{Enter}");
-    expect(log()).toEqual(["ta 08:10 to 08:50"]);
-    await user.type(getByRole("textbox", { name: "Note on Letter" }), "figures{Enter}");
-    expect(store.find("work", "wa")?.text).toBe("figures");
   });
 });
 

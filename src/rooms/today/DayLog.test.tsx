@@ -1,0 +1,60 @@
+import { describe, expect, it } from "vitest";
+import { defaultSettings, type PensumRecord, type Work } from "@/core/model";
+import { draw, taskOf, today } from "@/ui/testing/screen";
+import { DayLog } from "./DayLog";
+
+const settings = { ...defaultSettings, hour12: false };
+const at = (clock: string) => `${today}T${clock}`;
+const letter = taskOf("ta", { title: "Letter", estimateMinutes: 90, doDay: today });
+const stakes = taskOf("tb", { title: "Stakes", doDay: today });
+const entry = (id: string, start: string, end: string, fields: Partial<Work> = {}): Work => ({
+  ...{ id, kind: "work", title: "", text: "", createdAt: at(end), task: "ta" },
+  ...{ start: at(start), end: at(end) },
+  ...fields,
+});
+
+const entries = (all: readonly PensumRecord[]) =>
+  (all as Work[])
+    .map(({ start, end, task, title }) => `${task ?? title} ${start.slice(11)} to ${end?.slice(11) ?? "now"}`)
+    .sort();
+
+describe("the log of a day in lines", () => {
+  const drawn = async (...work: Work[]) => {
+    const drawing = await draw(<DayLog date={today} />, [settings, letter, stakes, ...work]);
+    return { ...drawing, log: () => entries(drawing.store.list("kind", "work")) };
+  };
+
+  it("begins each line where the last one ended, and takes a length instead of an end", async () => {
+    const { user, getByRole, log } = await drawn();
+    const time = () => getByRole("textbox", { name: "From and to, or how long" });
+    await user.type(time(), "8:15 to 9:17{Enter}");
+    await user.keyboard("Letter{Enter}");
+    expect(log()).toEqual(["ta 08:15 to 09:17"]);
+    await user.type(time(), "40 min{Enter}");
+    await user.keyboard("Telephone{Enter}");
+    expect(log()).toEqual(["Telephone 09:17 to 09:57", "ta 08:15 to 09:17"]);
+    await user.type(time(), "10:30{Enter}");
+    await user.keyboard("Stakes{Enter}");
+    expect(log()[2]).toBe("tb 09:57 to 10:30");
+  });
+
+  it("says what is wrong with a time, and changes an entry by typing over its hours and its note", async () => {
+    const { user, getByRole, log, store, container } = await drawn(entry("wa", "08:00", "09:00"));
+    const time = getByRole("textbox", { name: "From and to, or how long" });
+    for (const [typed, said] of [
+      ["banana", "From and to"],
+      ["11:00 to 12:00", "still to come"],
+      ["8:30", "after the start"],
+    ]) {
+      await user.clear(time);
+      await user.type(time, `${typed}{Enter}`);
+      expect(container.textContent).toContain(said);
+    }
+    const hours = getByRole("textbox", { name: "Hours of Letter" });
+    await user.clear(hours);
+    await user.type(hours, "8:10 to 8:50{Enter}");
+    expect(log()).toEqual(["ta 08:10 to 08:50"]);
+    await user.type(getByRole("textbox", { name: "Note on Letter" }), "figures{Enter}");
+    expect(store.find("work", "wa")?.text).toBe("figures");
+  });
+});
