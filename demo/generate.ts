@@ -1,9 +1,11 @@
 import {
+  bareRecord,
   dayPageId,
   defaultSettings,
   newId,
   seededRandom,
   type Block,
+  type DayPage,
   type Event,
   type Id,
   type PensumRecord,
@@ -22,7 +24,7 @@ import {
   type MomentText,
 } from "@/core/time";
 import { addStructure, structureSize } from "./structure";
-import { idealWeeks, notes, openWork, people, themes, toCome, usualWork } from "./world";
+import { todaysAims, idealWeeks, notes, openWork, people, themes, toCome, usualWork } from "./world";
 
 export interface DemoOptions {
   /** The present of the demo. */
@@ -127,7 +129,7 @@ class World {
     if (minuteOf(this.#now) >= 615) this.#set(writeUp, { state: "doing" });
     const line = (task: Task, indent = "") => writeTaskLine(this.#current(task), indent);
     this.#page(today, [
-      "## Aims",
+      "## In hand",
       "",
       line(writeUp),
       line(culvert),
@@ -154,6 +156,16 @@ class World {
       "",
       line(close),
     ]);
+    this.#setPortion(today, [
+      [writeUp, 90],
+      [culvert, 60],
+      [stakes, 15],
+    ]);
+    for (const [at, title] of todaysAims.entries())
+      this.records.push({
+        ...bareRecord("aim", { id: `aim${at}oftoday`, title, now: momentAt(today, 480 + at) }),
+        date: today,
+      });
   }
 
   addDaysToCome() {
@@ -413,6 +425,13 @@ class World {
   }
 
   /** Writes the page of a date; every task named in it by id stands there. */
+  /** The tasks that were chosen for a day whose page is there. */
+  #setPortion(date: DateText, tasks: readonly (readonly [Task, number])[]) {
+    const at = this.records.findIndex(({ id }) => id === dayPageId(date));
+    const page = this.records[at] as DayPage;
+    this.records[at] = { ...page, portion: tasks.map(([task, minutes]) => ({ task: task.id, minutes })) };
+  }
+
   #page(date: DateText, lines: readonly string[]) {
     const id = dayPageId(date);
     for (const line of lines) {

@@ -303,3 +303,6 @@ export const gathered = [
   "Birthday present for Ines",
   "Read the paper on large wood in small rivers",
 ] as const;
+
+/** What today is to come to. */
+export const todaysAims = ["The write-up can be read by somebody else", "Culvert B is settled with the modellers"];

@@ -17,6 +17,7 @@ import { useStore, useTurnBack, useWorkspace } from "@/ui/workspaceContext";
 import { openClock } from "@/panels/clock/clockPlace";
 import { recordAt } from "@/panels/clock/recordAt";
 import { useClockActs } from "@/panels/clock/useClock";
+import { useChoose, useFourth } from "@/panels/clock/usePortion";
 import { CaptureField } from "./frame/CaptureField";
 import { NoticeLine } from "./frame/NoticeLine";
 import { SavingBanner } from "./frame/SavingBanner";
@@ -33,6 +34,7 @@ const Plan = late(() => import("./plan/PlanRoom").then((room) => ({ default: roo
 const Notes = late(() => import("./notes/NotesRoom").then((room) => ({ default: room.NotesRoom })));
 const RecordSheet = late(() => import("./frame/RecordSheet").then((sheet) => ({ default: sheet.RecordSheet })));
 const SearchDialog = late(() => import("./frame/SearchDialog").then((found) => ({ default: found.SearchDialog })));
+const WhichGoes = late(() => import("@/panels/clock/WhichGoes").then((part) => ({ default: part.WhichGoes })));
 const KeysHelp = late(() => import("./frame/KeysHelp").then((help) => ({ default: help.KeysHelp })));
 
 const stuckMilliseconds = 2000;
@@ -55,6 +57,8 @@ export function Frame({ problem }: { problem: unknown }) {
   const { journal } = useWorkspace();
   const turnBack = useTurnBack();
   const clockActs = useClockActs();
+  const choose = useChoose();
+  const fourth = useFourth();
   useStandingOrders(today);
   useEffect(() => {
     if (place.room === "today") noteOpenDay(place.date);
@@ -118,6 +122,11 @@ export function Frame({ problem }: { problem: unknown }) {
         const wanted = recordAt(target) ?? (target.closest(".record-sheet") ? record : undefined);
         if (wanted) void clockActs.start({ id: wanted });
         else openClock("panel");
+      } else if (event.code === "KeyP" && !mod && (event.altKey || !typing)) {
+        const wanted = recordAt(target) ?? (target.closest(".record-sheet") ? record : undefined);
+        if (!wanted) return;
+        event.preventDefault();
+        choose(wanted, date !== undefined && date > today ? date : today);
       } else if (event.altKey && !mod && event.key === "Home") {
         event.preventDefault();
         goTo(place.room === "plan" ? planAddress(place.look, place.span) : "/");
@@ -132,7 +141,7 @@ export function Frame({ problem }: { problem: unknown }) {
     };
     addEventListener("keydown", press);
     return () => removeEventListener("keydown", press);
-  }, [store, clock, date, today, record, place, turnBack, clockActs]);
+  }, [store, clock, date, today, record, place, turnBack, clockActs, choose]);
 
   return (
     <div className="flex h-full flex-col">
@@ -170,6 +179,11 @@ export function Frame({ problem }: { problem: unknown }) {
         )}
       </div>
       <NoticeLine />
+      {fourth && (
+        <Suspense>
+          <WhichGoes />
+        </Suspense>
+      )}
       {searchOpen && (
         <Suspense>
           <SearchDialog onClose={() => setSearchOpen(false)} />

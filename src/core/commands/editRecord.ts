@@ -124,6 +124,7 @@ const linkingKinds: readonly Kind[] = [
     "task",
     "event",
     "block",
+    "aim",
     "goal",
     "project",
     "area",

@@ -146,6 +146,15 @@ const IsRhythms = rule("isRhythms", "is not a list of rhythms", (value) =>
       isAmount(longAfter, 100),
   ),
 );
+const IsSharpHours = rule(
+  "isSharpHours",
+  "is not a stretch of a day",
+  (value) =>
+    isShape(value) &&
+    isMinute(value.startMinute) &&
+    isMinute(value.endMinute) &&
+    (value.endMinute as number) > (value.startMinute as number),
+);
 const isInstant = (value: unknown) => value === undefined || Number.isSafeInteger(value);
 const IsClockRun = rule(
   "isClockRun",
@@ -317,6 +326,7 @@ class SettingsCheck extends RecordCheck {
   @IsOptional() @IsInt() @Min(0) @Max(1440) longestRunMinutes?: number;
   @IsOptional() @IsPullWeights() pullWeights?: unknown;
   @IsOptional() @IsId() me?: string;
+  @IsOptional() @IsSharpHours() sharpHours?: unknown;
   @IsOptional() @IsRhythms() rhythms?: unknown;
   @IsOptional() @IsCalendarDyes() calendarDyes?: unknown;
   @IsOptional() @IsLayers() layers?: unknown;

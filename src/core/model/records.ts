@@ -1,6 +1,7 @@
 import type { DateText, MomentText, WorkingWeek } from "../time";
 import {
   kinds,
+  type Aim,
   type Area,
   type Block,
   type DayPage,
@@ -146,6 +147,8 @@ export interface Settings {
   readonly pullWeights?: PullWeights;
   /** The record of the person themselves, where there is one. */
   readonly me?: Id;
+  /** When the person is sharp, on every day: what is hardest is proposed for then. */
+  readonly sharpHours?: { readonly startMinute: number; readonly endMinute: number };
   /** The rhythms that the clock can follow; the usual ones where absent. */
   readonly rhythms?: readonly Rhythm[];
   /** The dyes of calendars, by their names. */
@@ -167,6 +170,7 @@ export type PensumRecord =
   | Block
   | Theme
   | DayPage
+  | Aim
   | Note
   | Person
   | Area

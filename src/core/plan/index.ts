@@ -15,6 +15,7 @@ export * from "./logTime";
 export * from "./matrix";
 export * from "./pattern";
 export * from "./planTray";
+export * from "./portion";
 export * from "./pull";
 export * from "./range";
 export * from "./reasons";

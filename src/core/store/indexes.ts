@@ -76,6 +76,7 @@ export const indexKeys = {
         ? record.holds.map(({ task }) => task).concat(one(record.task))
         : one(record.task),
   eventsByDay: eventDates,
+  aimsByDay: (record) => (record.kind === "aim" ? [record.date] : none),
   /** Entries of the work log by the days that they touch; one that runs stands under `running` too. */
   workByDay: (record) =>
     record.kind !== "work"

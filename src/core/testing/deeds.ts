@@ -1,6 +1,7 @@
 import { understand } from "../capture";
 import * as commands from "../commands";
 import * as clocks from "../commands/clock";
+import * as portions from "../commands/portion";
 import * as logs from "../commands/workLog";
 import { clarify, clarifiedKinds, gatherPage, mergeTask, splitTask } from "../commands/clarify";
 import { defaultSettings, seededRandom, states, type Id, type Kind } from "../model";
@@ -49,7 +50,8 @@ export class Hand {
     Array.from({ length: this.number(4) }, () =>
       this.from(["- [ ] new one", "  - [ ] part", "- 9:00-9:30 call", "words", "```", "# Head", "- [x] done"]),
     ).join("\n");
-  register = () => this.from(["tasks", "goals", "projects", "notes", "events", "work", "own", "people", "gone"]);
+  register = () =>
+    this.from(["tasks", "goals", "projects", "notes", "events", "work", "own", "people", "aims", "gone"]);
   /** Values for a few fields of a record, fitting or not. */
   fields = (register: string) => {
     const found = findRegister(this.store, register);
@@ -148,6 +150,20 @@ export const deeds: Readonly<Record<string, Deed>> = {
   splitEntry: deed(logs.splitEntry, (h) => ({ id: h.id("work"), at: h.moment() })),
   joinEntries: deed(logs.joinEntries, (h) => ({ first: h.id("work"), second: h.id("work") })),
   settleOverlap: deed(logs.settleOverlap, (h) => ({ keep: h.id("work"), from: h.moment(), to: h.moment() })),
+  addAim: deed(portions.addAim, (h) => ({ date: h.date(), title: h.title() })),
+  addToPortion: deed(portions.addToPortion, (h) => ({
+    ...{ date: h.date(), task: h.id("task"), zone: clock.zone },
+    ...h.maybe(() => ({ instead: h.id("task") })),
+  })),
+  takePortion: deed(portions.takePortion, (h) => ({
+    date: h.date(),
+    tasks: [...new Set(h.ids("task"))].map((task) => ({ task, minutes: 15 + h.number(60) })),
+  })),
+  takeFromPortion: deed(portions.takeFromPortion, (h) => ({ date: h.date(), task: h.id("task") })),
+  changePortion: deed(portions.changePortion, (h) => ({
+    ...{ date: h.date(), task: h.id("task") },
+    ...h.from<object>([{ by: 1 }, { by: -1 }, { minutes: h.number(90) }]),
+  })),
   setState: deed(c.setState, (h) => ({ tasks: h.ids("task"), state: h.from(states) })),
   writePage: (h) => {
     const id = h.number(3) === 0 ? h.id("note") : `day-${h.date()}`;

@@ -9,7 +9,7 @@ import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
 const kept = new WeakMap<Store, FreeAhead>();
 
 /** The working time that is free ahead, kept with the store. */
-function freeAhead(store: Store): FreeAhead {
+export function freeAheadOf(store: Store): FreeAhead {
   const settings: Settings = store.find("settings", "settings") ?? defaultSettings;
   const { zone } = store.clock;
   let free = kept.get(store);
@@ -23,13 +23,13 @@ function freeAhead(store: Store): FreeAhead {
 /** The working time that is free ahead. */
 export function useFreeAhead(): FreeAhead {
   useSettings();
-  return freeAhead(useStore());
+  return freeAheadOf(useStore());
 }
 
 /** The due dates ahead by which the work does not fit. */
 export function useShortages(): readonly Shortage[] {
   const now = useNow(useStore().clock);
-  return useComputed(useCallback((store) => shortages(dueTasks(store, now), freeAhead(store), now), [now]));
+  return useComputed(useCallback((store) => shortages(dueTasks(store, now), freeAheadOf(store), now), [now]));
 }
 
 /** The pull of every open task, asked for one by one. */
@@ -40,7 +40,7 @@ export function usePull(): (task: Task) => Pull {
   return useMemo(() => {
     void revision;
     const settings: Settings = store.find("settings", "settings") ?? defaultSettings;
-    const pull = pullOf({ reads: store, settings, now, free: freeAhead(store) });
+    const pull = pullOf({ reads: store, settings, now, free: freeAheadOf(store) });
     const known = new Map<Task, Pull>();
     return (task) => {
       let own = known.get(task);

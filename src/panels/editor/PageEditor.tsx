@@ -3,10 +3,11 @@ import { useContext, useEffect, useRef, useState } from "react";
 import type { EditorView } from "@codemirror/view";
 import { GripVertical } from "lucide-react";
 import type { Id } from "@/core/model";
-import type { DateText } from "@/core/time";
+import { dateOf, type DateText } from "@/core/time";
 import { NonceContext } from "@/ui/nonce";
 import { useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
 import { useClockActs } from "@/panels/clock/useClock";
+import { useChoose } from "@/panels/clock/usePortion";
 import { EditorBar } from "./EditorBar";
 import { handleAt, type LineHandlers } from "./lineHandle";
 import { partsOfLine } from "./lineParts";
@@ -25,14 +26,20 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
   const workspace = useWorkspace();
   const { store } = workspace;
   const clock = useClockActs();
+  const choose = useChoose();
   const style = useTimeStyle();
   const nonce = useContext(NonceContext);
   const host = useRef<HTMLDivElement>(null);
   const [view, setView] = useState<EditorView>();
   const [grip, setGrip] = useState<{ top: number; at: number }>();
   const handlers = useRef<LineHandlers>({});
+  const onWork = (task: Id) => void clock.start({ id: task });
+  const onChoose = (task: Id) => {
+    const today = dateOf(store.clock.now());
+    choose(task, date !== undefined && date > today ? date : today);
+  };
   useEffect(() => {
-    handlers.current = { onPlace, onGiveDay, onDragLine, onWork: (task) => void clock.start({ id: task }) };
+    handlers.current = { onPlace, onGiveDay, onDragLine, onWork, onChoose };
   });
 
   useEffect(() => {

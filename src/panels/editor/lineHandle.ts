@@ -19,6 +19,8 @@ export interface LineHandlers {
   onPlace?: ((line: LineHandle) => void) | undefined;
   /** Called with the tasks whose lines are chosen, and where the cursor is on the screen. */
   onGiveDay?: ((tasks: readonly Id[], at: { x: number; y: number }) => void) | undefined;
+  /** Called with the task of the line that somebody chooses for the portion of a day. */
+  onChoose?: ((task: Id) => void) | undefined;
   /** Called with the task of the line that somebody begins to work on. */
   onWork?: ((task: Id) => void) | undefined;
   onDragLine?: ((event: PointerEvent, line: LineHandle) => void) | undefined;
@@ -70,6 +72,14 @@ export function lineKeys(store: Store, handlers: () => LineHandlers) {
         const { task } = here(view);
         if (task) handlers().onWork?.(task);
         return task !== undefined && handlers().onWork !== undefined;
+      },
+    },
+    {
+      key: "Alt-p",
+      run(view: EditorView) {
+        const { task } = here(view);
+        if (task) handlers().onChoose?.(task);
+        return task !== undefined && handlers().onChoose !== undefined;
       },
     },
     {

@@ -11,6 +11,7 @@ const groups: readonly (readonly [string, readonly (readonly [string, string])[]
       ["N, or Alt N while writing", "Add something"],
       ["/", "Search everything"],
       ["W, or Alt W while writing", "Start the clock on what is selected, or open the clock"],
+      ["P, or Alt P while writing", "Put the selected task into the portion of the day"],
       ["Alt ↑ and Alt ↓", "The day before, the day after"],
       ["Alt Home", "Today"],
       ["F6, Shift F6", "Next pane, pane before"],

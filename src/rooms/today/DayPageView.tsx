@@ -13,6 +13,7 @@ import { usePlacing } from "@/panels/hours/placing";
 import { late } from "@/ui/late";
 
 const DayLog = late(() => import("./DayLog").then((part) => ({ default: part.DayLog })));
+const DayPortion = late(() => import("./DayPortion").then((part) => ({ default: part.DayPortion })));
 const DayPopover = late(() => import("@/panels/days/DayPopover"));
 const DayNeighbours = late(() => import("./DayNeighbours").then((part) => ({ default: part.DayNeighbours })));
 
@@ -80,6 +81,9 @@ export function DayPageView({ id, date, today }: DayPageViewProps) {
           )}
         </p>
         {date === today && <LeftOverBand today={today} />}
+        <Suspense>
+          <DayPortion date={date} today={today} />
+        </Suspense>
         {date <= today && showsLog && (
           <Suspense>
             <DayLog date={date} />

@@ -290,6 +290,8 @@ class FolderReader {
       if (folder !== "" && said === undefined && !entries.has("pensum")) bare.folder = folder;
     }
     if (kind === "event" || kind === "block" || kind === "work") Object.assign(bare, this.#hours(entries));
+    // An entry that runs has no end.
+    if (kind === "work" && !entries.has("end")) delete bare.end;
     return bare as unknown as PensumRecord;
   }
 

@@ -47,6 +47,7 @@ const recordsPerStep = 500;
 /** The folders of the kinds that have one file a record; rows have one for each register. */
 export const folders: Partial<Record<PensumRecord["kind"], string>> = {
   task: "tasks/",
+  aim: "aims/",
   goal: "goals/",
   project: "projects/",
   event: "events/",

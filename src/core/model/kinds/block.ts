@@ -18,6 +18,6 @@ export const block = describeKind({
     { name: "holds", label: "Holds", type: "held", kept: true, hidden: true },
   ],
   beside: [...common.occurrence, common.page, common.createdAt],
-  hours: (now) => ({ start: now, end: addMinutes(now, 30) }),
+  fresh: (now) => ({ start: now, end: addMinutes(now, 30) }),
 });
 export type Block = RecordFrom<typeof block>;

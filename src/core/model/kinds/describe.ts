@@ -15,8 +15,8 @@ export interface KindDescription {
   readonly beside?: readonly Field[];
   /** What a new one has where nothing else is said, beside its empty lists and texts. */
   readonly usual?: Readonly<Record<string, unknown>>;
-  /** The hours that a new one has. */
-  readonly hours?: (now: MomentText) => { readonly start: MomentText; readonly end: MomentText };
+  /** The day or the hours that a new one has. */
+  readonly fresh?: (now: MomentText) => Readonly<Record<string, string>>;
 }
 
 /** Keeps the names and types of fields as they are written, so that the type of the records can be made of them. */

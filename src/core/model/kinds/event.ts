@@ -26,7 +26,7 @@ export const event = describeKind({
     common.createdAt,
   ],
   beside: common.occurrence,
-  hours: (now) => {
+  fresh: (now) => {
     const start = `${now.slice(0, 13)}:00`;
     return { start, end: addMinutes(start, 60) };
   },

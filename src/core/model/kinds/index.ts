@@ -1,6 +1,7 @@
 import type { MomentText } from "../../time";
 import { emptyValue, type Field } from "../fields";
 import type { Id } from "../values";
+import { aim } from "./aim";
 import { area } from "./area";
 import { block } from "./block";
 import { day } from "./day";
@@ -16,6 +17,7 @@ import { task } from "./task";
 import { theme } from "./theme";
 import { work } from "./work";
 
+export type { Aim } from "./aim";
 export type { Area } from "./area";
 export type { Block } from "./block";
 export type { DayPage } from "./day";
@@ -32,7 +34,7 @@ export type { Work } from "./work";
 export type { KindDescription } from "./describe";
 
 /** The kinds of what people keep and look at, in the order in which their registers are shown. */
-export const kinds = { task, goal, project, event, day, note, work, habit, person, theme, area, block, row };
+export const kinds = { task, goal, project, event, day, aim, note, work, habit, person, theme, area, block, row };
 export type KeptKind = keyof typeof kinds;
 
 const each = Object.entries(kinds) as readonly [KeptKind, KindDescription][];
@@ -85,11 +87,11 @@ export function bareRecord<K extends Exclude<KeptKind, "day" | "row">>(
   kind: K,
   { id, title = "", now }: FreshRecord,
 ): RecordFrom<(typeof kinds)[K]> {
-  const { hours, fields, beside = [] }: KindDescription = kinds[kind];
+  const { fresh, fields, beside = [] }: KindDescription = kinds[kind];
   const isDated = [...fields, ...beside].some(({ name }) => name === "createdAt");
   return {
     ...usualFields(kind),
-    ...hours?.(now),
+    ...fresh?.(now),
     id,
     kind,
     title,

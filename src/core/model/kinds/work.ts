@@ -20,6 +20,6 @@ export const work = describeKind({
     { name: "length", label: "Length", type: "formula", kept: true, formula: "end - start" },
   ],
   beside: [common.createdAt],
-  hours: (now) => ({ start: addMinutes(now, -30), end: now }),
+  fresh: (now) => ({ start: addMinutes(now, -30), end: now }),
 });
 export type Work = RecordFrom<typeof work>;

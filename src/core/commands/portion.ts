@@ -1,0 +1,107 @@
+import { bareRecord, dayPageId, isUnfinished, newId, Refusal, type HeldTask, type Id } from "../model";
+import { oneLine } from "../page";
+import { aimsOn, hardestFirst, mostChosen, portionMinutes } from "../plan";
+import type { Command, Transaction } from "../store";
+import { nameOf } from "../things";
+import { isDate, type DateText } from "../time";
+import { dayPage, need } from "./shared";
+
+/** Sets what a day is to come to: one of at most three sentences. */
+export const addAim: Command<{ date: DateText; title: string; id?: Id }> = {
+  name: "addAim",
+  run(tx, { date, title, id = newId() }) {
+    const words = oneLine(title).trim();
+    if (words === "") throw new Refusal("An aim needs a few words.");
+    if (!isDate(date)) throw new Refusal("That is not a date that exists. Nothing was changed.");
+    if (aimsOn(tx, date).length >= mostChosen)
+      throw new Refusal("A day has three aims at most. Remove one to add another. Nothing was changed.");
+    tx.put({ ...bareRecord("aim", { id, title: words, now: tx.now }), date });
+    return `Added the aim “${words}”`;
+  },
+};
+
+/**
+ * Puts a task into the portion of a day, the hardest first as long as nobody ordered them otherwise.
+ * @param instead the one that goes for it, where there are three already
+ */
+export const addToPortion: Command<{ date: DateText; task: Id; zone: string; minutes?: number; instead?: Id }> = {
+  name: "addToPortion",
+  run(tx, { date, task: id, zone, minutes, instead }) {
+    const task = need(tx, "task", id);
+    if (!isUnfinished(task.state)) throw new Refusal("This task is done. Open it again to choose it for a day.");
+    if (minutes !== undefined && !(Number.isInteger(minutes) && minutes > 0 && minutes <= 1440))
+      throw new Refusal("A part of a portion is from 1 minute to 24 hours. Nothing was changed.");
+    const held = heldOn(tx, date);
+    if (held.some((one) => one.task === id)) throw new Refusal(`“${nameOf(task, tx)}” is in this portion already.`);
+    const kept = held.filter((one) => one.task !== instead);
+    if (kept.length >= mostChosen) throw new Refusal("A portion has three tasks at most: choose which one goes.");
+    const fresh = { task: id, minutes: minutes ?? portionMinutes(tx, task, tx.now, zone) };
+    putHeld(tx, date, inOrder(tx, kept) ? byHardness(tx, [...kept, fresh]) : [...kept, fresh]);
+    const gone = tx.find("task", instead);
+    return `“${nameOf(task, tx)}” is in the portion${gone ? ` instead of “${nameOf(gone, tx)}”` : ""}`;
+  },
+};
+
+/** Takes a whole proposed portion, in place of what was chosen. */
+export const takePortion: Command<{ date: DateText; tasks: readonly HeldTask[] }> = {
+  name: "takePortion",
+  run(tx, { date, tasks }) {
+    for (const { task } of tasks) need(tx, "task", task);
+    if (tasks.length === 0 || tasks.length > mostChosen) throw new Refusal("A portion has one to three tasks.");
+    putHeld(tx, date, tasks);
+    return `Chose ${tasks.length === 1 ? "a task" : `${tasks.length} tasks`} for the day`;
+  },
+};
+
+/** Takes a task out of the portion of a day. */
+export const takeFromPortion: Command<{ date: DateText; task: Id }> = {
+  name: "takeFromPortion",
+  run(tx, { date, task }) {
+    const held = heldOn(tx, date);
+    const rest = held.filter((one) => one.task !== task);
+    if (rest.length === held.length) throw new Refusal("This task is not in the portion.");
+    putHeld(tx, date, rest);
+    const record = tx.find("task", task);
+    return `Took ${record ? `“${nameOf(record, tx)}”` : "a task"} out of the portion`;
+  },
+};
+
+/** Moves a task of a portion up or down, or says how long it is to be worked on. */
+export const changePortion: Command<{ date: DateText; task: Id; by?: 1 | -1; minutes?: number }> = {
+  name: "changePortion",
+  run(tx, { date, task, by, minutes }) {
+    const held = heldOn(tx, date);
+    const at = held.findIndex((one) => one.task === task);
+    const one = held[at];
+    if (!one) throw new Refusal("This task is not in the portion.");
+    if (minutes !== undefined && !(Number.isInteger(minutes) && minutes > 0 && minutes <= 1440))
+      throw new Refusal("A part of a portion is from 1 minute to 24 hours. Nothing was changed.");
+    const to = at + (by ?? 0);
+    if (to < 0 || to >= held.length) throw new Refusal(`It is ${to < 0 ? "first" : "last"} already.`);
+    const changed = minutes === undefined ? one : { ...one, minutes };
+    putHeld(tx, date, held.toSpliced(at, 1).toSpliced(to, 0, changed));
+    return minutes === undefined ? "Moved a task of the portion" : `${minutes} min in the portion`;
+  },
+};
+
+function heldOn(tx: Transaction, date: DateText): readonly HeldTask[] {
+  if (!isDate(date)) throw new Refusal("That is not a date that exists. Nothing was changed.");
+  // What is gone leaves its place to another.
+  return (tx.find("day", dayPageId(date))?.portion ?? []).filter(({ task }) => tx.find("task", task));
+}
+
+function putHeld(tx: Transaction, date: DateText, held: readonly HeldTask[]) {
+  tx.update(dayPage(tx, date).id, { portion: held.length > 0 ? held : undefined });
+}
+
+function byHardness(tx: Transaction, held: readonly HeldTask[]): HeldTask[] {
+  const known = held.flatMap(({ task: id, minutes }) => {
+    const task = tx.find("task", id);
+    return task ? [{ task, minutes }] : [];
+  });
+  return hardestFirst(known).map(({ task, minutes }) => ({ task: task.id, minutes }));
+}
+
+function inOrder(tx: Transaction, held: readonly HeldTask[]): boolean {
+  return byHardness(tx, held).every(({ task }, at) => task === held[at]?.task);
+}
