@@ -1,8 +1,18 @@
 import { expect, test, type Locator, type Page } from "@playwright/test";
 import { defaultSettings, isUnfinished, type PensumRecord, type Settings, type Task } from "../src/core/model";
-import { dueTasks, FreeAhead, leftOver, loadOf, roomOn, shortages, tray, unplacedTasks } from "../src/core/plan";
+import {
+  dueTasks,
+  FreeAhead,
+  leftOver,
+  loadOf,
+  roomOn,
+  shortages,
+  tray,
+  unplacedTasks,
+  workedOn,
+} from "../src/core/plan";
 import type { Store } from "../src/core/store";
-import { addDays, dateText, minuteOf, standingClock, type DateText } from "../src/core/time";
+import { addDays, dateText, durationText, minuteOf, standingClock, type DateText } from "../src/core/time";
 import { openStore } from "../src/core/workspace";
 import { now, open, ready, storedRecords, today } from "./helpers";
 
@@ -76,7 +86,13 @@ test("every number on the screens is what core says", async ({ page }) => {
   await expectLoads(store, page.getByRole("navigation", { name: "Days" }).locator("[aria-label]"), 7);
   const load = loadOf(store, today, settings, zone);
   const head = await first(page.getByRole("region", { name: "Hours" }).locator("h2 span"));
-  expect(minutesIn(/^(.*?)(?: of .*| planned)$/.exec(head)?.[1] ?? "")).toBe(load.plannedMinutes);
+  expect(minutesIn(/^(.*?)(?: of .*| planned)(?:, .* worked)?$/.exec(head)?.[1] ?? "")).toBe(load.plannedMinutes);
+  const worked = workedOn(store, today, now, zone);
+  expect(worked.workedMinutes).toBeGreaterThan(0);
+  expect(minutesIn(/, (.*) worked$/.exec(head)?.[1] ?? "")).toBe(worked.workedMinutes);
+  const log = page.getByRole("region", { name: "Log" });
+  await expect(log.getByRole("heading")).toHaveText(`Log${durationText(worked.workedMinutes)} worked`);
+  await expect(log.locator("[data-worked]")).toHaveCount(worked.entries.length);
   const free = await first(page.getByRole("region", { name: "Hours" }).locator("h2 span").nth(1));
   const room = roomOn(store, today, settings, zone, minuteOf(now));
   expect(free === "nothing free" ? 0 : minutesIn(free.replace(" free", ""))).toBe(room);

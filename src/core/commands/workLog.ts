@@ -1,8 +1,28 @@
 import { bareRecord, newId, Refusal, type Block, type Event, type Id, type Work } from "../model";
-import { gapsBetween, isMyEntry, localSpan, meIn, stretchFor, subjectOf, workedOn } from "../plan";
+import {
+  fitFor,
+  gapsBetween,
+  isMyEntry,
+  localSpan,
+  meIn,
+  minutesOn,
+  minutesOver,
+  stretchFor,
+  subjectOf,
+  workedOn,
+} from "../plan";
 import { datesTouched, type Command, type Transaction } from "../store";
 import { nameOf, subjectName } from "../things";
-import { addMinutes, isDate, minuteOn, minutesBetween, momentAt, type MomentText } from "../time";
+import {
+  addMinutes,
+  isDate,
+  minuteOn,
+  minutesBetween,
+  momentAt,
+  workingDay,
+  type DateText,
+  type MomentText,
+} from "../time";
 import { subjectFor, type StartOn } from "./clock";
 import { checkStretch, clock, need, takenOut } from "./shared";
 
@@ -116,6 +136,57 @@ export const settleOverlap: Command<{ keep: Id; from: MomentText; to: MomentText
     return `${clock(from)} to ${clock(to)} counts for “${nameOf(kept, tx)}”`;
   },
 };
+
+/**
+ * Makes what was worked on a thing on a day as long as was typed: what is missing becomes an entry in the first gap of the
+ * working hours that holds it, else after the last entry; what is too much is taken off the last entries.
+ */
+export const setWorked: Command<{ on: Id; date: DateText; minutes: number; zone: string }> = {
+  name: "setWorked",
+  run(tx, { on: id, date, minutes, zone }) {
+    if (!isDate(date) || !Number.isInteger(minutes) || minutes < 0 || minutes > 1440)
+      throw new Refusal("A day has up to 24 hours. Nothing was changed.");
+    const on = subjectFor(tx, { id }, true);
+    const entries = (tx.list("workByDay", date) as readonly Work[])
+      .filter(
+        (entry) => isMyEntry(tx, entry) && entry.end !== undefined && (entry.task ?? entry.event ?? entry.theme) === id,
+      )
+      .toSorted((a, b) => (a.start > b.start ? -1 : 1));
+    const worked = entries.reduce((sum, entry) => sum + minutesOn(date, entry, tx.now, zone), 0);
+    if (minutes > worked) {
+      const stretch = roomFor(tx, date, minutes - worked, zone);
+      putEntry(tx, stretch, on);
+    } else {
+      let tooMuch = worked - minutes;
+      for (const entry of entries) {
+        const own = minutesOn(date, entry, tx.now, zone);
+        if (tooMuch <= 0) break;
+        if (own <= tooMuch) tx.remove(entry.id);
+        else tx.update(entry.id, { end: addMinutes(entry.end as MomentText, -tooMuch) });
+        tooMuch -= own;
+      }
+    }
+    return `Logged ${minutes} min of “${subjectName(tx, on)}”`;
+  },
+};
+
+/** Where so many minutes of a day can be logged. @throws Refusal where the day has no room, or not yet */
+function roomFor(tx: Transaction, date: DateText, minutes: number, zone: string) {
+  const settings = tx.find("settings", "settings");
+  const hours = settings && workingDay(settings.workingWeek, date);
+  const until = minutesOver(date, tx.now);
+  const taken = workedOn(tx, date, tx.now, zone).entries;
+  const from = hours?.startMinute ?? usualStart;
+  const last = taken.reduce((latest, { endMinute }) => Math.max(latest, endMinute), from);
+  const gaps = [
+    ...gapsBetween(taken, from, Math.min(until, hours?.endMinute ?? until)),
+    ...gapsBetween(taken, 0, until),
+  ];
+  const fit = fitFor(gaps, minutes) ?? (last + minutes <= until ? last : undefined);
+  if (fit === undefined) throw new Refusal("So much time is not free in this day’s log. Nothing was changed.");
+  return { start: momentAt(date, fit), end: momentAt(date, fit + minutes) };
+}
+const usualStart = 540;
 
 /** @throws Refusal for a stretch that is none, or that is not over yet */
 function checkWorked(tx: Transaction, start: MomentText, end: MomentText) {

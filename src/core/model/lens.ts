@@ -65,7 +65,7 @@ export interface ShownField {
   readonly total?: TotalWay;
 }
 
-export const lensLooks = ["table", "list", "board", "matrix", "timeline"] as const;
+export const lensLooks = ["table", "list", "board", "matrix", "timeline", "timesheet"] as const;
 export type LensLook = (typeof lensLooks)[number];
 
 /** The fields that a matrix or a timeline is drawn by, by their names. */

@@ -149,6 +149,8 @@ export interface Settings {
   readonly me?: Id;
   /** When the person is sharp, on every day: what is hardest is proposed for then. */
   readonly sharpHours?: { readonly startMinute: number; readonly endMinute: number };
+  /** Timesheets are shown in steps of so many minutes; as they are where absent. */
+  readonly roundMinutes?: number;
   /** The rhythms that the clock can follow; the usual ones where absent. */
   readonly rhythms?: readonly Rhythm[];
   /** The dyes of calendars, by their names. */

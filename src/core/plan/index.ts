@@ -26,6 +26,7 @@ export * from "./strip";
 export * from "./takenStretches";
 export * from "./themedHours";
 export * from "./timeline";
+export * from "./timesheet";
 export * from "./tray";
 export * from "./warnings";
 export * from "./mine";

@@ -164,6 +164,10 @@ export const deeds: Readonly<Record<string, Deed>> = {
     ...{ date: h.date(), task: h.id("task") },
     ...h.from<object>([{ by: 1 }, { by: -1 }, { minutes: h.number(90) }]),
   })),
+  setWorked: deed(logs.setWorked, (h) => ({
+    ...{ on: h.id("task", "theme", "event"), date: h.date() },
+    ...{ minutes: h.number(300), zone: clock.zone },
+  })),
   setState: deed(c.setState, (h) => ({ tasks: h.ids("task"), state: h.from(states) })),
   writePage: (h) => {
     const id = h.number(3) === 0 ? h.id("note") : `day-${h.date()}`;

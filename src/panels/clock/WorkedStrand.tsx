@@ -9,7 +9,15 @@ import {
 } from "react";
 import { removeRecord } from "@/core/commands";
 import { joinEntries, logAsPlanned, moveEntry, settleOverlap, splitEntry } from "@/core/commands/workLog";
-import { columns, minutesOver, namedItems, strandMarks, type Overlap, type WorkedEntry } from "@/core/plan";
+import {
+  columns,
+  minutesOver,
+  namedItems,
+  strandMarks,
+  type Overlap,
+  type StrandMark,
+  type WorkedEntry,
+} from "@/core/plan";
 import { dyeOf, titleOf } from "@/core/things";
 import { addMinutes, durationText, estimateText, momentAt, rangeText, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
@@ -35,6 +43,8 @@ interface Stretch {
 
 /** An entry shorter than this is drawn as long as this, so that it can be read and grabbed. */
 const leastMinutes = 14;
+/** A mark that is lower than this, in pixels, is no target for a finger. */
+const leastPressed = 24;
 
 /** What was worked, beside what was planned: drawn, moved, stretched, split and joined; and what is missing or said twice. */
 export function WorkedStrand(props: StrandProps) {
@@ -81,24 +91,12 @@ export function WorkedStrand(props: StrandProps) {
   return (
     <div role="group" aria-label="Worked" className="absolute inset-0 touch-pan-y" onPointerDown={draw}>
       {marks.map((mark) => (
-        <button
+        <Mark
           key={`${mark.kind} ${mark.startMinute}`}
-          className={`absolute inset-x-0 overflow-hidden px-1 text-left text-[11px] leading-[14px] font-semibold ${mark.kind === "gap" ? "strand-gap" : "strand-planned"}`}
-          style={place(mark, 8)}
-          aria-label={
-            mark.kind === "gap"
-              ? `${rangeText(mark.startMinute, mark.endMinute, style)}: what was it?`
-              : `Log ${mark.title ?? ""} as planned, ${rangeText(mark.startMinute, mark.endMinute, style)}`
-          }
-          title={mark.kind === "gap" ? "What was it?" : `Log “${mark.title}” as planned`}
-          onClick={() => (mark.item === undefined ? setAsked(mark) : act(logAsPlanned, { item: mark.item, zone }))}
-        >
-          {mark.endMinute - mark.startMinute < leastMinutes
-            ? ""
-            : mark.kind === "gap"
-              ? `${estimateText(mark.endMinute - mark.startMinute)}?`
-              : "as planned"}
-        </button>
+          mark={mark}
+          place={place(mark)}
+          onPress={() => (mark.item === undefined ? setAsked(mark) : act(logAsPlanned, { item: mark.item, zone }))}
+        />
       ))}
       {worked.entries.map((entry, at) => (
         <Entry
@@ -167,6 +165,34 @@ export function WorkedStrand(props: StrandProps) {
         </div>
       )}
     </div>
+  );
+}
+
+/** What the log does not say yet. One that is too short to be pressed is shown and no more: its line in the log can be typed. */
+function Mark({
+  mark,
+  place,
+  onPress,
+}: {
+  mark: StrandMark;
+  place: { top: number; height: number };
+  onPress: () => void;
+}) {
+  const style = useTimeStyle();
+  const isGap = mark.kind === "gap";
+  const look = `absolute inset-x-0 overflow-hidden px-1 text-left text-[11px] leading-[14px] font-semibold ${isGap ? "strand-gap" : "strand-planned"}`;
+  if (place.height < leastPressed) return <div className={look} style={place} aria-hidden />;
+  const range = rangeText(mark.startMinute, mark.endMinute, style);
+  return (
+    <button
+      className={look}
+      style={place}
+      aria-label={isGap ? `${range}: what was it?` : `Log ${mark.title ?? ""} as planned, ${range}`}
+      title={isGap ? "What was it?" : `Log “${mark.title}” as planned`}
+      onClick={onPress}
+    >
+      {isGap ? `${estimateText(mark.endMinute - mark.startMinute)}?` : "as planned"}
+    </button>
   );
 }
 

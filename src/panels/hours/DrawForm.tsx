@@ -17,6 +17,8 @@ interface DrawFormProps {
   dayPixels: number;
   /** Whether the form reaches over the days to the left instead of those to the right. */
   toLeft?: boolean;
+  /** By so many pixels it may stand out over what lies to the right of the hours. */
+  beyond?: number;
   onClose: () => void;
 }
 
@@ -28,7 +30,7 @@ const kindWords: Record<DrawnKind["kind"], string> = { task: "Task", block: "Blo
 
 /** Asks what a drawn stretch is for: a few words, a theme, or both; a task, a block or an event. */
 export function DrawForm(props: DrawFormProps) {
-  const { date, startMinute, endMinute, top, height, dayPixels, toLeft = false, onClose } = props;
+  const { date, startMinute, endMinute, top, height, dayPixels, toLeft = false, beyond = 0, onClose } = props;
   const remembered = useDrawnKind();
   const [title, setTitle] = useState("");
   const [drawn, setDrawn] = useState(remembered);
@@ -77,8 +79,11 @@ export function DrawForm(props: DrawFormProps) {
       <form
         ref={form}
         aria-label="What is this time for"
-        className={`pointer-events-auto absolute z-30 grid w-[270px] gap-2 border border-ink-3 bg-sheet p-2.5 ${toLeft ? "right-0" : "left-0"}`}
-        style={{ top: Math.max(0, top + height + formPixels > dayPixels ? top - formPixels : top + height + 4) }}
+        className={`pointer-events-auto absolute z-30 grid w-[270px] gap-2 border border-ink-3 bg-sheet p-2.5 ${toLeft ? "" : "left-0"}`}
+        style={{
+          ...(toLeft ? { right: -beyond } : {}),
+          top: Math.max(0, top + height + formPixels > dayPixels ? top - formPixels : top + height + 4),
+        }}
         onSubmit={submit}
         onKeyDown={(event) => {
           if (event.key !== "Escape") return;

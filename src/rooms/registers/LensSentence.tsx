@@ -57,7 +57,10 @@ export function LensSentence({ writing, lens, register, view, onChange }: LensSe
       <SentencePart label="Shown as" words={lookWords[lens.look]}>
         {(close) => (
           <PickList
-            options={lensLooks.map((look) => [look, capital(lookWords[look])])}
+            options={lensLooks
+              // Only what was worked makes a timesheet.
+              .filter((look) => look !== "timesheet" || lens.registers.includes("work"))
+              .map((look) => [look, capital(lookWords[look])])}
             chosen={[lens.look]}
             onPick={(look) => {
               onChange({

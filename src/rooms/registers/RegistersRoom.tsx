@@ -29,6 +29,8 @@ import { late } from "@/ui/late";
 const LensMatrix = late(() => import("./LensMatrix").then((matrix) => ({ default: matrix.LensMatrix })));
 const LensTimeline = late(() => import("./LensTimeline").then((timeline) => ({ default: timeline.LensTimeline })));
 
+const LensTimesheet = late(() => import("./LensTimesheet").then((sheet) => ({ default: sheet.LensTimesheet })));
+
 interface RegistersRoomProps {
   register: string | undefined;
   lens: Id | undefined;
@@ -136,6 +138,9 @@ function RegisterLink({ register, here }: { register: Register; here: boolean })
     </PlaceLink>
   );
 }
+
+/** Whether a lens shows all records there are. */
+const isBare = ({ where }: LensDraft) => "all" in where && where.all.length === 0;
 
 /** Lenses that were changed before they were kept, by register: they last as long as the tab. */
 const drafts = new Map<string, LensDraft>();
@@ -245,6 +250,7 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
       <Suspense>
         {lens.look === "matrix" && <LensMatrix {...shared} chosen={chosen} />}
         {lens.look === "timeline" && <LensTimeline {...shared} />}
+        {lens.look === "timesheet" && <LensTimesheet {...shared} isNarrowed={search !== "" || !isBare(lens)} />}
       </Suspense>
       {fieldOpen && (
         <FieldDialog

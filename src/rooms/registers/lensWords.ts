@@ -116,6 +116,7 @@ export const lookWords: Record<LensLook, string> = {
   board: "board",
   matrix: "matrix",
   timeline: "timeline",
+  timesheet: "timesheet",
 };
 
 export const totalWords: Record<TotalWay, string> = {

@@ -209,6 +209,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
                 height={(drawn.endMinute - drawn.startMinute) * minutePixels}
                 dayPixels={dayPixels}
                 toLeft
+                beyond={isLogged ? 74 : 0}
                 onClose={() => {
                   setDrawn(undefined);
                   canvas.current?.focus({ preventScroll: true });
