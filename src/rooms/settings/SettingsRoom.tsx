@@ -1,17 +1,7 @@
 "use client";
 import { saveSettings } from "@/core/commands";
 import { newId, type Person as PersonRecord, type PriorityLevel } from "@/core/model";
-import {
-  clockText,
-  dateText,
-  startOfWeek,
-  addDays,
-  durationText,
-  parseClock,
-  parseDuration,
-  type WorkingDay,
-} from "@/core/time";
-import { notify } from "@/ui/notices";
+import { dateText, startOfWeek, addDays, type WorkingDay } from "@/core/time";
 import { TypedField } from "@/ui/TypedField";
 import { useAct, useList, useSettings, useTimeStyle } from "@/ui/workspaceContext";
 import { Appearance } from "./Appearance";
@@ -20,6 +10,8 @@ import { CalendarFiles } from "./CalendarFiles";
 import { Choices } from "./Choices";
 import { MarkdownFolder } from "./MarkdownFolder";
 import { Planning } from "./Planning";
+import { ClockField, LengthField } from "./typed";
+import { Working } from "./Working";
 import { PullWeights } from "./PullWeights";
 import { Section } from "./Section";
 import { Themes } from "./Themes";
@@ -37,6 +29,7 @@ export function SettingsRoom() {
         <WorkingWeek />
         <TimeWriting />
         <Planning />
+        <Working />
         <Themes />
         <Priorities />
         <PullWeights />
@@ -111,37 +104,6 @@ function WorkingWeek() {
         })}
       </div>
     </Section>
-  );
-}
-
-function ClockField({ label, minute, set }: { label: string; minute: number; set: (minute: number) => void }) {
-  const text = clockText(minute, useTimeStyle());
-  return (
-    <TypedField
-      label={label}
-      text={text}
-      commit={(typed) => {
-        const value = parseClock(typed);
-        if (value === undefined)
-          notify({ text: `“${typed}” is not a clock time, like 8:00. Nothing was changed.`, tone: "refused" });
-        else set(value);
-      }}
-    />
-  );
-}
-
-function LengthField({ label, minutes, set }: { label: string; minutes: number; set: (minutes: number) => void }) {
-  return (
-    <TypedField
-      label={label}
-      text={durationText(minutes)}
-      commit={(typed) => {
-        const value = parseDuration(typed);
-        if (value === undefined)
-          notify({ text: `“${typed}” is not a length of time, like “7 h 30”. Nothing was changed.`, tone: "refused" });
-        else set(value);
-      }}
-    />
   );
 }
 
