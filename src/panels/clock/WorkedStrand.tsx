@@ -291,7 +291,7 @@ function Entry({ entry, before, left, width, minutePixels, snap, minuteAt, scrol
       onKeyDown={press}
     >
       <span className="block truncate">{length}</span>
-      {height > 34 && <span className="block font-[450] text-ink-2">{isRunning ? "running" : title}</span>}
+      {height > 34 && <span className="block font-[450]">{isRunning ? "running" : title}</span>}
     </div>
   );
 }

@@ -164,7 +164,7 @@ export function LensTimesheet({ lens, view, onChange, isNarrowed }: TimesheetPro
             </th>
             {sheet.dates.map((date) => (
               <th key={date} scope="col" className={`w-[82px] font-semibold ${date === today ? "text-woad" : ""}`}>
-                {dateText(date, "weekday", style)}
+                {dateText(date, "short", style).replace(/ \p{L}+$/u, "")}
               </th>
             ))}
             <th scope="col" className="w-[82px] font-semibold">
@@ -221,7 +221,7 @@ export function LensTimesheet({ lens, view, onChange, isNarrowed }: TimesheetPro
                   </td>
                 );
               })}
-              <td className="text-right font-semibold">{row.sum > 0 && durationText(row.sum)}</td>
+              <td className="px-0.5 text-right font-semibold">{row.sum > 0 && durationText(row.sum)}</td>
             </tr>
           ))}
           {!shown && way === "task" && (
@@ -247,7 +247,9 @@ export function LensTimesheet({ lens, view, onChange, isNarrowed }: TimesheetPro
               Sum
             </th>
             {sheet.sums.map((minutes, day) => (
-              <td key={sheet.dates[day]}>{minutes > 0 && durationText(minutes)}</td>
+              <td key={sheet.dates[day]} className="px-0.5">
+                {minutes > 0 && durationText(minutes)}
+              </td>
             ))}
             <td>{durationText(sheet.sum)}</td>
           </tr>

@@ -143,9 +143,9 @@ function LogLine({ entry, date, until }: { entry: WorkedEntry; date: DateText; u
       ) : (
         <span className="text-small text-ink-2">{shown}</span>
       )}
-      <span className="flex min-w-0 items-baseline gap-2">
+      <span className="flex min-w-0 flex-wrap items-baseline gap-x-2">
         <button
-          className="text-left font-words text-page break-words hover:underline"
+          className="min-h-6 text-left font-words text-page break-words hover:underline"
           onClick={() => openRecord(record.id)}
           onKeyDown={(event) => {
             if (event.key !== "Delete") return;
@@ -157,7 +157,7 @@ function LogLine({ entry, date, until }: { entry: WorkedEntry; date: DateText; u
         </button>
         <input
           key={note}
-          className="log-input min-w-12 flex-1 font-words text-[14px] text-ink-2 italic"
+          className="log-input min-w-24 flex-1 font-words text-[14px] text-ink-2 italic"
           aria-label={`Note on ${titleOf(record, store)}`}
           placeholder="note"
           defaultValue={note}
