@@ -35,6 +35,7 @@ const Notes = late(() => import("./notes/NotesRoom").then((room) => ({ default: 
 const RecordSheet = late(() => import("./frame/RecordSheet").then((sheet) => ({ default: sheet.RecordSheet })));
 const SearchDialog = late(() => import("./frame/SearchDialog").then((found) => ({ default: found.SearchDialog })));
 const WhichGoes = late(() => import("@/panels/clock/WhichGoes").then((part) => ({ default: part.WhichGoes })));
+const Reminders = late(() => import("@/panels/clock/Reminders").then((part) => ({ default: part.Reminders })));
 const KeysHelp = late(() => import("./frame/KeysHelp").then((help) => ({ default: help.KeysHelp })));
 
 const stuckMilliseconds = 2000;
@@ -179,6 +180,9 @@ export function Frame({ problem }: { problem: unknown }) {
         )}
       </div>
       <NoticeLine />
+      <Suspense>
+        <Reminders />
+      </Suspense>
       {fourth && (
         <Suspense>
           <WhichGoes />

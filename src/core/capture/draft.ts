@@ -11,6 +11,7 @@ export const partKinds = [
   "theme",
   "tag",
   "person",
+  "remind",
 ] as const;
 export type PartKind = (typeof partKinds)[number];
 
@@ -40,6 +41,8 @@ export interface Draft {
   /** How it comes again: a rule of RFC 5545, from its day on. */
   readonly repeat?: string;
   readonly priority?: string;
+  /** So many minutes before its time to be reminded of it. */
+  readonly remindMinutes?: number;
   readonly theme?: string;
   readonly tags: readonly string[];
   /** Names; those without a record become people. */

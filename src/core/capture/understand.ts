@@ -5,6 +5,7 @@ import { partKinds, type Draft, type Part, type PartKind } from "./draft";
 import type { CaptureContext, Found, Mutable, Slot } from "./found";
 import { lengthParts } from "./lengthParts";
 import { rangeParts } from "./rangeParts";
+import { remindParts } from "./remindParts";
 import { repeatParts } from "./repeatParts";
 
 /** Only so much of a line is searched for parts: a pasted page is words, and stays as it is. */
@@ -14,7 +15,7 @@ const longestTitle = 2000;
 /** What each kind of record has room for; whatever it has none for stays in its title. */
 const roomFor: Record<Draft["kind"], ReadonlySet<PartKind>> = {
   task: new Set(partKinds),
-  event: new Set(["kind", "day", "time", "length", "repeat", "theme", "person"]),
+  event: new Set(["kind", "day", "time", "length", "repeat", "theme", "person", "remind"]),
   note: new Set(["kind", "tag"]),
 };
 
@@ -43,6 +44,7 @@ export function understand(line: string, context: CaptureContext, refused: Reado
   // At once, since the kind says what there is room for.
   for (const part of found) part.apply(draft);
   for (const part of namedParts(head, context)) take(part);
+  for (const part of remindParts(head)) take(part);
   for (const part of rangeParts(head, context)) take(part);
   for (const part of repeatParts(head, context)) take(part);
   for (const part of lengthParts(head)) take(part);

@@ -47,6 +47,7 @@ export function taskFieldsOf(tx: Transaction, draft: Draft) {
     ...(draft.estimateMinutes ? { estimateMinutes: draft.estimateMinutes } : {}),
     ...(draft.repeat ? { repeat: draft.repeat } : {}),
     ...(draft.priority ? { priority: draft.priority } : {}),
+    ...(draft.remindMinutes === undefined ? {} : { remindMinutes: draft.remindMinutes }),
     ...(draft.theme ? { theme: draft.theme } : {}),
     tags: draft.tags,
     people: peopleOf(tx, draft),
@@ -88,6 +89,7 @@ function addEvent(tx: Transaction, draft: Draft) {
     end,
     ...(draft.repeat ? { repeat: draft.repeat } : {}),
     ...(draft.theme ? { theme: draft.theme } : {}),
+    ...(draft.remindMinutes === undefined ? {} : { remindMinutes: draft.remindMinutes }),
     people: peopleOf(tx, draft),
     text: draft.text ?? "",
   });

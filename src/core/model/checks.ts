@@ -327,6 +327,8 @@ class SettingsCheck extends RecordCheck {
   @IsOptional() @IsPullWeights() pullWeights?: unknown;
   @IsOptional() @IsId() me?: string;
   @IsOptional() @IsSharpHours() sharpHours?: unknown;
+  @IsOptional() @IsInt() @Min(0) @Max(1440) remindOfEvents?: number;
+  @IsOptional() @IsInt() @Min(0) @Max(1440) remindOfBlocks?: number;
   @IsOptional() @IsInt() @Min(0) @Max(60) roundMinutes?: number;
   @IsOptional() @IsRhythms() rhythms?: unknown;
   @IsOptional() @IsCalendarDyes() calendarDyes?: unknown;

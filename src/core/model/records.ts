@@ -149,6 +149,10 @@ export interface Settings {
   readonly me?: Id;
   /** When the person is sharp, on every day: what is hardest is proposed for then. */
   readonly sharpHours?: { readonly startMinute: number; readonly endMinute: number };
+  /** So many minutes before its start every event rings that does not say itself when; never where absent. */
+  readonly remindOfEvents?: number;
+  /** The same of blocks of a task or a theme. */
+  readonly remindOfBlocks?: number;
   /** Timesheets are shown in steps of so many minutes; as they are where absent. */
   readonly roundMinutes?: number;
   /** The rhythms that the clock can follow; the usual ones where absent. */

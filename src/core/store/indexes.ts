@@ -76,6 +76,8 @@ export const indexKeys = {
         ? record.holds.map(({ task }) => task).concat(one(record.task))
         : one(record.task),
   eventsByDay: eventDates,
+  /** Tasks that ring at a time of their own. */
+  remindedTasks: (record) => (record.kind === "task" && record.remindAt !== undefined ? ["all"] : none),
   aimsByDay: (record) => (record.kind === "aim" ? [record.date] : none),
   /** Entries of the work log by the days that they touch; one that runs stands under `running` too. */
   workByDay: (record) =>

@@ -7,6 +7,7 @@ import { clockText, durationText, minuteOf, parseDuration } from "@/core/time";
 import { openRecord } from "@/ui/navigation";
 import { useComputed, useRecord, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { openClock } from "./clockPlace";
+import { WillRing } from "./Reminders";
 import { JotField } from "./JotField";
 import { useClockActs, useClockFace, useClockRun } from "./useClock";
 import { WorkField } from "./WorkField";
@@ -205,6 +206,7 @@ function StartForm() {
           ))}
         </select>
       </label>
+      <WillRing />
       <p className="text-small text-ink-2">W starts it on any task, block or event that is selected.</p>
     </section>
   );

@@ -238,6 +238,7 @@ const partNames = {
   theme: "Theme",
   tag: "Tag",
   person: "Person",
+  remind: "Reminder",
 };
 
 function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }: DraftPanelProps) {

@@ -8,6 +8,8 @@ import { durationText } from "@/core/time";
 import { ringing } from "@/panels/clock/ringing";
 import { notify } from "@/ui/notices";
 import { useAct, useSettings } from "@/ui/workspaceContext";
+import { WillRing } from "@/panels/clock/Reminders";
+import { Choices } from "./Choices";
 import { Section } from "./Section";
 import { ClockField, LengthField } from "./typed";
 
@@ -20,6 +22,7 @@ export function Working() {
     >
       <SharpHours />
       <Rhythms />
+      <RemindOf />
       <Ringing />
     </Section>
   );
@@ -157,6 +160,36 @@ function Rhythms() {
   );
 }
 
+const befores = ["never", "0", "5", "10", "15", "30", "60"] as const;
+
+/** When everything of a kind rings that does not say itself when. */
+function RemindOf() {
+  const { remindOfEvents, remindOfBlocks } = useSettings();
+  const act = useAct();
+  const row = (label: string, minutes: number | undefined, set: (minutes: number | undefined) => void) => (
+    <Choices
+      label={label}
+      value={minutes === undefined ? "never" : String(minutes)}
+      options={befores.map(
+        (one) => [one, one === "never" ? "never" : one === "0" ? "when it starts" : `${one} min before`] as const,
+      )}
+      set={(one) => set(one === "never" ? undefined : Number(one))}
+    />
+  );
+  return (
+    <div className="my-3">
+      <h3 className="mb-1 font-semibold">Reminders</h3>
+      {row("Of every event", remindOfEvents, (minutes) => act(saveSettings, { remindOfEvents: minutes }))}
+      {row("Of every block", remindOfBlocks, (minutes) => act(saveSettings, { remindOfBlocks: minutes }))}
+      <p className="mt-1 mb-2 text-small text-ink-2">
+        Each event, block and task can say otherwise in its sheet. A browser that is closed cannot ring; the calendar
+        file carries the reminders of events to programs that can.
+      </p>
+      <WillRing most={12} />
+    </div>
+  );
+}
+
 const lengthWords = { workMinutes: "work", breakMinutes: "break", longBreakMinutes: "long break" } as const;
 
 function Ringing() {
@@ -193,7 +226,6 @@ function Ringing() {
           The browser does not allow it for this address. Its settings for the site say so, and can be changed there.
         </p>
       )}
-      <p className="text-small text-ink-2">A browser that is closed cannot ring.</p>
     </div>
   );
 }

@@ -28,6 +28,7 @@ import {
   type RepeatRule,
 } from "../../time";
 import { crc32 } from "../checksum";
+import { alarmMinutes, withoutOwnAlarm } from "./alarms";
 import { componentsOf, componentText, contentLines, type ComponentLines } from "./lines";
 import { describedInUtc, knownZone, zoneLike } from "./zones";
 
@@ -279,9 +280,16 @@ class CalendarReader {
     const title = (textOf(parsed, "summary") ?? "").replace(/\s+/g, " ").trim();
     const base = { id, title: title || "Untitled", text: textOf(parsed, "description") ?? "", createdAt };
     const { theme, rest } = this.#theme(parsed);
-    const calendar = this.#kept(component, rest, createdAt);
+    const isTask = component.name === "VTODO";
+    const all = this.#kept(component, rest, createdAt).split("\r\n");
+    const calendar = withoutOwnAlarm(all, isTask, escaped(base.title)).join("\r\n");
     const source = { ...(uid === undefined ? {} : { uid }), ...(calendar === "" ? {} : { calendar }) };
-    const more = { ...(theme ? { theme } : {}), ...(Object.keys(source).length > 0 ? { source } : {}) };
+    const remindMinutes = component.name === "VJOURNAL" ? undefined : alarmMinutes(all, isTask);
+    const more = {
+      ...(theme ? { theme } : {}),
+      ...(remindMinutes === undefined ? {} : { remindMinutes }),
+      ...(Object.keys(source).length > 0 ? { source } : {}),
+    };
     if (component.name === "VEVENT") return this.#event(component, parsed, base, more);
     if (component.name === "VTODO") return this.#task(component, parsed, base, more, before);
     const { theme: _theme, ...ofNote } = more as { theme?: Id };

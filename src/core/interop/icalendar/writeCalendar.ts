@@ -12,6 +12,7 @@ import {
   type RepeatRule,
 } from "../../time";
 import { folded } from "./lines";
+import { withAlarm } from "./alarms";
 import { durationValue, escaped, ownCalendar, ownDay, ownEstimate, uidEnd } from "./readCalendar";
 
 /** What can be written into a calendar. */
@@ -72,7 +73,11 @@ class CalendarWriter {
       record.kind === "note" ? undefined : (this.#options.find(record.theme ?? "") as Theme | undefined)?.title;
     const own =
       record.kind === "event" ? this.#event(record) : record.kind === "task" ? this.#task(record) : this.#note(record);
-    const kept = record.source?.calendar?.split("\r\n") ?? [];
+    const others = record.source?.calendar?.split("\r\n") ?? [];
+    const kept =
+      record.kind === "note"
+        ? others
+        : withAlarm(others, record.remindMinutes, record.kind === "task", escaped(record.title));
     const categories = theme ? [`CATEGORIES:${escaped(theme)}`] : [];
     return [
       `BEGIN:${name}`,

@@ -27,6 +27,14 @@ export const createdAt = {
   required: true,
   kept: true,
 } as const satisfies Field;
+/** So many minutes before it begins, or is due, the person is reminded of it; 0 at that very time. */
+export const remindMinutes = {
+  name: "remindMinutes",
+  label: "Remind before",
+  type: "minutes",
+} as const satisfies Field;
+/** When the person is reminded of it, whatever its own times are. */
+export const remindAt = { name: "remindAt", label: "Remind at", type: "moment" } as const satisfies Field;
 /** The page that holds its line. */
 export const page = {
   name: "page",

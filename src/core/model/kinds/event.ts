@@ -21,6 +21,7 @@ export const event = describeKind({
     { name: "calendar", label: "Calendar", type: "text", longest: 500 },
     common.theme,
     common.people,
+    common.remindMinutes,
     /** The page of what was said there. */
     { name: "notes", label: "Notes page", type: "link", target: "notes" },
     common.createdAt,

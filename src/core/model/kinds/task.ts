@@ -30,6 +30,8 @@ export const task = describeKind({
     { name: "after", label: "After", type: "link", target: "tasks", many: true },
     common.people,
     common.tags,
+    common.remindMinutes,
+    common.remindAt,
     /** Gathered and not clarified yet: nobody has said what it is. */
     { name: "unclarified", label: "To clarify", type: "yesNo" },
     common.doneAt,
