@@ -157,6 +157,8 @@ class Structure {
         theme: this.#ground.themeIds.get(theme) as Id,
         area: this.#named(area),
         marks,
+        partMarks: [],
+        skips: [],
         text: "",
         createdAt: this.#ago(130),
       } satisfies Habit);

@@ -56,6 +56,8 @@ test("a habit with a rule stands on its days, and is marked there, though not be
     timesAWeek: 3,
     repeat: "RRULE:FREQ=WEEKLY;BYDAY=MO,WE,FR",
     marks: [],
+    partMarks: [],
+    skips: [],
     text: "",
     createdAt: "2026-10-01T08:00",
   };
@@ -63,9 +65,9 @@ test("a habit with a rule stands on its days, and is marked there, though not be
   const days = month.filter((date) => habitsOn(store, date).length > 0);
   expect(days).toEqual(month.filter((date) => [1, 3, 5].includes(weekday(date))));
   expect(stripItems(store, ["2026-11-23"], now).map(({ what }) => what)).toEqual(["habit"]);
-  store.act(markHabit, { habit: "scales", date: "2026-11-23", done: true });
+  store.act(markHabit, { habit: "scales", date: "2026-11-23", as: "done" });
   expect(habitsOn(store, "2026-11-23")[0]!.done).toBe(true);
-  store.act(markHabit, { habit: "scales", date: "2026-11-23", done: false });
+  store.act(markHabit, { habit: "scales", date: "2026-11-23" });
   expect(habitsOn(store, "2026-11-23")[0]!.done).toBe(false);
-  expect(() => store.act(markHabit, { habit: "scales", date: "2026-11-25", done: true })).toThrow(/not before/);
+  expect(() => store.act(markHabit, { habit: "scales", date: "2026-11-25", as: "done" })).toThrow(/not before/);
 });

@@ -52,10 +52,15 @@ export const migrations: readonly Migration[] = [
     name: "blocks hold tasks; events tell their calendar and their notes; lenses stand on the calendar; what was there stays as it is",
     up: (record) => record,
   },
+  {
+    to: 7,
+    name: "the clock, aims and portions came, and entries that run; habits are marked in part, and skipped",
+    up: (record) => (record.kind === "habit" ? { partMarks: [], skips: [], ...record } : record),
+  },
 ];
 
 /** The version this Pensum writes. */
-export const modelVersion = 6;
+export const modelVersion = 7;
 
 /** Takes a record from the version `from` to `modelVersion`; undefined when a step no longer keeps it. */
 export function migrate(record: StoredRecord, from: number, steps = migrations): StoredRecord | undefined {

@@ -1,7 +1,7 @@
 /** A text in which links to one title lead to another; what a link shows otherwise, after a bar, stays. */
 export function renameLinks(text: string, from: string, to: string): string {
   if (!text.includes("[[")) return text;
-  const link = new RegExp(`\\[\\[\\s*${escaped(from)}\\s*(?=\\]\\]|\\|)`, "giu");
+  const link = new RegExp(`\\[\\[[^\\S\\n]*${escaped(from)}[^\\S\\n]*(?=\\]\\]|\\|)`, "giu");
   return text.replace(link, () => `[[${to}`);
 }
 

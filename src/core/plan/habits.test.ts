@@ -1,7 +1,9 @@
-import { describe, expect, it } from "vitest";
+import fc from "fast-check";
+import { describe, expect, it, test } from "vitest";
 import { bareRecord, type Habit } from "../model";
 import { Store } from "../store";
-import { habitsOn } from "./habits";
+import { addDays, dateOfDayNumber, startOfWeek } from "../time";
+import { habitsOn, habitYear, markOn, streakOf } from "./habits";
 
 const habit = (fields: Partial<Habit>): Habit => ({
   ...bareRecord("habit", { id: "walk", title: "Walk", now: "2026-11-18T08:00" }),
@@ -25,5 +27,68 @@ describe("a habit", () => {
     expect(on(twice, "2026-11-25")).toEqual(["done"]);
     expect(on(twice, "2026-11-26")).toEqual([]);
     expect(on(twice, "2026-11-30")).toEqual(["to do"]);
+  });
+});
+
+describe("a streak", () => {
+  const daily = (fields: Partial<Habit>) => habit({ repeat: "FREQ=DAILY", createdAt: "2026-11-01T08:00", ...fields });
+
+  it("counts the days of a rule, in part too; a skipped day neither counts nor breaks it, nor does today", () => {
+    const kept = daily({
+      marks: ["2026-11-20", "2026-11-23"],
+      partMarks: ["2026-11-21"],
+      skips: ["2026-11-22"],
+    });
+    expect(streakOf(kept, "2026-11-24")).toEqual({ count: 3, of: "day", longest: 3 });
+    expect(streakOf(kept, "2026-11-25")).toEqual({ count: 0, of: "day", longest: 3 });
+    expect(markOn(kept, "2026-11-22")).toBe("skipped");
+  });
+
+  it("counts weeks where there is no rule", () => {
+    const twice = habit({
+      timesAWeek: 2,
+      marks: ["2026-11-10", "2026-11-12", "2026-11-17"],
+      skips: ["2026-11-19"],
+      createdAt: "2026-11-09T08:00",
+    });
+    expect(streakOf(twice, "2026-11-24")).toEqual({ count: 2, of: "week", longest: 2 });
+    expect(streakOf(twice, "2026-12-02")).toEqual({ count: 0, of: "week", longest: 2 });
+  });
+
+  const date = fc.integer({ min: 20_730, max: 20_781 }).map(dateOfDayNumber);
+  test("of a daily habit is what one counts back from today by hand", () => {
+    fc.assert(
+      fc.property(fc.uniqueArray(date, { maxLength: 40 }), fc.uniqueArray(date, { maxLength: 12 }), (done, left) => {
+        const skips = left.filter((day) => !done.includes(day));
+        const today = dateOfDayNumber(20_781);
+        const one = daily({ marks: done, skips, createdAt: `${dateOfDayNumber(20_730)}T08:00` });
+        let count = 0;
+        for (let day = today; day >= dateOfDayNumber(20_730); day = addDays(day, -1)) {
+          if (done.includes(day)) count++;
+          else if (!skips.includes(day) && day !== today) break;
+        }
+        expect(streakOf(one, today).count).toBe(count);
+        expect(streakOf(one, today).longest).toBeGreaterThanOrEqual(count);
+      }),
+    );
+  });
+
+  it("of a habit that began in the far past, or whose dates are absurd, is found all the same", () => {
+    expect(streakOf(daily({ marks: ["1700-01-01"], createdAt: "1000-01-01T08:00" }), "2026-11-24").count).toBe(0);
+    expect(streakOf(habit({ createdAt: "2030-01-01T08:00" }), "2026-11-24").count).toBe(0);
+  });
+});
+
+describe("a year of a habit", () => {
+  it("begins on a Monday, ends today, and counts what was meant and done", () => {
+    const one = habit({
+      repeat: "FREQ=WEEKLY;BYDAY=TU",
+      marks: ["2026-11-24", "2026-11-17"],
+      createdAt: "2026-11-03T08:00",
+    });
+    const { days, meant, done } = habitYear(one, "2026-11-24");
+    expect(days[0]?.date).toBe(startOfWeek(days[0]!.date, 1));
+    expect(days.at(-1)).toEqual({ date: "2026-11-24", mark: "done", isMeant: true });
+    expect([meant, done]).toEqual([4, 2]);
   });
 });

@@ -3,10 +3,26 @@ import type { Store } from "../store";
 import { addDays, repeatOf, startOfWeek, startsOf, type DateText } from "../time";
 import { seriesStart } from "./series";
 
-/** A habit on a day on which its rule has it, and whether it was done. */
+/** What a person said of a habit on a day. */
+export type HabitMark = "done" | "part" | "skipped";
+
+/** A habit on a day on which its rule has it, and what was said of it. */
 interface HabitDay {
   readonly habit: Habit;
   readonly done: boolean;
+  readonly mark: HabitMark | undefined;
+}
+
+/** From when to when the parts of a day are, in minutes since midnight. */
+export const partsOfDay: Readonly<
+  Record<"morning" | "midday" | "afternoon" | "evening", readonly [from: number, to: number]>
+> = { morning: [360, 720], midday: [660, 840], afternoon: [720, 1080], evening: [1020, 1320] };
+
+/** What was said of a habit on a date. */
+export function markOn(habit: Habit, date: DateText): HabitMark | undefined {
+  if (habit.marks.includes(date)) return "done";
+  if (habit.partMarks?.includes(date)) return "part";
+  return habit.skips?.includes(date) ? "skipped" : undefined;
 }
 
 /**
@@ -15,19 +31,115 @@ interface HabitDay {
  */
 export function habitsOn(reads: Pick<Store, "list">, date: DateText): HabitDay[] {
   return (reads.list("kind", "habit") as readonly Habit[]).flatMap((habit) => {
-    const done = habit.marks.includes(date);
-    const repeat = habit.repeat === undefined ? undefined : repeatOf(habit.repeat);
-    const start = seriesStart(habit);
-    if (start === undefined) return [];
-    const isMeant = repeat
-      ? startsOf(start, repeat, date, date).length > 0
-      : habit.repeat === undefined && date >= start && (done || marksInWeek(habit, date) < habit.timesAWeek);
-    return isMeant ? [{ habit, done }] : [];
+    const mark = markOn(habit, date);
+    return isMeantOn(habit, date, mark) ? [{ habit, done: mark === "done", mark }] : [];
   });
 }
 
-function marksInWeek({ marks }: Habit, date: DateText): number {
+function isMeantOn(habit: Habit, date: DateText, mark: HabitMark | undefined): boolean {
+  const repeat = habit.repeat === undefined ? undefined : repeatOf(habit.repeat);
+  const start = seriesStart(habit);
+  if (start === undefined) return false;
+  if (repeat) return startsOf(start, repeat, date, date).length > 0;
+  if (habit.repeat !== undefined || date < start) return false;
+  return mark !== undefined || countInWeek(habit.marks, date) < habit.timesAWeek;
+}
+
+function countInWeek(dates: readonly DateText[], date: DateText): number {
   const monday = startOfWeek(date, 1);
   const sunday = addDays(monday, 6);
-  return marks.filter((mark) => mark >= monday && mark <= sunday).length;
+  return dates.filter((one) => one >= monday && one <= sunday).length;
+}
+
+/** How long a habit was kept up without a break, and what is counted. */
+export interface Streak {
+  readonly count: number;
+  readonly of: "day" | "week";
+  /** The longest there was. */
+  readonly longest: number;
+}
+
+const yearsBack = 6;
+
+/**
+ * How long a habit was kept up. By a rule, the days on which it was meant and done, in part too, one after the other; a day
+ * that was skipped for a reason neither counts nor breaks it. Without a rule, the weeks in which it was done as often as it
+ * is meant to be, a skipped day counting for one of the times. What is not over yet breaks nothing.
+ */
+export function streakOf(habit: Habit, today: DateText): Streak {
+  const repeat = habit.repeat === undefined ? undefined : repeatOf(habit.repeat);
+  const start = seriesStart(habit);
+  const dates = [...habit.marks, ...(habit.partMarks ?? [])].sort();
+  const earliest = [start ?? today, dates[0] ?? today, addDays(today, -366 * yearsBack)];
+  const from = earliest[2]! > earliest[1]! ? earliest[2]! : earliest[1]! < earliest[0]! ? earliest[1]! : earliest[0]!;
+  const outcomes = repeat && start ? dayOutcomes(habit, start, repeat, from, today) : weekOutcomes(habit, from, today);
+  let [count, longest] = [0, 0];
+  for (const outcome of outcomes) {
+    if (outcome === "kept") longest = Math.max(longest, ++count);
+    if (outcome === "missed") count = 0;
+  }
+  return { count, of: repeat ? "day" : "week", longest };
+}
+
+type Outcome = "kept" | "missed" | "forgiven";
+
+function* dayOutcomes(
+  habit: Habit,
+  start: string,
+  repeat: NonNullable<ReturnType<typeof repeatOf>>,
+  from: DateText,
+  today: DateText,
+): Generator<Outcome> {
+  const begin = from > start.slice(0, 10) ? from : start.slice(0, 10);
+  for (const at of startsOf(start, repeat, begin, today)) {
+    const date = at.slice(0, 10);
+    const mark = markOn(habit, date);
+    if (mark === "done" || mark === "part") yield "kept";
+    else yield mark === "skipped" || date === today ? "forgiven" : "missed";
+  }
+}
+
+function* weekOutcomes(habit: Habit, from: DateText, today: DateText): Generator<Outcome> {
+  const kept = [...habit.marks, ...(habit.partMarks ?? [])];
+  const thisWeek = startOfWeek(today, 1);
+  for (let monday = startOfWeek(from, 1); monday <= thisWeek; monday = addDays(monday, 7)) {
+    const done = countInWeek(kept, monday);
+    const wanted = Math.max(1, habit.timesAWeek);
+    const skipped = countInWeek(habit.skips ?? [], monday);
+    if (done >= wanted) yield "kept";
+    else if (done + skipped >= wanted) yield done > 0 ? "kept" : "forgiven";
+    else yield monday === thisWeek ? "forgiven" : "missed";
+  }
+}
+
+/** A day of a habit as it is drawn over a year. */
+export interface HabitYearDay {
+  readonly date: DateText;
+  readonly mark: HabitMark | undefined;
+  /** Whether its rule had it that day; without a rule any day would do. */
+  readonly isMeant: boolean;
+}
+
+/** The days of a habit over the year up to a date, whole weeks from Monday on; and how often it was meant and done. */
+export function habitYear(
+  habit: Habit,
+  today: DateText,
+): { days: readonly HabitYearDay[]; meant: number; done: number } {
+  const first = addDays(startOfWeek(today, 1), -52 * 7);
+  const repeat = habit.repeat === undefined ? undefined : repeatOf(habit.repeat);
+  const start = seriesStart(habit);
+  const meantOn = new Set(
+    repeat && start
+      ? startsOf(start, repeat, first > start.slice(0, 10) ? first : start.slice(0, 10), today).map((at) =>
+          at.slice(0, 10),
+        )
+      : [],
+  );
+  const days: HabitYearDay[] = [];
+  for (let date = first; date <= today; date = addDays(date, 1))
+    days.push({ date, mark: markOn(habit, date), isMeant: meantOn.has(date) });
+  const done = days.filter(({ mark }) => mark === "done").length;
+  const since = start === undefined || start.slice(0, 10) < first ? first : start.slice(0, 10);
+  const weeks = days.filter(({ date }) => date >= since).length / 7;
+  return { days, meant: repeat ? meantOn.size : Math.round(weeks * habit.timesAWeek), done };
 }

@@ -226,7 +226,11 @@ export const deeds: Readonly<Record<string, Deed>> = {
     given: h.ids("task").map((id) => ({ id, fields: h.fields("tasks") })),
     ...(h.maybe(() => 1) ? { lens: h.id("lens"), byHand: { [h.id("task")]: h.number(9) } } : {}),
   })),
-  markHabit: deed(c.markHabit, (h) => ({ habit: h.id("habit"), date: h.date(), done: h.number(2) === 0 })),
+  markHabit: deed(c.markHabit, (h) => ({
+    ...{ habit: h.id("habit"), date: h.date(), as: h.from(["done", "part", "skipped", undefined] as const) },
+    ...h.maybe(() => ({ reason: h.title() })),
+  })),
+  layHabit: deed(c.layHabit, (h) => ({ habit: h.id("habit"), date: h.date(), zone: clock.zone })),
   addRecord: deed(c.addRecord, (h) => ({ kind: h.from(["note", "person", "theme"] as const), title: h.title() })),
   editRecord: deed(c.editRecord, (h) => {
     const id = h.id("task", "event", "block", "goal", "project", "note", "habit", "work", "row", "person", "theme");

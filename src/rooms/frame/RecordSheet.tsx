@@ -1,7 +1,7 @@
 "use client";
 import { nameOf } from "@/core/things";
 import { X } from "lucide-react";
-import { useEffect, useRef, useState } from "react";
+import { Suspense, useEffect, useRef, useState } from "react";
 import { changeOccurrence, removeRecord, skipOccurrence, type SeriesScope } from "@/core/commands";
 import { isBox } from "@/core/plan";
 import { gatherPage, looseTasks } from "@/core/commands/clarify";
@@ -12,6 +12,7 @@ import { dateOf } from "@/core/time";
 import { PageEditor } from "@/panels/editor/PageEditor";
 import { dayAddress, goTo, openRecord } from "@/ui/navigation";
 import { download } from "@/ui/download";
+import { late } from "@/ui/late";
 import { useAct, useList, useRecord, useStore } from "@/ui/workspaceContext";
 import { BoxTasks } from "./BoxTasks";
 import { EventNotes } from "./EventNotes";
@@ -21,6 +22,8 @@ import { RecordHistory } from "./RecordHistory";
 import { RecordLinks, RecordList } from "./RecordLinks";
 import { RecordLog } from "./RecordLog";
 import { TaskHours } from "./TaskHours";
+
+const HabitSheet = late(() => import("./HabitSheet").then((sheet) => ({ default: sheet.HabitSheet })));
 
 /** A record, open beside what one looks at: its fields, words, hours, what links to it, and what happened to it. */
 export function RecordSheet({ id }: { id: Id }) {
@@ -73,6 +76,11 @@ export function RecordSheet({ id }: { id: Id }) {
               ))}
           </dl>
           {isOneOfSeries(record) && <OneOfSeries record={record} scope={scope} onScope={setScope} />}
+          {record.kind === "habit" && (
+            <Suspense>
+              <HabitSheet habit={record} />
+            </Suspense>
+          )}
           {record.kind === "event" && <EventNotes event={record} />}
           {isBox(record) && <BoxTasks box={record} />}
           {record.kind === "day" ? (

@@ -142,7 +142,8 @@ function StripChip({
   const date = dates[first] as DateText;
   const { task, title, dye, late, done } = useEntry(record, what, layerDye, date);
   const isMarked = what === "habit" && done;
-  const mark = () => record.kind === "habit" && act(markHabit, { habit: record.id, date, done: !isMarked });
+  const mark = () =>
+    record.kind === "habit" && act(markHabit, { habit: record.id, date, as: isMarked ? undefined : "done" });
   const words = what === "due" ? `${title} due` : title;
   const cloth = isMarked
     ? "cloth-done"

@@ -26,6 +26,7 @@ import { addDropZone } from "@/panels/drag";
 import { useNow } from "@/ui/clock";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { DayHabits } from "./DayHabits";
 
 interface DayProps {
   date: DateText;
@@ -38,6 +39,7 @@ export function DayPortion({ date, today }: DayProps) {
     <>
       <Aims date={date} today={today} />
       <Portion date={date} today={today} />
+      <DayHabits date={date} today={today} />
     </>
   );
 }

@@ -11,10 +11,25 @@ export const habit = describeKind({
     { name: "timesAWeek", label: "Times a week", type: "number", required: true, decimals: 0, least: 0, most: 100 },
     /** On which days it is meant, counted from the day it was made; absent where any day will do. */
     common.repeat,
+    /** How long it takes, and when on a day it is best. */
+    { name: "lengthMinutes", label: "Length", type: "minutes" },
+    {
+      name: "partOfDay",
+      label: "Part of the day",
+      type: "level",
+      options: [
+        { id: "morning", title: "Morning" },
+        { id: "midday", title: "Midday" },
+        { id: "afternoon", title: "Afternoon" },
+        { id: "evening", title: "Evening" },
+      ],
+    },
     common.theme,
     common.area,
-    /** The days on which it was done. */
+    /** The days on which it was done; on which some of it was; and on which it was left out for a reason, which is in its note. */
     { name: "marks", label: "Done on", type: "dates", kept: true },
+    { name: "partMarks", label: "Partly done on", type: "dates", kept: true },
+    { name: "skips", label: "Skipped on", type: "dates", kept: true },
     common.createdAt,
   ],
   usual: { timesAWeek: 7 },
