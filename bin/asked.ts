@@ -10,7 +10,7 @@ export interface Asked {
   readonly options: ReadonlyMap<string, string>;
 }
 
-const flags = new Set(["json", "all", "month-first", "help"]);
+const flags = new Set(["json", "all", "month-first", "help", "done", "in-place"]);
 const valued = new Set([
   "in",
   "where",
@@ -25,6 +25,7 @@ const valued = new Set([
   "day",
   "days",
   "least",
+  "left",
   ...totalWays,
 ]);
 

@@ -158,3 +158,45 @@ describe("days on the command line", () => {
     expect(await run("check", file)).toMatchObject({ code: 0 });
   });
 });
+
+describe("the clock on the command line", () => {
+  const at = async (present: string, ...words: string[]) => {
+    const said: string[] = [];
+    const out = vi.spyOn(process.stdout, "write").mockImplementation((text) => Boolean(said.push(String(text))));
+    try {
+      return { code: await main([...words, "--json", "--now", present]), value: JSON.parse(said.join("") || "{}") };
+    } finally {
+      out.mockRestore();
+    }
+  };
+
+  test("is started on a task, a theme or words, switched and stopped, and logs what was worked", async () => {
+    expect((await at(now, "start", file, "Write the letter")).value).toMatchObject({ minutesLeft: 45 });
+    expect((await at("2026-11-24T11:27", "start", file, "Survey")).value).toMatchObject({ minutesLeft: null });
+    const stopped = await at("2026-11-24T11:47", "stop", file);
+    expect(stopped).toMatchObject({ code: 0, value: { minutes: 20 } });
+    expect(await shown("work", "task, theme, start, end")).toEqual([
+      expect.objectContaining({ theme: "Survey", start: "2026-11-24T11:27" }),
+      expect.objectContaining({ task: "Write the letter", end: "2026-11-24T11:27" }),
+    ]);
+    const err = vi.spyOn(process.stderr, "write").mockImplementation(() => true);
+    expect((await at(now, "stop", file)).code).toBe(3);
+    expect((await at(now, "stop", file, "--left", "soon")).code).toBe(2);
+    err.mockRestore();
+  });
+
+  test("ticks the task off, or says how much is left, and keeps the file as it was beside it when asked", async () => {
+    const before = readFileSync(file);
+    await at(now, "start", file, "k3letter001", "--in-place");
+    expect(readFileSync(`${file}.before`)).toEqual(before);
+    await at("2026-11-24T11:37", "stop", file, "--left", "1 h");
+    expect(await shown("tasks", "estimate, logged")).toContainEqual(
+      expect.objectContaining({ id: "k3letter001", estimate: 90 }),
+    );
+    await at("2026-11-24T12:00", "start", file, "k3letter001");
+    await at("2026-11-24T12:10", "stop", file, "--done");
+    expect(await shown("tasks", "state, took")).toContainEqual(
+      expect.objectContaining({ id: "k3letter001", state: "Done", took: 40 }),
+    );
+  });
+});

@@ -1,8 +1,10 @@
 import { understand, type Draft } from "@/core/capture";
+import { cpSync } from "node:fs";
 import { place, setState } from "@/core/commands";
+import { finishClock, startClock, type StartOn } from "@/core/commands/clock";
 import { defaultSettings, newId, Refusal, type Id, type Settings, type Task } from "@/core/model";
 import { namedRecord, plainTitle } from "@/core/page";
-import { FreeAhead, isLate, loadOf, namedItems, stripItems } from "@/core/plan";
+import { clockRun, entryMinutes, FreeAhead, isLate, loadOf, namedItems, stripItems } from "@/core/plan";
 import { addToRegister } from "@/core/shaping";
 import type { Store } from "@/core/store";
 import { nameOf } from "@/core/things";
@@ -14,6 +16,7 @@ import {
   dateOf,
   dateText,
   durationText,
+  instantOf,
   minuteOf,
   minuteOn,
   momentAt,
@@ -41,6 +44,8 @@ export const daysCommands: Readonly<Record<string, DaysCommand>> = {
   done: writing(done),
   place: writing(putAt),
   log: writing(log),
+  start: writing(start),
+  stop: writing(stop),
 };
 
 function writing(command: DaysCommand): DaysCommand {
@@ -174,8 +179,12 @@ function taskNamed(store: Store, name: string | undefined): Task {
   return only;
 }
 
-/** Writes the file back, and says what was done. */
+/** Writes the file back, and says what was done. With --in-place it stays as it was beside itself, under another name. */
 export async function finish(file: OpenFile, said: string, value: object, asked: Asked): Promise<number> {
+  if (asked.options.has("in-place")) {
+    if (asked.options.has("out")) throw new Wrong("--in-place and --out say different things.");
+    cpSync(file.path, `${file.path}.before`, { recursive: true });
+  }
   await saveFile(file, asked.options.get("out"));
   const spoken = spokenText(said, styleOf(file.store));
   say(asked, { said: spoken, ...value, faults: file.faults }, `${spoken}.\n`);
@@ -211,6 +220,39 @@ async function putAt(path: string, [name, words]: readonly string[], asked: Aske
   const { start, minutes } = when(file.store, words, clock);
   const { said } = file.store.act(place, { task: task.id, start, ...(minutes ? { minutes } : {}) });
   return finish(file, said, { id: task.id, start }, asked);
+}
+
+/** What the clock can be started on: a task, a theme by its title, or the words themselves. */
+function workNamed(store: Store, what: string | undefined): StartOn {
+  if (what === undefined || what.trim() === "") throw new Wrong("What is worked on? It is missing.");
+  if (store.find("task", what) || openCalled(store, what).length > 0) return { id: taskNamed(store, what).id };
+  const theme = namedRecord(store, "theme", what);
+  return theme?.kind === "theme" ? { id: theme.id } : { title: what.trim() };
+}
+
+async function start(path: string, [what]: readonly string[], asked: Asked, clock: Clock): Promise<number> {
+  const file = await openFile(path, clock);
+  const on = workNamed(file.store, what);
+  const { said } = file.store.act(startClock, { on, at: instantOf(clock), zone: clock.zone });
+  const run = clockRun(file.store);
+  const minutesLeft = run?.until === undefined ? null : Math.round((run.until - run.since) / 60_000);
+  return finish(file, said, { entry: run?.entry, minutesLeft }, asked);
+}
+
+async function stop(path: string, _: readonly string[], asked: Asked, clock: Clock): Promise<number> {
+  const file = await openFile(path, clock);
+  const { store } = file;
+  const left = asked.options.get("left");
+  const leftMinutes = left === undefined ? undefined : parseDuration(left);
+  if (left !== undefined && leftMinutes === undefined) throw new Wrong(`“${left}” is no length, as “45 min” is.`);
+  const entry = clockRun(store)?.entry;
+  const { said } = store.act(finishClock, {
+    ...{ at: instantOf(clock), zone: clock.zone, done: asked.options.has("done") },
+    ...(leftMinutes === undefined ? {} : { leftMinutes }),
+  });
+  const worked = store.find("work", entry);
+  const minutes = worked ? entryMinutes(worked, clock.now(), clock.zone) : 0;
+  return finish(file, said, { entry: worked ? entry : null, minutes }, asked);
 }
 
 async function log(path: string, [what, words]: readonly string[], asked: Asked, clock: Clock): Promise<number> {

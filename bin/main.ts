@@ -56,7 +56,7 @@ const help = `pensum: the same database as the app, over a backup file, a folder
   convert <file> --to icalendar    events, tasks and notes as iCalendar (RFC 5545)
     --in <register> --out <path>   or one of the three; into a file
   convert <calendar.ics> --into <file>  iCalendar into a backup; a second time changes nothing
-  add <file> "<line>"              a line as it is typed at the top of the app
+  add <file> "<line>"              a line as it is typed at the top of the app; - for lines from standard input
   today <file>                     the day: its hours, what has none, what is late, what is free
     --day 2026-11-25               another day
   agenda <file>                    the days from today on, each with what lies on it
@@ -67,7 +67,10 @@ const help = `pensum: the same database as the app, over a backup file, a folder
   done <file> <task>               ticks a task off: by its id, or by its title where only one is open
   place <file> <task> "<when>"     gives a task its hours: "tomorrow 9:30 for 45 min"
   log <file> "<what>" "<when>"     what was worked: "9:00 to 10:15"; of a task where it is the title of one
+  start <file> "<what>"            starts the clock on a task, a theme or a few words; what ran before is kept
+  stop <file>                      stops it; --done ticks the task off, --left "45 min" says how much is left
     --out <file>                   for each of these and add: another file, and not in place
+    --in-place                     in place, with the file as it was beside it, its name ending in .before
 
   --json                           for programs: one JSON value
   --now 2026-11-24T11:07           the present, for what is told from today
@@ -408,10 +411,13 @@ async function readIn(path: string, into: string, asked: Asked, clock: Clock): P
   return tellFaults([...file.faults, ...left]);
 }
 
-async function add(path: string, line: string, asked: Asked, clock: Clock): Promise<number> {
-  if (line.trim() === "") throw new Wrong("There is no line to add.");
+async function add(path: string, words: string, asked: Asked, clock: Clock): Promise<number> {
+  // A hyphen stands for standard input, as everywhere: each of its lines is one to add, all in one act.
+  const text = words === "-" ? readFileSync(0, "utf8") : words;
+  const lines = text.split("\n").filter((line) => line.trim() !== "");
+  if (lines.length === 0) throw new Wrong("There is no line to add.");
   const file = await openFile(path, clock);
-  const draft = understood(file.store, line, clock);
-  const { said } = file.store.act(capture, [draft]);
-  return finish(file, said, { draft }, asked);
+  const drafts = lines.map((line) => understood(file.store, line, clock));
+  const { said } = file.store.act(capture, drafts);
+  return finish(file, said, words === "-" ? { drafts } : { draft: drafts[0] }, asked);
 }
