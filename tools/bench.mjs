@@ -18,6 +18,7 @@ const questions = {
   lens: (await import("../bench/lens.mjs")).lens,
   estimates: (await import("../bench/estimates.mjs")).estimates,
   planning: (await import("../bench/planning.mjs")).planning,
+  clock: (await import("../bench/clock.mjs")).clock,
   search: (await import("../bench/search.mjs")).search,
   folder: (await import("../bench/folder.mjs")).folder,
   heap: (await import("../bench/heap.mjs")).heap,

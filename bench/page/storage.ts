@@ -1,6 +1,8 @@
 import Dexie from "dexie";
 import { demoRecords } from "@demo/generate";
 import { setState } from "@/core/commands";
+import { finishClock, startClock } from "@/core/commands/clock";
+import type { Store } from "@/core/store";
 import type { PensumRecord } from "@/core/model";
 import { someTask } from "@/core/testing/arbitraries";
 import { systemClock } from "@/core/time";
@@ -67,7 +69,17 @@ function startFromRows(): Promise<number> {
 const warmUp = 60;
 
 /** The times of so many acts, each until it is durable, and of as many bare puts with strict durability. */
-async function act(count: number) {
+/** What is done in each round: a tick and its taking back, or the clock started and stopped. */
+const rounds = {
+  tick: (store: Store, at: number) => store.act(setState, { tasks: ["ta"], state: at % 2 === 0 ? "done" : "open" }),
+  clock: (store: Store, at: number) => {
+    // An hour passes between the two, so that each sitting is kept.
+    const now = { at: at * 3_600_000, zone: store.clock.zone };
+    return at % 2 === 0 ? store.act(startClock, { ...now, on: { id: "ta" } }) : store.act(finishClock, now);
+  },
+};
+
+async function act(count: number, what: keyof typeof rounds) {
   const database = new WorkspaceDatabase("acts");
   await replaceContents(database, { records: [someTask("ta")], log: [], files: [] });
   database.close();
@@ -91,7 +103,7 @@ async function act(count: number) {
   for (let at = -warmUp; at < count; at++) {
     ours.push(
       await timed(() => {
-        workspace.store.act(setState, { tasks: ["ta"], state: at % 2 === 0 ? "done" : "open" });
+        rounds[what](workspace.store, at + warmUp);
         return workspace.journal.durable();
       }),
     );
