@@ -4,6 +4,8 @@ interface Notice {
   /** Whether undo takes this very thing back. */
   readonly undo?: boolean;
   readonly redo?: boolean;
+  /** Something else that can be done about it. */
+  readonly also?: { readonly label: string; readonly run: () => void };
   readonly tone?: "said" | "refused";
 }
 

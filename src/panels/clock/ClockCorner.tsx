@@ -1,6 +1,7 @@
 "use client";
 import { Popover } from "radix-ui";
 import { useCallback, type ReactNode } from "react";
+import { createPortal } from "react-dom";
 import type { ClockRun } from "@/core/model";
 import { faceWords } from "@/core/plan";
 import { dyeOf, subjectName } from "@/core/things";
@@ -8,6 +9,7 @@ import { useComputed, useStore } from "@/ui/workspaceContext";
 import { ClockKeeper } from "./ClockKeeper";
 import { ClockPanel } from "./ClockPanel";
 import { openClock, useClockPlace } from "./clockPlace";
+import { useInSight } from "./inSight";
 import { QuietClock } from "./QuietClock";
 import { useClockFace, useClockRun } from "./useClock";
 
@@ -15,6 +17,7 @@ import { useClockFace, useClockRun } from "./useClock";
 export function ClockCorner({ children }: { children: ReactNode }) {
   const run = useClockRun();
   const place = useClockPlace();
+  const inSight = useInSight();
   return (
     <>
       <Popover.Root open={place === "panel"} onOpenChange={(open) => openClock(open ? "panel" : "closed")}>
@@ -35,6 +38,13 @@ export function ClockCorner({ children }: { children: ReactNode }) {
       </Popover.Root>
       {run && place === "quiet" && <QuietClock run={run} />}
       {run && <ClockKeeper run={run} />}
+      {inSight &&
+        createPortal(
+          <div className="h-full bg-sheet p-3.5">
+            <ClockPanel small />
+          </div>,
+          inSight.document.body,
+        )}
     </>
   );
 }

@@ -8,21 +8,27 @@ import { openRecord } from "@/ui/navigation";
 import { useComputed, useRecord, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { openClock } from "./clockPlace";
 import { WillRing } from "./Reminders";
+import { smallWindows, toggleInSight, useInSight } from "./inSight";
 import { JotField } from "./JotField";
 import { useClockActs, useClockFace, useClockRun } from "./useClock";
 import { WorkField } from "./WorkField";
 
 /** The clock: what runs and how much of it is left, or what it could be started on. */
-export function ClockPanel({ quiet = false }: { quiet?: boolean }) {
+export function ClockPanel({ quiet = false, small = false }: { quiet?: boolean; small?: boolean }) {
   const run = useClockRun();
-  return run ? <RunningClock key={`${run.on.task} ${run.on.title}`} run={run} quiet={quiet} /> : <StartForm />;
+  return run ? (
+    <RunningClock key={`${run.on.task} ${run.on.title}`} run={run} quiet={quiet} small={small} />
+  ) : (
+    <StartForm />
+  );
 }
 
-function RunningClock({ run, quiet }: { run: ClockRun; quiet: boolean }) {
+function RunningClock({ run, quiet, small }: { run: ClockRun; quiet: boolean; small: boolean }) {
   const store = useStore();
   const style = useTimeStyle();
   const acts = useClockActs();
   const face = useClockFace(run);
+  const inSight = useInSight();
   const [asking, setAsking] = useState<"finish" | "switch">();
   const name = useComputed(useCallback((from) => subjectName(from, run.on), [run]));
   const record = useRecord(run.on.task ?? run.on.event ?? run.on.theme);
@@ -101,11 +107,16 @@ function RunningClock({ run, quiet }: { run: ClockRun; quiet: boolean }) {
         </div>
       )}
       {run.phase === "work" && !asking && <JotField run={run} />}
-      {!quiet && !asking && (
+      {!quiet && !small && !asking && (
         <div className="mt-1 flex justify-between">
           <button className="button-quiet -ml-1.5" onClick={() => openClock("quiet")}>
             Only this
           </button>
+          {smallWindows() && (
+            <button className="button-quiet" onClick={() => void toggleInSight()}>
+              {inSight ? "Back into the app" : "Keep in sight"}
+            </button>
+          )}
           <button className="button-quiet -mr-1.5" onClick={() => void acts.discard()}>
             Discard
           </button>

@@ -18,11 +18,13 @@ import { openRecord } from "@/ui/navigation";
 import { useComputed, useSettings, useStore, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
 import { notifyOutside, ring } from "./ringing";
 import { RingingNow } from "./ringingNow";
+import { useEntryOffer } from "./useEntryOffer";
 
 /** What rings now and was not answered yet, over whatever room one is in. */
 export function Reminders() {
   const { name, store } = useWorkspace();
   const style = useTimeStyle();
+  useEntryOffer();
   const now = useNow(store.clock);
   const ringingNow = useMemo(
     () => new RingingNow(name, store, () => store.find("settings", "settings") ?? defaultSettings),

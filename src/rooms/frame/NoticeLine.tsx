@@ -42,6 +42,17 @@ export function NoticeLine() {
               Undo
             </button>
           )}
+          {notice.also && (
+            <button
+              className="link font-semibold whitespace-nowrap"
+              onClick={() => {
+                notify(undefined);
+                notice.also?.run();
+              }}
+            >
+              {notice.also.label}
+            </button>
+          )}
           {notice.redo && (
             <button className="link font-semibold" onClick={() => turnBack("redo")}>
               Redo

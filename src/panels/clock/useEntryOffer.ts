@@ -1,0 +1,40 @@
+"use client";
+import { useEffect } from "react";
+import { logAsPlanned, logWork } from "@/core/commands/workLog";
+import { isUnfinished } from "@/core/model";
+import { entryOffer } from "@/core/plan/entryOffer";
+import { estimateText } from "@/core/time";
+import { currentNotice, notify } from "@/ui/notices";
+import { useAct, useStore } from "@/ui/workspaceContext";
+
+/** Offers an entry of the log when a task is ticked off that has none, on the line that says so. */
+export function useEntryOffer() {
+  const store = useStore();
+  const act = useAct();
+  useEffect(
+    () =>
+      store.onAct(({ changes, turn }) => {
+        if (turn !== undefined) return;
+        const ticked = [...changes.updated].flatMap(([id, [from, to]]) => {
+          const task = store.find("task", id);
+          return task && to.state === "done" && isUnfinished(from.state as never) ? [task] : [];
+        });
+        const [task] = ticked;
+        if (!task || ticked.length > 1) return;
+        const { zone } = store.clock;
+        const offer = entryOffer(store, task, store.clock.now(), zone);
+        if (!offer) return;
+        // The line that says what was done comes first; the offer stands on it.
+        queueMicrotask(() => {
+          const notice = currentNotice();
+          if (!notice?.undo) return;
+          const run = () =>
+            "block" in offer
+              ? act(logAsPlanned, { item: offer.block, zone })
+              : act(logWork, { on: { id: task.id }, start: offer.start, end: offer.end });
+          notify({ ...notice, also: { label: `Log ${estimateText(offer.minutes)}`, run } });
+        });
+      }),
+    [store, act],
+  );
+}
