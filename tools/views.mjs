@@ -13,6 +13,22 @@ export const views = {
         .waitFor();
     },
   },
+  clock: {
+    act: async (page) => {
+      await page.locator("[data-item]", { hasText: "gravel survey" }).focus();
+      await page.keyboard.press("w");
+      await page.getByRole("timer").first().waitFor();
+      await page.getByRole("button", { name: "Only this" }).first().click();
+    },
+  },
+  timesheet: {
+    path: "/registers/work",
+    act: async (page) => {
+      await page.getByRole("button", { name: "Shown as" }).click();
+      await page.getByText("Timesheet", { exact: true }).click();
+      await page.getByRole("table", { name: "Timesheet" }).waitFor();
+    },
+  },
   record: {
     act: async (page) => {
       await page.locator("[data-tray]").first().click();
