@@ -76,7 +76,7 @@ async function running(address) {
       return 1000 * (value("ScriptDuration") + value("LayoutDuration") + value("RecalcStyleDuration"));
     };
     const shown = async () => {
-      const words = (await page.getByRole("timer").first().getAttribute("aria-label")) ?? "";
+      const words = (await page.locator("[role=timer]").first().getAttribute("aria-label")) ?? "";
       const [, hours = 0, rest = 0] = /^(?:(\d+) h)?\s*(\d+)?/.exec(words) ?? [];
       const left = Number(hours) * 60 + Number(rest);
       return words.endsWith("over") ? -left : left;

@@ -172,6 +172,7 @@ test("the same day by keys alone", async ({ page }) => {
   await page.getByRole("textbox", { name: "From and to, or how long" }).focus();
   await page.keyboard.type("9:42 to 10:10");
   await page.keyboard.press("Enter");
+  await page.getByRole("combobox", { name: "What was worked on" }).waitFor();
   await page.keyboard.type("Telephone");
   await page.keyboard.press("Enter");
   await expect(worked(page).getByRole("button", { name: /^Worked: Telephone, 9:42 to 10:10/ })).toBeVisible();

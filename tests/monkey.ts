@@ -9,7 +9,9 @@ const keys = [
   ..."Shift+ArrowDown|Shift+ArrowUp|Shift+End|Alt+ArrowDown|Alt+ArrowUp|Alt+Shift+ArrowUp|Alt+Shift+ArrowDown".split(
     "|",
   ),
-  ..."Control+z|Control+Shift+z|Control+x|Control+v|Control+c|Control+a|Control+d|Control+Enter|n|g|h|t|/".split("|"),
+  ..."Control+z|Control+Shift+z|Control+x|Control+v|Control+c|Control+a|Control+d|Control+Enter|n|g|h|t|/|w|p|Alt+w|Alt+p|s|j|+|-".split(
+    "|",
+  ),
 ];
 const words = [
   "order stakes 45 min high",

@@ -40,13 +40,28 @@ interface ComboboxProps {
   className?: string;
   /** Whether the keyboard goes there at once, with the whole text selected. */
   begin?: boolean;
+  /** What was typed before it was there, which it goes on from. */
+  begun?: string;
 }
 
 /** A field that offers what there is while one types, and hands back what was chosen by its id. */
 export function Combobox(props: ComboboxProps) {
-  const { label, labelledBy, hint, text, held = [], many = false, offers, named, onTake, onCancel, begin } = props;
+  const {
+    label,
+    labelledBy,
+    hint,
+    text,
+    held = [],
+    many = false,
+    offers,
+    named,
+    onTake,
+    onCancel,
+    begin,
+    begun,
+  } = props;
   // A field that opened for a letter goes on from it.
-  const [typed, setTyped] = useState(begin && text.length === 1 ? text : undefined);
+  const [typed, setTyped] = useState(begun || (begin && text.length === 1 ? text : undefined));
   const done = useRef(false);
   const shown = typed ?? text;
   // What stands there already narrows nothing: all is offered until one types, and goes beside it where there may be several.
@@ -124,7 +139,7 @@ export function Combobox(props: ComboboxProps) {
             className: props.className ?? "field w-full",
             onKeyDown: press,
             onBlur: leave,
-            onFocus: ({ target }) => begin && text.length > 1 && target.select(),
+            onFocus: ({ target }) => begin && !begun && text.length > 1 && target.select(),
             onClick: () => setOpen(true),
             onChange({ target }) {
               // What is typed after something was taken is to be taken in its turn.

@@ -1,17 +1,8 @@
 import type { Id, PensumRecord, Work } from "../model";
 import type { Store } from "../store";
 import { taskOf, themeOf, titleOf, type ThingReads } from "../things";
-import {
-  parseDuration,
-  addDays,
-  elapsedMinutes,
-  minuteOn,
-  minutesPerDay,
-  momentAt,
-  type DateText,
-  type MomentText,
-} from "../time";
-import { isMyEntry } from "./workLog";
+import { parseDuration, addDays, minutesPerDay, type DateText, type MomentText } from "../time";
+import { elapsedOn, isMyEntry, minuteWithin } from "./workLog";
 
 /** What the rows of a timesheet stand for. */
 export const timesheetWays = ["task", "project", "theme", "person"] as const;
@@ -56,9 +47,10 @@ export function timesheet({ reads, from, way, now, zone, rounding = 0, counts }:
   const rows = new Map<Id | undefined, number[]>();
   const running = reads.list("workByDay", "running") as readonly Work[];
   for (const [day, date] of dates.entries()) {
+    const elapsed = elapsedOn(date, zone);
     const entries = new Set([...(reads.list("workByDay", date) as readonly Work[]), ...running]);
     for (const entry of entries) {
-      const minutes = minutesOn(date, entry, now, zone);
+      const minutes = minutesOn(date, entry, now, zone, elapsed);
       if (minutes <= 0 || !isCounted(entry)) continue;
       const row = rowOf(reads, entry, way);
       let known = rows.get(row);
@@ -77,10 +69,16 @@ export function timesheet({ reads, from, way, now, zone, rounding = 0, counts }:
 }
 
 /** Minutes of an entry that fall on a date. */
-export function minutesOn(date: DateText, { start, end }: Work, now: MomentText, zone: string): number {
-  const from = Math.max(0, minuteOn(date, start));
-  const to = Math.min(minutesPerDay, minuteOn(date, end ?? now));
-  return to > from ? elapsedMinutes(momentAt(date, from), momentAt(date, to), zone) : 0;
+export function minutesOn(
+  date: DateText,
+  { start, end }: Work,
+  now: MomentText,
+  zone: string,
+  elapsed = elapsedOn(date, zone),
+): number {
+  const from = Math.max(0, minuteWithin(date, start));
+  const to = Math.min(minutesPerDay, minuteWithin(date, end ?? now));
+  return to > from ? elapsed(from, to) : 0;
 }
 
 /** The record that an entry counts for. */

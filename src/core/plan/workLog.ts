@@ -1,6 +1,15 @@
 import type { Id, PensumRecord, Work } from "../model";
 import type { Store } from "../store";
-import { elapsedMinutes, minuteOn, minutesPerDay, momentAt, type DateText, type MomentText } from "../time";
+import {
+  clockChange,
+  elapsedMinutes,
+  minuteOf,
+  minuteOn,
+  minutesPerDay,
+  momentAt,
+  type DateText,
+  type MomentText,
+} from "../time";
 import { meIn } from "./mine";
 
 /** An entry of the work log as it lies on the hours of one day. */
@@ -117,16 +126,19 @@ export function workedOn(reads: Reads, date: DateText, now: MomentText, zone: st
     ...(reads.list("workByDay", "running") as readonly Work[]),
   ]);
   const entries: WorkedEntry[] = [];
+  const me = meIn(reads);
+  const elapsed = elapsedOn(date, zone);
   for (const record of records) {
-    if (person === undefined ? !isMyEntry(reads, record) : record.person !== person) continue;
-    const from = minuteOn(date, record.start);
+    const isOf = person === undefined ? record.person === undefined || record.person === me : record.person === person;
+    if (!isOf) continue;
+    const from = minuteWithin(date, record.start);
     const isRunning = record.end === undefined;
-    const to = isRunning ? Math.max(minuteOn(date, now), from) : minuteOn(date, record.end as MomentText);
+    const to = isRunning ? Math.max(minuteOn(date, now), from) : minuteWithin(date, record.end as MomentText);
     // What runs and began this very minute is shown all the same.
     if (from >= minutesPerDay || to < 0 || (to <= from && !isRunning) || (to === 0 && from < 0)) continue;
     const startMinute = Math.max(0, from);
     const endMinute = Math.min(minutesPerDay, to);
-    const minutes = elapsedMinutes(momentAt(date, startMinute), momentAt(date, endMinute), zone);
+    const minutes = elapsed(startMinute, endMinute);
     entries.push({
       record,
       startMinute,
@@ -140,11 +152,25 @@ export function workedOn(reads: Reads, date: DateText, now: MomentText, zone: st
   entries.sort(
     (a, b) => a.startMinute - b.startMinute || b.endMinute - a.endMinute || (a.record.id < b.record.id ? -1 : 1),
   );
-  return { entries, ...sweep(entries, date, zone) };
+  return { entries, ...sweep(entries, elapsed) };
+}
+
+/** Minutes that pass between two minutes of a day. */
+type Elapsed = (from: number, to: number) => number;
+
+/** Only on a day on which the clocks change do minutes on the clock differ from minutes that pass: the zone is asked once. */
+export function elapsedOn(date: DateText, zone: string): Elapsed {
+  if (clockChange(date, zone) === 0) return (from, to) => to - from;
+  return (from, to) => elapsedMinutes(momentAt(date, from), momentAt(date, to), zone);
+}
+
+/** Minutes from midnight of a date to a moment, which is mostly one of that very date. */
+export function minuteWithin(date: DateText, moment: MomentText): number {
+  return moment.startsWith(date) ? minuteOf(moment) : minuteOn(date, moment);
 }
 
 /** Goes through the entries of a day once, in the order of their beginnings. */
-function sweep(entries: readonly WorkedEntry[], date: DateText, zone: string): Omit<WorkedDay, "entries"> {
+function sweep(entries: readonly WorkedEntry[], elapsed: Elapsed): Omit<WorkedDay, "entries"> {
   const gaps: { startMinute: number; endMinute: number }[] = [];
   let workedMinutes = 0;
   let end: number | undefined;
@@ -152,7 +178,7 @@ function sweep(entries: readonly WorkedEntry[], date: DateText, zone: string): O
     if (end !== undefined && startMinute - end >= leastGapMinutes)
       gaps.push({ startMinute: end, endMinute: startMinute });
     const from = Math.max(end ?? 0, startMinute);
-    if (endMinute > from) workedMinutes += elapsedMinutes(momentAt(date, from), momentAt(date, endMinute), zone);
+    if (endMinute > from) workedMinutes += elapsed(from, endMinute);
     end = Math.max(end ?? 0, endMinute);
   }
   return { gaps, overlaps: overlapsOf(entries), workedMinutes };

@@ -9,6 +9,8 @@ const one = (key: string | undefined): readonly string[] => (key === undefined ?
 
 /** The dates that a stretch touches, first to last; one that ends at midnight does not touch the day it ends on. */
 export function datesTouched(start: string, end: string): string[] {
+  const first = dateOf(start);
+  if (end.startsWith(first)) return [first];
   const last = isDate(end)
     ? end
     : minuteOf(end) === 0 && dateOf(end) > dateOf(start)

@@ -11,7 +11,7 @@ interface WorkFieldProps {
   label: string;
   hint: string;
   begin?: boolean;
-  text?: string;
+  begun?: string;
   /** The stretch that it is about, where that is not the present. */
   at?: { readonly date: DateText; readonly startMinute: number; readonly endMinute: number };
   className?: string;
@@ -20,7 +20,7 @@ interface WorkFieldProps {
 }
 
 /** Asks what is, or was, worked on: it offers what is planned at the time, then what presses; or takes a few words. */
-export function WorkField({ label, hint, begin = false, text = "", at, className, onTake, onCancel }: WorkFieldProps) {
+export function WorkField({ label, hint, begin = false, begun = "", at, className, onTake, onCancel }: WorkFieldProps) {
   const store = useStore();
   const settings = useSettings();
   const style = useTimeStyle();
@@ -35,7 +35,8 @@ export function WorkField({ label, hint, begin = false, text = "", at, className
     <Combobox
       label={label}
       hint={hint}
-      text={text}
+      text=""
+      begun={begun}
       begin={begin}
       {...(className === undefined ? {} : { className })}
       offers={useCallback((words: string) => workOffers(offering, words), [offering])}

@@ -1,5 +1,6 @@
 "use client";
 import {
+  Suspense,
   useCallback,
   useMemo,
   useState,
@@ -21,11 +22,14 @@ import {
 import { dyeOf, titleOf } from "@/core/things";
 import { addMinutes, durationText, estimateText, momentAt, rangeText, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
+import { late } from "@/ui/late";
 import { openRecord } from "@/ui/navigation";
 import { trackPointer } from "@/ui/trackPointer";
 import { useAct, useComputed, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { useWorked } from "./useWorked";
-import { WorkForm } from "./WorkForm";
+
+// What asks is loaded when somebody is asked: it brings a list that offers along.
+const WorkForm = late(() => import("./WorkForm").then((form) => ({ default: form.WorkForm })));
 
 interface StrandProps {
   date: DateText;
@@ -124,13 +128,15 @@ export function WorkedStrand(props: StrandProps) {
         </div>
       )}
       {asked && (
-        <WorkForm
-          key={asked.startMinute}
-          date={date}
-          {...asked}
-          minutePixels={minutePixels}
-          onClose={() => setAsked(undefined)}
-        />
+        <Suspense>
+          <WorkForm
+            key={asked.startMinute}
+            date={date}
+            {...asked}
+            minutePixels={minutePixels}
+            onClose={() => setAsked(undefined)}
+          />
+        </Suspense>
       )}
       {settling && (
         <div

@@ -1,4 +1,4 @@
-import { act } from "@testing-library/react";
+import { act, waitFor } from "@testing-library/react";
 import { beforeEach, expect, it } from "vitest";
 import { setState } from "@/core/commands";
 import { defaultSettings, type PensumRecord, type Work } from "@/core/model";
@@ -33,6 +33,7 @@ it("offers the estimate of a task that was ticked without a log, up to now, afte
   const { log, store } = await drawn(earlier);
   expect(currentNotice()).toMatchObject({ undo: true, also: { label: "Log 27 min" } });
   act(() => currentNotice()?.also?.run());
+  await waitFor(() => expect(log()).toHaveLength(2));
   expect(log()).toEqual(["10:00 10:40", "10:40 11:07"]);
   expect(store.find("task", "ta")?.tookMinutes).toBe(27);
 });
@@ -41,7 +42,7 @@ it("offers its hours of today as planned, and nothing where the log has it", asy
   const block = blockOf("b", `${today}T09:00`, `${today}T09:50`, { task: "ta" });
   const { log } = await drawn(block);
   act(() => currentNotice()?.also?.run());
-  expect(log()).toEqual(["09:00 09:50"]);
+  await waitFor(() => expect(log()).toEqual(["09:00 09:50"]));
 });
 
 it("offers nothing where the log has it", async () => {

@@ -1,6 +1,5 @@
 "use client";
 import { useEffect } from "react";
-import { logAsPlanned, logWork } from "@/core/commands/workLog";
 import { isUnfinished } from "@/core/model";
 import { entryOffer } from "@/core/plan/entryOffer";
 import { estimateText } from "@/core/time";
@@ -29,9 +28,11 @@ export function useEntryOffer() {
           const notice = currentNotice();
           if (!notice?.undo) return;
           const run = () =>
-            "block" in offer
-              ? act(logAsPlanned, { item: offer.block, zone })
-              : act(logWork, { on: { id: task.id }, start: offer.start, end: offer.end });
+            void import("@/core/commands/workLog").then(({ logAsPlanned, logWork }) =>
+              "block" in offer
+                ? act(logAsPlanned, { item: offer.block, zone })
+                : act(logWork, { on: { id: task.id }, start: offer.start, end: offer.end }),
+            );
           notify({ ...notice, also: { label: `Log ${estimateText(offer.minutes)}`, run } });
         });
       }),

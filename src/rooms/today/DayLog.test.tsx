@@ -1,8 +1,10 @@
-import { describe, expect, it } from "vitest";
+import { beforeAll, describe, expect, it } from "vitest";
 import { defaultSettings, type PensumRecord, type Work } from "@/core/model";
 import { draw, taskOf, today } from "@/ui/testing/screen";
 import { DayLog } from "./DayLog";
 
+// What offers is there already, as it is for whoever was here before.
+beforeAll(() => import("@/panels/clock/WorkField"));
 const settings = { ...defaultSettings, hour12: false };
 const at = (clock: string) => `${today}T${clock}`;
 const letter = taskOf("ta", { title: "Letter", estimateMinutes: 90, doDay: today });
@@ -25,15 +27,18 @@ describe("the log of a day in lines", () => {
   };
 
   it("begins each line where the last one ended, and takes a length instead of an end", async () => {
-    const { user, getByRole, log } = await drawn();
+    const { user, getByRole, findByRole, log } = await drawn();
     const time = () => getByRole("textbox", { name: "From and to, or how long" });
     await user.type(time(), "8:15 to 9:17{Enter}");
+    await findByRole("combobox", { name: "What was worked on" });
     await user.keyboard("Letter{Enter}");
     expect(log()).toEqual(["ta 08:15 to 09:17"]);
     await user.type(time(), "40 min{Enter}");
+    await findByRole("combobox", { name: "What was worked on" });
     await user.keyboard("Telephone{Enter}");
     expect(log()).toEqual(["Telephone 09:17 to 09:57", "ta 08:15 to 09:17"]);
     await user.type(time(), "10:30{Enter}");
+    await findByRole("combobox", { name: "What was worked on" });
     await user.keyboard("Stakes{Enter}");
     expect(log()[2]).toBe("tb 09:57 to 10:30");
   });

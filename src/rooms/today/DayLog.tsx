@@ -7,7 +7,6 @@ import { minutesOver, nextLogStart, readLogTime, type WorkedEntry } from "@/core
 import { dyeOf, titleOf } from "@/core/things";
 import { clockText, durationText, estimateText, minuteOn, momentAt, rangeText, type DateText } from "@/core/time";
 import { useWorked } from "@/panels/clock/useWorked";
-import { WorkField } from "@/panels/clock/WorkField";
 import { focusSoon } from "@/ui/focusSoon";
 import { openRecord } from "@/ui/navigation";
 import { useNow } from "@/ui/clock";
@@ -71,6 +70,7 @@ export function DayLog({ date }: { date: DateText }) {
           value={time}
           aria-invalid={fault !== ""}
           aria-describedby={fault ? "log-fault" : undefined}
+          onFocus={() => void load()}
           onChange={(event) => {
             setTime(event.target.value);
             setFault("");
@@ -82,14 +82,7 @@ export function DayLog({ date }: { date: DateText }) {
             line.current?.querySelectorAll<HTMLElement>("input")[1]?.focus();
           }}
         />
-        <WorkField
-          key={worked.entries.length}
-          label="What was worked on"
-          hint="What was it?"
-          className="log-input font-words text-page"
-          at={at}
-          onTake={add}
-        />
+        <LogWork key={worked.entries.length} at={at} onTake={add} />
         <span className="text-right text-small text-ink-2">
           {stretch && durationText(stretch.endMinute - stretch.startMinute)}
         </span>
@@ -100,6 +93,40 @@ export function DayLog({ date }: { date: DateText }) {
         )}
       </form>
     </section>
+  );
+}
+
+/** What offers is loaded when somebody begins a line; it takes the place of the plain field at once, with what was typed. */
+const load = () => import("@/panels/clock/WorkField");
+
+interface LogWorkProps {
+  at: { readonly date: DateText; readonly startMinute: number; readonly endMinute: number };
+  onTake: (on: StartOn) => void;
+}
+
+/** The field for what was worked on. */
+function LogWork({ at, onTake }: LogWorkProps) {
+  const [loaded, setLoaded] = useState<Awaited<ReturnType<typeof load>>>();
+  const [typed, setTyped] = useState("");
+  const look = "log-input font-words text-page";
+  if (loaded) {
+    const { WorkField } = loaded;
+    return (
+      <WorkField
+        {...{ label: "What was worked on", hint: "What was it?", className: look, begun: typed, at, onTake }}
+        begin
+      />
+    );
+  }
+  return (
+    <input
+      className={look}
+      aria-label="What was worked on"
+      placeholder="What was it?"
+      value={typed}
+      onChange={({ target }) => setTyped(target.value)}
+      onFocus={() => void load().then(setLoaded, () => undefined)}
+    />
   );
 }
 

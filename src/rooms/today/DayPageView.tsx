@@ -12,8 +12,8 @@ import { LeftOverBand } from "./LeftOverBand";
 import { usePlacing } from "@/panels/hours/placing";
 import { late } from "@/ui/late";
 
-const DayLog = late(() => import("./DayLog").then((part) => ({ default: part.DayLog })));
-const DayPortion = late(() => import("./DayPortion").then((part) => ({ default: part.DayPortion })));
+const DayLog = late(() => import("./doing").then((part) => ({ default: part.DayLog })));
+const DayPortion = late(() => import("./doing").then((part) => ({ default: part.DayPortion })));
 const DayPopover = late(() => import("@/panels/days/DayPopover"));
 const DayNeighbours = late(() => import("./DayNeighbours").then((part) => ({ default: part.DayNeighbours })));
 

@@ -14,7 +14,7 @@ import { dayAddress, goTo } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
-const WorkedStrand = late(() => import("@/panels/clock/WorkedStrand").then((part) => ({ default: part.WorkedStrand })));
+const WorkedStrand = late(() => import("./doing").then((part) => ({ default: part.WorkedStrand })));
 
 const hourPixels = 63;
 const minutePixels = hourPixels / 60;
