@@ -61,6 +61,12 @@ const entriesIn = (store: Store) =>
   (store.list("kind", "work") as Work[]).toSorted((a, b) => (`${a.start} ${a.id}` < `${b.start} ${b.id}` ? -1 : 1));
 
 describe("the clock", () => {
+  it("follows a rhythm in a workspace in which nobody has chosen anything yet", () => {
+    const store = new Store(new Map([task("tb")].map((one) => [one.id, one])), [oneClock], new HandClock());
+    store.act(startClock, { on: { id: "tb" }, rhythm: "steady", at: 0, zone });
+    expect(clockFace(clockRun(store)!, 0).leftMs).toBe(50 * 60_000);
+  });
+
   it("counts down from what is left of the estimate, and is logged from its start", () => {
     const { store, clock, start, left, at } = opened();
     start("ta");

@@ -1,5 +1,6 @@
 import {
   bareRecord,
+  defaultSettings,
   isUnfinished,
   newId,
   Refusal,
@@ -239,8 +240,8 @@ function leftOf(run: ClockRun, at: number): Pick<ClockRun, "leftMs"> {
 }
 
 function settingsRhythm(tx: Transaction, id: string) {
-  const settings = tx.find("settings", "settings");
-  const rhythm = settings && rhythmsOf(settings).find((one) => one.id === id);
+  const settings = tx.find("settings", "settings") ?? defaultSettings;
+  const rhythm = rhythmsOf(settings).find((one) => one.id === id);
   if (!rhythm) throw new Refusal("This rhythm is no longer there. Nothing was changed.");
   return rhythm;
 }

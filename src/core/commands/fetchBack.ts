@@ -6,7 +6,8 @@ import type { Command } from "../store";
 export const fetchBack: Command<{ record: PensumRecord; from: string }> = {
   name: "fetchBack",
   run(tx, { record, from }) {
-    if (record.kind === "settings") throw new Refusal("Settings are not fetched back one by one.");
+    if (record.kind === "settings" || record.kind === "clock")
+      throw new Refusal("Settings are not fetched back one by one.");
     const page = "page" in record && record.page !== undefined ? tx.get(record.page) : undefined;
     const stands = isPage(page) && page.text.includes(`#${record.id}`);
     const { page: _, ...loose } = record as PensumRecord & { page?: string };

@@ -10,7 +10,8 @@ export const removeRecord: Command<{ id: Id }> = {
   name: "removeRecord",
   run(tx, { id }) {
     const record = takenOut(tx, id);
-    if (!record || record.kind === "settings") throw new Refusal("This record is no longer there.");
+    if (!record || record.kind === "settings" || record.kind === "clock")
+      throw new Refusal("This record is no longer there.");
     const name = nameOf(record, tx);
     remove(tx, record);
     return `Removed “${name}”`;
@@ -21,7 +22,9 @@ export const removeRecord: Command<{ id: Id }> = {
 export const removeRecords: Command<readonly Id[]> = {
   name: "removeRecords",
   run(tx, ids) {
-    const records = ids.flatMap((id) => takenOut(tx, id) ?? []).filter((record) => record.kind !== "settings");
+    const records = ids
+      .flatMap((id) => takenOut(tx, id) ?? [])
+      .filter((record) => record.kind !== "settings" && record.kind !== "clock");
     if (records.length === 0) throw new Refusal("These records are no longer there.");
     for (const record of records) remove(tx, record);
     return `Removed ${counted(records.length, "record")}`;

@@ -1,4 +1,4 @@
-import { bareRecord, newId, Refusal, type Block, type Event, type Id, type Work } from "../model";
+import { bareRecord, defaultSettings, newId, Refusal, type Block, type Event, type Id, type Work } from "../model";
 import {
   fitFor,
   gapsBetween,
@@ -172,8 +172,8 @@ export const setWorked: Command<{ on: Id; date: DateText; minutes: number; zone:
 
 /** Where so many minutes of a day can be logged. @throws Refusal where the day has no room, or not yet */
 function roomFor(tx: Transaction, date: DateText, minutes: number, zone: string) {
-  const settings = tx.find("settings", "settings");
-  const hours = settings && workingDay(settings.workingWeek, date);
+  const { workingWeek } = tx.find("settings", "settings") ?? defaultSettings;
+  const hours = workingDay(workingWeek, date);
   const until = minutesOver(date, tx.now);
   const taken = workedOn(tx, date, tx.now, zone).entries;
   const from = hours?.startMinute ?? usualStart;

@@ -90,7 +90,7 @@ function CopyDialog({
     () =>
       records.flatMap((record) => {
         const now = store.get(record.id);
-        if (record.kind === "settings" || (now && !fieldChange(now, record))) return [];
+        if (record.kind === "settings" || record.kind === "clock" || (now && !fieldChange(now, record))) return [];
         return [{ record, gone: now === undefined }];
       }),
     // The store is the same object after a change; its revision tells.
