@@ -5,11 +5,10 @@ import type { SearchDocument } from "./searchIndex";
 
 const searched: ReadonlySet<string> = new Set(["text", "option", "options", "link", "links"]);
 
-const unsearched: ReadonlySet<string> = new Set(["settings", "clock", "lens", "field", "block"]);
-
 /** What is looked through of a record; undefined for what nobody looks for (settings, lenses, fields). */
 export function documentOf(values: FieldValues, record: PensumRecord): SearchDocument | undefined {
-  if (unsearched.has(record.kind)) return undefined;
+  if (record.kind === "settings" || record.kind === "clock" || record.kind === "lens") return undefined;
+  if (record.kind === "field" || record.kind === "block") return undefined;
   const fields = fieldsOfRecord(values.store, record).flatMap((field) => {
     const type = cellType(field);
     if (field.name === "title" || field.name === "state" || isComputed(field) || !searched.has(type)) return [];

@@ -104,10 +104,21 @@ function useSilence(run: ClockRun, workspace: string): [MomentText | undefined, 
         setSince(momentOfInstant(seen, store.clock.zone));
       } else writeNumber(key, now);
     };
+    // Another tab was answered, or what runs is another sitting: there is nothing left to ask here.
+    const answered = () => {
+      asked.current = false;
+      setSince(undefined);
+    };
+    const heard = (event: StorageEvent) => {
+      if (event.key === key && instantOf(store.clock) - readNumber(key) < leastSilenceMs) answered();
+    };
+    answered();
     look();
     const timer = setInterval(look, lookMs);
     document.addEventListener("visibilitychange", look);
+    addEventListener("storage", heard);
     return () => {
+      removeEventListener("storage", heard);
       clearInterval(timer);
       document.removeEventListener("visibilitychange", look);
     };

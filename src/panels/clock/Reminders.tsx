@@ -31,7 +31,14 @@ export function Reminders() {
     [name, store],
   );
   const all = useSyncExternalStore(ringingNow.follow, ringingNow.read, ringingNow.read);
-  const revision = useComputed(useCallback((from) => from.factsRevision, []));
+  // What is to ring today, by what is known now: it is another list when something that rings was made, moved or done.
+  const settings = useSettings();
+  const due = useComputed(
+    useCallback(
+      (from) => remindersBetween(from, `${addDays(dateOf(now), -1)}T23:59`, now, settings, from.clock.zone),
+      [now, settings],
+    ),
+  );
   useEffect(() => {
     void ringingNow.look().then((fresh) => {
       if (fresh.length === 0) return;
@@ -39,7 +46,7 @@ export function Reminders() {
       for (const one of fresh.slice(0, 3)) notifyOutside(`${one.title}, ${whenWords(one, store.clock.now(), style)}`);
     });
     // Looked at each minute, and when something changed: what rings may be done, moved or new.
-  }, [ringingNow, now, revision, style, store]);
+  }, [ringingNow, now, due, style, store]);
   if (all.length === 0) return null;
   return (
     <section

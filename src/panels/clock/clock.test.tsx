@@ -153,6 +153,21 @@ describe("around a clock that runs", () => {
   });
 });
 
+it("a sleep that was answered in another tab is asked about no longer", async () => {
+  const clock = new MovedClock();
+  const { store, findByRole } = await draw(<ClockCorner>nothing</ClockCorner>, [settings, letter], clock);
+  const { startClock } = await import("@/core/commands/clock");
+  act(() => void store.act(startClock, { on: { id: "ta" }, at: clock.instant(), zone: clock.zone }));
+  clock.pass(120);
+  await findByRole("dialog", { name: "What of it was work?" });
+  const key = "pensum-clock-seen:own";
+  act(() => {
+    localStorage.setItem(key, String(clock.instant()));
+    dispatchEvent(new StorageEvent("storage", { key }));
+  });
+  expect(screen.queryByRole("dialog")).toBeNull();
+});
+
 describe("the worked strand", () => {
   const plan = [
     blockOf("ba", at("08:00"), at("08:45"), { task: "ta" }),
