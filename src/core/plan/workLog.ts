@@ -57,7 +57,8 @@ export function entriesFor(reads: Reads, field: "task" | "event" | "theme" | "pe
 
 /**
  * The entries of the log that count for a record: those of a task, an event or a person; of a theme, a goal or a project
- * those of their tasks too; of a day page those that touch its day.
+ * those of their tasks too; of a day page those that touch its day; of a block
+ * those of its task.
  * @returns newest first; undefined for a record that nobody works on
  */
 export function entriesUnder(reads: Reads & Pick<Store, "find">, record: PensumRecord): readonly Work[] | undefined {
@@ -93,6 +94,8 @@ function entriesOf(reads: Reads & Pick<Store, "find">, record: PensumRecord): re
           one.kind === "project" ? ofTasks("project", one.id) : [],
         ),
       ];
+    case "block":
+      return record.task === undefined ? [] : entriesFor(reads, "task", record.task);
     case "day":
       return reads.list("workByDay", record.date) as readonly Work[];
     default:

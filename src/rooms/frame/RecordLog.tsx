@@ -24,7 +24,7 @@ export function RecordLog({ record }: { record: PensumRecord }) {
   const worked = entries.reduce((sum, entry) => sum + entryMinutes(entry, now, zone), 0);
   const estimate = record.kind === "task" ? record.estimateMinutes : undefined;
   const canStart =
-    (record.kind === "task" && isUnfinished(record.state)) || record.kind === "event" || record.kind === "theme";
+    (record.kind === "task" && isUnfinished(record.state)) || ["event", "theme", "block"].includes(record.kind);
   const isRunning = run?.phase === "work" && Object.values(run.on).includes(record.id);
   if (entries.length === 0 && !canStart) return null;
   return (
