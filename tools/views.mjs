@@ -43,13 +43,6 @@ export const views = {
       await page.locator("[data-card]").first().waitFor();
     },
   },
-  "lens-matrix": {
-    path: "/registers/tasks",
-    act: async (page) => {
-      await page.getByRole("link", { name: "Priority against due" }).click();
-      await page.locator("[data-card]").first().waitFor();
-    },
-  },
   formula: {
     path: "/registers/permits",
     act: async (page) => {
@@ -61,13 +54,6 @@ export const views = {
   },
   gather: { path: "/gather" },
   plan: { path: "/plan" },
-  "time-box": {
-    path: "/plan/calendar/3",
-    act: async (page) => {
-      await page.locator(".plan-hours .rail-item", { hasText: "Renew the sensor" }).click();
-      await page.getByRole("region", { name: "Tasks in this box" }).waitFor();
-    },
-  },
   month: { path: "/plan/calendar/month" },
   timeline: { path: "/plan/timeline" },
   matrix: {
