@@ -127,6 +127,20 @@ describe("the clock", () => {
     expect(left()).toBe(60);
   });
 
+  it("goes on without a rhythm that was deleted meanwhile, and keeps an estimate a length that can be kept", () => {
+    const { store, clock, start, left, at } = opened();
+    start("ta", { rhythm: "deep" });
+    clock.minute = 30;
+    store.act({ name: "none", run: (tx) => (tx.update("settings", { rhythms: [] }), "") }, {});
+    store.act(breakClock, at());
+    expect(left()).toBe(10);
+    store.act(resumeClock, at());
+    expect(left()).toBe(60);
+    clock.minute = 40;
+    store.act(finishClock, { ...at(), leftMinutes: 60_000 });
+    expect(faultOf(store.get("ta"))).toBeUndefined();
+  });
+
   it("keeps what was left over a pause, gives five more minutes, and says what is refused", () => {
     const { store, clock, start, left, at } = opened();
     start("ta");

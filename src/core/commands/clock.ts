@@ -13,8 +13,7 @@ import { stateFields } from "../page";
 import {
   clockMinutes,
   clockRun,
-  entriesFor,
-  entryMinutes,
+  loggedMinutes,
   meIn,
   milliseconds,
   nextBreak,
@@ -51,7 +50,8 @@ export const startClock: Command<AtInstant & { on: StartOn; minutes?: number; rh
     if (minutes !== undefined && !(Number.isInteger(minutes) && minutes > 0 && minutes <= 1440))
       throw new Refusal("The clock counts down from 1 minute to 24 hours. Nothing was changed.");
     endSitting(tx, run);
-    const rhythm = rhythmId === undefined ? undefined : settingsRhythm(tx, rhythmId);
+    const rhythm = rhythmOf(tx, rhythmId);
+    if (rhythmId !== undefined && !rhythm) throw new Refusal("This rhythm is no longer there. Nothing was changed.");
     const long = minutes ?? rhythm?.workMinutes ?? clockMinutes(tx, on, tx.now, zone);
     begin(tx, on, at, long === undefined ? {} : { leftMs: milliseconds(long), wholeMs: milliseconds(long) }, {
       ...(rhythm ? { rhythm: rhythm.id, sittings: 0 } : {}),
@@ -79,7 +79,7 @@ export const breakClock: Command<AtInstant & { minutes?: number }> = {
     const run = needRun(tx);
     if (run.phase === "break") throw new Refusal("It is a break already.");
     endSitting(tx, run);
-    const rhythm = run.rhythm === undefined ? undefined : settingsRhythm(tx, run.rhythm);
+    const rhythm = rhythmOf(tx, run.rhythm);
     const sittings = run.sittings ?? 0;
     const long = minutes ?? (rhythm ? nextBreak(rhythm, sittings) : usualBreakMinutes);
     putRun(tx, {
@@ -101,7 +101,7 @@ export const resumeClock: Command<AtInstant> = {
   run(tx, { at }) {
     const run = needRun(tx);
     if (run.phase === "work") throw new Refusal("The clock is running already.");
-    const rhythm = run.rhythm === undefined ? undefined : settingsRhythm(tx, run.rhythm);
+    const rhythm = rhythmOf(tx, run.rhythm);
     const whole = rhythm && run.phase === "break" ? milliseconds(rhythm.workMinutes) : undefined;
     begin(tx, run.on, at, whole === undefined ? run : { leftMs: whole, wholeMs: whole }, {
       ...(run.rhythm === undefined ? {} : { rhythm: run.rhythm }),
@@ -138,8 +138,8 @@ export const finishClock: Command<AtInstant & { done?: boolean; leftMinutes?: nu
     const task = tx.find("task", run.on.task);
     if (task && done && isUnfinished(task.state)) tx.update(task.id, stateFields(tx, task, "done"));
     if (task && !done && leftMinutes !== undefined) {
-      const worked = entriesFor(tx, "task", task.id).reduce((sum, one) => sum + entryMinutes(one, tx.now, zone), 0);
-      tx.update(task.id, { estimateMinutes: worked + leftMinutes });
+      const estimateMinutes = Math.min(60_000, loggedMinutes(tx, task.id, tx.now, zone) + leftMinutes);
+      tx.update(task.id, { estimateMinutes });
     }
     const name = subjectName(tx, run.on);
     if (task && done) return `Finished “${name}”`;
@@ -239,11 +239,10 @@ function leftOf(run: ClockRun, at: number): Pick<ClockRun, "leftMs"> {
   return leftMs === undefined ? {} : { leftMs };
 }
 
-function settingsRhythm(tx: Transaction, id: string) {
+/** The rhythm of an id; a clock whose rhythm was deleted meanwhile goes on without one. */
+function rhythmOf(tx: Transaction, id: string | undefined) {
   const settings = tx.find("settings", "settings") ?? defaultSettings;
-  const rhythm = rhythmsOf(settings).find((one) => one.id === id);
-  if (!rhythm) throw new Refusal("This rhythm is no longer there. Nothing was changed.");
-  return rhythm;
+  return id === undefined ? undefined : rhythmsOf(settings).find((one) => one.id === id);
 }
 
 function isSame(a: ClockSubject, b: ClockSubject): boolean {

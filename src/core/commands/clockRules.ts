@@ -1,5 +1,5 @@
 import { isUnfinished, type ClockRun, type Id, type PensumRecord, type Work } from "../model";
-import { clockRun, entriesFor, entryMinutes } from "../plan";
+import { clockRun, loggedMinutes } from "../plan";
 import type { Rule, Transaction } from "../store";
 import type { MomentText } from "../time";
 
@@ -9,7 +9,8 @@ import type { MomentText } from "../time";
 
 /**
  * There is one clock. An entry that ran on it and no longer does has ended, and one that has ended stays so unless the
- * clock is on it again; a clock whose entry is gone or has an end is off; a task that was ticked off ends its sitting. So it stays where two tabs started one at once.
+ * clock is on it again; a clock whose entry is gone or has an end is off; a task that was ticked off ends its sitting. So
+ * it stays where two tabs started one at once.
  */
 export const oneClock: Rule = (tx) => {
   const run = clockRun(tx);
@@ -44,14 +45,10 @@ export const tookFollowsLog: Rule = (tx) => {
     const task = tx.find("task", id);
     const before = tx.before(id);
     if (task?.state !== "done" || before?.kind !== "task" || before.state !== "done") continue;
-    const tookMinutes = Math.min(60_000, loggedWhole(tx, id));
+    const tookMinutes = Math.min(60_000, loggedMinutes(tx, id, tx.now, "UTC"));
     if (tookMinutes > 0 && before.tookMinutes === task.tookMinutes) tx.update(id, { tookMinutes });
   }
 };
-
-function loggedWhole(tx: Transaction, task: Id): number {
-  return entriesFor(tx, "task", task).reduce((sum, entry) => sum + entryMinutes(entry, tx.now, "UTC"), 0);
-}
 
 function wasTicked(tx: Transaction, id: Id): boolean {
   const before = tx.before(id);

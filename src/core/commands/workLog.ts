@@ -7,8 +7,8 @@ import {
   meIn,
   minutesOn,
   minutesOver,
+  rowOf,
   stretchFor,
-  subjectOf,
   workedOn,
 } from "../plan";
 import { datesTouched, type Command, type Transaction } from "../store";
@@ -141,16 +141,14 @@ export const settleOverlap: Command<{ keep: Id; from: MomentText; to: MomentText
  * Makes what was worked on a thing on a day as long as was typed: what is missing becomes an entry in the first gap of the
  * working hours that holds it, else after the last entry; what is too much is taken off the last entries.
  */
-export const setWorked: Command<{ on: Id; date: DateText; minutes: number; zone: string }> = {
+export const setWorked: Command<{ on: Id; way: "task" | "theme"; date: DateText; minutes: number; zone: string }> = {
   name: "setWorked",
-  run(tx, { on: id, date, minutes, zone }) {
+  run(tx, { on: id, way, date, minutes, zone }) {
     if (!isDate(date) || !Number.isInteger(minutes) || minutes < 0 || minutes > 1440)
       throw new Refusal("A day has up to 24 hours. Nothing was changed.");
     const on = subjectFor(tx, { id }, true);
     const entries = (tx.list("workByDay", date) as readonly Work[])
-      .filter(
-        (entry) => isMyEntry(tx, entry) && entry.end !== undefined && (entry.task ?? entry.event ?? entry.theme) === id,
-      )
+      .filter((entry) => isMyEntry(tx, entry) && entry.end !== undefined && rowOf(tx, entry, way) === id)
       .toSorted((a, b) => (a.start > b.start ? -1 : 1));
     const worked = entries.reduce((sum, entry) => sum + minutesOn(date, entry, tx.now, zone), 0);
     if (minutes > worked) {
@@ -255,10 +253,4 @@ function cutOut(tx: Transaction, entry: Work, from: MomentText, to: MomentText) 
   } else if (before) tx.update(entry.id, { end: from });
   else if (isAfter) tx.update(entry.id, { start: to });
   else tx.remove(entry.id);
-}
-
-/** Whether the clock could be started on a record, or time logged on it. */
-export function canBeWorkedOn(tx: Parameters<typeof subjectOf>[0], id: Id): boolean {
-  const on = subjectOf(tx, id);
-  return on !== undefined && Boolean(on.task ?? on.event ?? on.theme ?? on.title);
 }

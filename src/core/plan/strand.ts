@@ -1,7 +1,7 @@
 import type { Id } from "../model";
 import { isWork, type NamedItem } from "./dayItems";
 import { gapsBetween } from "./freeTime";
-import type { WorkedDay } from "./workLog";
+import { leastGapMinutes, type WorkedDay } from "./workLog";
 
 /** Something that the log of a day does not say yet: a gap between entries, or hours that were planned and are over. */
 export interface StrandMark {
@@ -12,9 +12,6 @@ export interface StrandMark {
   readonly item?: Id;
   readonly title?: string;
 }
-
-/** A gap shorter than this is not asked about. */
-const leastMinutes = 5;
 
 /**
  * What can be asked about a day: the hours that were planned, are over and have nothing logged in them, and what else lies
@@ -36,7 +33,7 @@ export function strandMarks(worked: WorkedDay, items: readonly NamedItem[], unti
     }));
   const gaps = worked.gaps.flatMap(({ startMinute, endMinute }) =>
     gapsBetween(planned, startMinute, endMinute)
-      .filter((gap) => gap.endMinute - gap.startMinute >= leastMinutes)
+      .filter((gap) => gap.endMinute - gap.startMinute >= leastGapMinutes)
       .map((gap) => ({ kind: "gap" as const, ...gap })),
   );
   return [...planned, ...gaps].sort((a, b) => a.startMinute - b.startMinute);

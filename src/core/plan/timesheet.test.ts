@@ -4,6 +4,7 @@ import { setWorked } from "../commands/workLog";
 import { bareRecord, defaultSettings, type PensumRecord, type Work } from "../model";
 import { Store } from "../store";
 import { addDays, minutesBetween, momentAt, standingClock } from "../time";
+import { entriesUnder } from "./workLog";
 import { readSheetLength, timesheet, timesheetCsv, timesheetWays, type TimesheetWay } from "./timesheet";
 
 const monday = "2026-11-23";
@@ -53,6 +54,13 @@ describe("a timesheet", () => {
     expect(rowsOf(store, "theme")[0]).toBe("Fieldwork: 90 0 60 0 0 0 0");
     expect(rowsOf(store, "person")).toEqual(["Me: 120 45 60 0 0 0 0", "Ines: 0 120 0 0 0 0 0"]);
     expect(sheetOf(store)).toMatchObject({ sums: [120, 45, 60, 0, 0, 0, 0], sum: 225 });
+  });
+
+  it("has one row for a person, whether entries name them or nobody", () => {
+    const store = opened(entry("a", 0, 540, 30), entry("b", 0, 600, 20, { person: "ines" }));
+    store.act({ name: "me", run: (tx) => (tx.update("settings", { me: "ines" }), "") }, {});
+    expect(rowsOf(store, "person")).toEqual(["Ines: 50 0 0 0 0 0 0"]);
+    expect(entriesUnder(store, store.get("ines")!)?.length).toBe(2);
   });
 
   it("is rounded cell by cell, so that its sums are those of what is shown, and goes out as CSV", () => {
@@ -107,7 +115,7 @@ describe("a timesheet", () => {
 
 describe("typing in a cell", () => {
   const set = (store: Store, minutes: number, on = "ta", date = monday) =>
-    store.act(setWorked, { on, date, minutes, zone });
+    store.act(setWorked, { on, way: "task", date, minutes, zone });
   const log = (store: Store) =>
     (store.list("kind", "work") as Work[]).map(({ start, end }) => `${start.slice(11)} ${end?.slice(11)}`).sort();
 
@@ -125,6 +133,14 @@ describe("typing in a cell", () => {
     expect(() => set(store, 1441)).toThrow("24 hours");
     expect(() => set(store, 1400)).toThrow("not free");
     expect(() => set(store, 60, "ta", "2026-11-30")).toThrow("not free");
+  });
+
+  it("of a theme makes its cell what was typed, with what its tasks have", () => {
+    const store = opened(entry("a", 0, 540, 90, { task: "ta" }));
+    store.act(setWorked, { on: "field", way: "theme", date: monday, minutes: 120, zone });
+    expect(rowsOf(store, "theme")).toEqual(["Fieldwork: 120 0 0 0 0 0 0"]);
+    store.act(setWorked, { on: "field", way: "theme", date: monday, minutes: 60, zone });
+    expect(rowsOf(store, "theme")).toEqual(["Fieldwork: 60 0 0 0 0 0 0"]);
   });
 
   test("makes a day's cell what was typed wherever there is room, and changes nothing else", () => {

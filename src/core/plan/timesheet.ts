@@ -2,6 +2,7 @@ import type { Id, PensumRecord, Work } from "../model";
 import type { Store } from "../store";
 import { taskOf, themeOf, titleOf, type ThingReads } from "../things";
 import { parseDuration, addDays, minutesPerDay, type DateText, type MomentText } from "../time";
+import { meIn } from "./mine";
 import { elapsedOn, isMyEntry, minuteWithin } from "./workLog";
 
 /** What the rows of a timesheet stand for. */
@@ -82,7 +83,7 @@ export function minutesOn(
 }
 
 /** The record that an entry counts for. */
-export function rowOf(reads: ThingReads, entry: Work, way: TimesheetWay): Id | undefined {
+export function rowOf(reads: ThingReads & Pick<Store, "list">, entry: Work, way: TimesheetWay): Id | undefined {
   switch (way) {
     case "task":
       return entry.task ?? entry.event ?? entry.theme;
@@ -91,7 +92,7 @@ export function rowOf(reads: ThingReads, entry: Work, way: TimesheetWay): Id | u
     case "theme":
       return themeOf(entry, reads)?.id;
     case "person":
-      return entry.person;
+      return entry.person ?? meIn(reads);
   }
 }
 

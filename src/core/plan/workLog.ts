@@ -46,7 +46,7 @@ export interface WorkedDay {
 type Reads = Pick<Store, "list">;
 
 /** A gap shorter than this is a way to the door and is not asked about. */
-const leastGapMinutes = 5;
+export const leastGapMinutes = 5;
 
 /** The entries of the log that lead to a record by one of their fields. */
 export function entriesFor(reads: Reads, field: "task" | "event" | "theme" | "person", id: Id): readonly Work[] {
@@ -57,8 +57,7 @@ export function entriesFor(reads: Reads, field: "task" | "event" | "theme" | "pe
 
 /**
  * The entries of the log that count for a record: those of a task, an event or a person; of a theme, a goal or a project
- * those of their tasks too; of a day page those that touch its day; of a block
- * those of its task.
+ * those of their tasks too; of a block those of its task; of a day page those that touch its day.
  * @returns newest first; undefined for a record that nobody works on
  */
 export function entriesUnder(reads: Reads & Pick<Store, "find">, record: PensumRecord): readonly Work[] | undefined {
@@ -75,8 +74,14 @@ function entriesOf(reads: Reads & Pick<Store, "find">, record: PensumRecord): re
   switch (record.kind) {
     case "task":
     case "event":
-    case "person":
       return entriesFor(reads, record.kind, id);
+    case "person": {
+      const named = entriesFor(reads, "person", id);
+      // An entry without a name is the person's own.
+      return id === meIn(reads)
+        ? [...named, ...(reads.list("kind", "work") as readonly Work[]).filter(({ person }) => person === undefined)]
+        : named;
+    }
     case "theme":
       return [
         ...entriesFor(reads, "theme", id),

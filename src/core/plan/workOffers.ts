@@ -1,7 +1,7 @@
-import type { Id, PensumRecord, Settings, Task } from "../model";
+import type { PensumRecord, Settings, Task } from "../model";
 import { recordOffers, type Offer, type Offering } from "../register";
-import { titleOf } from "../things";
-import { minuteOf, dateOf, type DateText, type MomentText } from "../time";
+import { taskOf, titleOf } from "../things";
+import type { DateText, MomentText } from "../time";
 import type { Store } from "../store";
 import { dayItems } from "./dayItems";
 import { tray } from "./tray";
@@ -25,9 +25,11 @@ export function workOffers(offering: WorkOffering, words: string): Offer[] {
     .filter(({ startMinute, endMinute }) => startMinute < at.endMinute && endMinute > at.startMinute)
     .map(({ record }) => record);
   const named = planned.map((record) => ({ id: record.id, title: titleOf(record, store), note: "planned then" }));
+  // What is planned for a task stands for the task; two tasks of one title are two.
+  const taken = new Set(planned.map((record) => taskOf(record, store)?.id));
   if (words.trim() === "") {
-    const pressing = tray(store, at.date, offering.now, offering.settings).map((task) => offerOf(task, store));
-    return distinct([...named, ...pressing]).slice(0, mostOffered);
+    const pressing = tray(store, at.date, offering.now, offering.settings).filter(({ id }) => !taken.has(id));
+    return [...named, ...pressing.map((task) => offerOf(task, store))].slice(0, mostOffered);
   }
   const low = words.trim().toLowerCase();
   const found = recordOffers(
@@ -35,23 +37,12 @@ export function workOffers(offering: WorkOffering, words: string): Offer[] {
     [...store.list("unfinishedTasks", "all"), ...store.list("kind", "theme")] as PensumRecord[],
     words,
   );
-  return distinct([...named.filter(({ title }) => title.toLowerCase().includes(low)), ...found]);
-}
-
-/** What is planned at a minute of a day, or undefined. */
-export function plannedAt(store: Pick<Store, "list">, now: MomentText, zone: string): Id | undefined {
-  const minute = minuteOf(now);
-  return dayItems(store, dateOf(now), zone).findLast(
-    ({ startMinute, endMinute }) => startMinute <= minute && minute < endMinute,
-  )?.record.id;
+  return [
+    ...named.filter(({ title }) => title.toLowerCase().includes(low)),
+    ...found.filter(({ id }) => !taken.has(id)),
+  ];
 }
 
 function offerOf(task: Task, store: WorkOffering["store"]): Offer {
   return { id: task.id, title: titleOf(task, store) };
-}
-
-/** What is planned for a task stands for the task. */
-function distinct(offers: readonly Offer[]): Offer[] {
-  const seen = new Set<string>();
-  return offers.filter(({ title }) => !seen.has(title) && seen.add(title));
 }

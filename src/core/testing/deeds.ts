@@ -165,7 +165,7 @@ export const deeds: Readonly<Record<string, Deed>> = {
     ...h.from<object>([{ by: 1 }, { by: -1 }, { minutes: h.number(90) }]),
   })),
   setWorked: deed(logs.setWorked, (h) => ({
-    ...{ on: h.id("task", "theme", "event"), date: h.date() },
+    ...{ on: h.id("task", "theme", "event"), way: h.from(["task", "theme"] as const), date: h.date() },
     ...{ minutes: h.number(300), zone: clock.zone },
   })),
   setState: deed(c.setState, (h) => ({ tasks: h.ids("task"), state: h.from(states) })),

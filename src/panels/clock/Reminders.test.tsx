@@ -84,7 +84,7 @@ describe("reminders", () => {
   });
 
   it("survive what is no memory of theirs", async () => {
-    localStorage.setItem("pensum-reminders:own", "{broken");
+    localStorage.setItem("pensum-reminders:own", `{"until":"${now}","ringing":[{},null],"snoozed":[7]}`);
     const { queryByRole } = await draw(<Reminders />, [settings, meeting], new MovedClock());
     expect(queryByRole("alert")).toBeNull();
   });

@@ -5,6 +5,7 @@ import { offerNamed } from "@/core/register";
 import { workOffers } from "@/core/plan/workOffers";
 import { dateOf, minuteOf, type DateText } from "@/core/time";
 import { Combobox, type Choice } from "@/ui/Combobox";
+import { notify } from "@/ui/notices";
 import { useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 interface WorkFieldProps {
@@ -44,6 +45,11 @@ export function WorkField({ label, hint, begin = false, begun = "", at, classNam
       onTake={({ words, ids, step }) => {
         // What was typed and left is kept in the field, and nothing is started by leaving it.
         if (step === "leave" || words.trim() === "") return false;
+        const low = words.trim().toLowerCase();
+        if (!ids?.[0] && workOffers(offering, words).filter(({ title }) => title.toLowerCase() === low).length > 1) {
+          notify({ text: `Several are called “${words.trim()}”: choose one from the list.`, tone: "refused" });
+          return false;
+        }
         onTake(ids?.[0] === undefined ? { title: words.trim() } : { id: ids[0] });
         return true;
       }}

@@ -73,6 +73,15 @@ describe("the clock", () => {
     expect(log()).toEqual(["ta 11:07 to 12:41"]);
   });
 
+  it("refuses a title that two tasks have, and offers both", async () => {
+    const { user, getByRole, getAllByRole, store } = await drawn(taskOf("tc", { title: "Letter", doDay: today }));
+    await user.type(getByRole("combobox", { name: "Work on" }), "Letter");
+    expect(getAllByRole("option", { name: /^Letter/ })).toHaveLength(2);
+    await user.keyboard("{Enter}");
+    expect(currentNotice()?.text).toContain("Several are called “Letter”");
+    expect(clockRun(store)).toBeUndefined();
+  });
+
   it("takes a few words for what is no task, a pause that counts nothing, and a break", async () => {
     const { user, getByRole, findByRole, clock, log, store } = await drawn();
     await user.type(getByRole("combobox", { name: "Work on" }), "Telephone{Enter}");

@@ -48,7 +48,7 @@ export function ring() {
 export function notifyOutside(text: string) {
   if (!ringing.read().notifies || typeof Notification === "undefined" || Notification.permission !== "granted") return;
   try {
-    new Notification("Pensum", { body: text, tag: "pensum-clock" });
+    new Notification("Pensum", { body: text, tag: text });
   } catch {
     // Some browsers show none without a service worker.
   }

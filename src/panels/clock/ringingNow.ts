@@ -100,7 +100,15 @@ export class RingingNow {
       const stored = JSON.parse(localStorage.getItem(this.#key) ?? "null") as Partial<Known> | null;
       if (!stored || !isMoment(stored.until) || !Array.isArray(stored.ringing) || !Array.isArray(stored.snoozed))
         return nothing;
-      return stored as Known;
+      const isSound = (one: unknown) => {
+        const { key, record, title, at } = (one ?? {}) as Partial<Reminder>;
+        return [key, record, title].every((words) => typeof words === "string") && isMoment(at);
+      };
+      return {
+        until: stored.until,
+        ringing: stored.ringing.filter(isSound),
+        snoozed: stored.snoozed.filter((one) => isSound(one?.reminder) && isMoment(one.until)),
+      };
     } catch {
       return nothing;
     }

@@ -74,6 +74,8 @@ export function useClockFace(run: ClockRun): ClockFace {
   const [at, setAt] = useState(() => instantOf(store.clock));
   const face = clockFace(run, Math.max(at, run.since));
   const wait = nextChangeMs(face);
+  // What the clock does is seen from the instant at which it was done, not from the last look.
+  useEffect(() => setAt(instantOf(store.clock)), [store, run]);
   useEffect(() => {
     const look = () => setAt(instantOf(store.clock));
     // The timer is set again for each change of the words; a few milliseconds more, so that it is not too early.

@@ -28,10 +28,12 @@ export function useEntryOffer() {
           const notice = currentNotice();
           if (!notice?.undo) return;
           const run = () =>
-            void import("@/core/commands/workLog").then(({ logAsPlanned, logWork }) =>
-              "block" in offer
-                ? act(logAsPlanned, { item: offer.block, zone })
-                : act(logWork, { on: { id: task.id }, start: offer.start, end: offer.end }),
+            void import("@/core/commands/workLog").then(
+              ({ logAsPlanned, logWork }) =>
+                "block" in offer
+                  ? act(logAsPlanned, { item: offer.block, zone })
+                  : act(logWork, { on: { id: task.id }, start: offer.start, end: offer.end }),
+              () => notify({ text: "This could not be loaded. Is the server away? Try again.", tone: "refused" }),
             );
           notify({ ...notice, also: { label: `Log ${estimateText(offer.minutes)}`, run } });
         });

@@ -75,7 +75,10 @@ export function LensTimesheet({ lens, view, onChange, isNarrowed }: TimesheetPro
       notify({ text: "A length like 2 h, 1 h 30 or 45 min. Nothing was changed.", tone: "refused" });
       return false;
     }
-    return act(setWorked, { on: row.id as string, date, minutes, zone }) !== undefined;
+    return (
+      act(setWorked, { on: row.id as string, way: way === "theme" ? "theme" : "task", date, minutes, zone }) !==
+      undefined
+    );
   };
   const canType = (row: TimesheetRow) => row.id !== undefined && (way === "task" || way === "theme") && !shown;
   const move = (event: KeyboardEvent<HTMLInputElement>) => {

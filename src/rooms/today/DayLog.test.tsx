@@ -43,6 +43,18 @@ describe("the log of a day in lines", () => {
     expect(log()[2]).toBe("tb 09:57 to 10:30");
   });
 
+  it("asks for a time on a day that is over, and logs nothing up to its midnight by itself", async () => {
+    const { user, getByRole, findByRole, container, store } = await draw(<DayLog date="2026-11-23" />, [
+      settings,
+      letter,
+      { ...entry("wa", "08:00", "09:00"), start: "2026-11-23T08:00", end: "2026-11-23T09:00" },
+    ]);
+    await user.click(getByRole("textbox", { name: "What was worked on" }));
+    await user.type(await findByRole("combobox", { name: "What was worked on" }), "Letter{Enter}");
+    expect(container.textContent).toContain("Say from when to when");
+    expect(store.list("kind", "work")).toHaveLength(1);
+  });
+
   it("says what is wrong with a time, and changes an entry by typing over its hours and its note", async () => {
     const { user, getByRole, log, store, container } = await drawn(entry("wa", "08:00", "09:00"));
     const time = getByRole("textbox", { name: "From and to, or how long" });

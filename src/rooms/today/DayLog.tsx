@@ -33,7 +33,10 @@ export function DayLog({ date }: { date: DateText }) {
   );
 
   const add = (on: StartOn) => {
-    const whole = read ?? (from !== undefined && from < over ? { startMinute: from, endMinute: over } : undefined);
+    // Without a time a line goes up to now; a day that is over has no now.
+    const whole =
+      read ??
+      (from !== undefined && from < over && over === until ? { startMinute: from, endMinute: over } : undefined);
     if (!whole || "fault" in whole) return setFault(whole?.fault ?? "Say from when to when, or how long.");
     const [start, end] = [momentAt(date, whole.startMinute), momentAt(date, whole.endMinute)];
     if (act(logWork, { on, start, end }) === undefined) return;
