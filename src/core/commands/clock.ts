@@ -193,6 +193,29 @@ function needRun(tx: Transaction): ClockRun {
   return run;
 }
 
+/** An entry of the log on what was worked on, by the person themselves where nobody else is named; one that runs has no end. */
+export function entryOn(
+  tx: Transaction,
+  on: ClockSubject,
+  {
+    start,
+    end,
+    id = newId(),
+    person = meIn(tx),
+  }: { start: MomentText; end?: MomentText; id?: Id | undefined; person?: Id | undefined },
+): Work {
+  const { end: _end, ...bare } = bareRecord("work", { id, title: on.title ?? "", now: tx.now });
+  return {
+    ...bare,
+    start,
+    ...(end === undefined ? {} : { end }),
+    ...(on.task ? { task: on.task } : {}),
+    ...(on.event ? { event: on.event } : {}),
+    ...(on.theme && !on.task ? { theme: on.theme } : {}),
+    ...(person ? { person } : {}),
+  };
+}
+
 /** Starts an entry and the clock with it, with as much left as is said. */
 function begin(
   tx: Transaction,
@@ -201,16 +224,7 @@ function begin(
   { leftMs, wholeMs }: Pick<ClockRun, "leftMs" | "wholeMs">,
   rhythm: Pick<ClockRun, "rhythm" | "sittings">,
 ) {
-  const me = meIn(tx);
-  const { end: _end, ...bare } = bareRecord("work", { id: newId(), title: on.title ?? "", now: tx.now });
-  const entry: Work = {
-    ...bare,
-    start: tx.now,
-    ...(on.task ? { task: on.task } : {}),
-    ...(on.event ? { event: on.event } : {}),
-    ...(on.theme && !on.task ? { theme: on.theme } : {}),
-    ...(me ? { person: me } : {}),
-  };
+  const entry = entryOn(tx, on, { start: tx.now });
   tx.put(entry);
   putRun(tx, {
     phase: "work",

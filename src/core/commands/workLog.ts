@@ -1,10 +1,9 @@
-import { bareRecord, defaultSettings, newId, Refusal, type Block, type Event, type Id, type Work } from "../model";
+import { defaultSettings, newId, Refusal, type Block, type Event, type Id, type Work } from "../model";
 import {
   fitFor,
   gapsBetween,
   isMyEntry,
   localSpan,
-  meIn,
   minutesOn,
   minutesOver,
   rowOf,
@@ -23,7 +22,7 @@ import {
   type DateText,
   type MomentText,
 } from "../time";
-import { subjectFor, type StartOn } from "./clock";
+import { entryOn, subjectFor, type StartOn } from "./clock";
 import { checkStretch, clock, need, takenOut } from "./shared";
 
 /** Logs a stretch of time that was worked, on a record or for what a few words say. */
@@ -32,7 +31,7 @@ export const logWork: Command<{ on: StartOn; start: MomentText; end: MomentText;
   run(tx, { on: given, start, end, person, id }) {
     checkWorked(tx, start, end);
     const on = subjectFor(tx, given, true);
-    putEntry(tx, { start, end, id, person }, on);
+    tx.put(entryOn(tx, on, { start, end, id, person }));
     return `Logged ${clock(start)} to ${clock(end)} on “${subjectName(tx, on)}”`;
   },
 };
@@ -52,7 +51,7 @@ export const logAsPlanned: Command<{ item: Id; zone: string }> = {
     let logged = 0;
     for (const { id, start, end } of partsToLog(record, span))
       for (const free of notLogged(tx, start, end < tx.now ? end : tx.now, zone)) {
-        putEntry(tx, free, subjectFor(tx, { id }, true));
+        tx.put(entryOn(tx, subjectFor(tx, { id }, true), free));
         logged += minutesBetween(free.start, free.end);
       }
     if (logged === 0) throw new Refusal("These hours are logged already. Nothing was changed.");
@@ -152,8 +151,7 @@ export const setWorked: Command<{ on: Id; way: "task" | "theme"; date: DateText;
       .toSorted((a, b) => (a.start > b.start ? -1 : 1));
     const worked = entries.reduce((sum, entry) => sum + minutesOn(date, entry, tx.now, zone), 0);
     if (minutes > worked) {
-      const stretch = roomFor(tx, date, minutes - worked, zone);
-      putEntry(tx, stretch, on);
+      tx.put(entryOn(tx, on, roomFor(tx, date, minutes - worked, zone)));
     } else {
       let tooMuch = worked - minutes;
       for (const entry of entries) {
@@ -190,27 +188,6 @@ const usualStart = 540;
 function checkWorked(tx: Transaction, start: MomentText, end: MomentText) {
   checkStretch(start, end);
   if (end > tx.now) throw new Refusal("Work is logged when it is done: this is still to come. Nothing was changed.");
-}
-
-function putEntry(
-  tx: Transaction,
-  {
-    start,
-    end,
-    id = newId(),
-    person = meIn(tx),
-  }: { start: MomentText; end: MomentText; id?: Id | undefined; person?: Id | undefined },
-  on: ReturnType<typeof subjectFor>,
-) {
-  tx.put({
-    ...bareRecord("work", { id, title: on.title ?? "", now: tx.now }),
-    start,
-    end,
-    ...(on.task ? { task: on.task } : {}),
-    ...(on.event ? { event: on.event } : {}),
-    ...(on.theme && !on.task ? { theme: on.theme } : {}),
-    ...(person ? { person } : {}),
-  });
 }
 
 /** What is logged for hours: themselves, or the tasks of a box one after the other, and the box for what none of them has. */

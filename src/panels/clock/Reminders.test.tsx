@@ -1,23 +1,10 @@
 import { act, waitFor, within } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { bareRecord, defaultSettings, type Event, type PensumRecord } from "@/core/model";
-import { addMinutes, type Clock } from "@/core/time";
-import { draw, now, today } from "@/ui/testing/screen";
+import { draw, MovedClock, now, today } from "@/ui/testing/screen";
 import { Reminders, WillRing } from "./Reminders";
 import { RingingNow } from "./ringingNow";
 
-class MovedClock implements Clock {
-  readonly zone = "Europe/Berlin";
-  minutes = 0;
-  now = () => addMinutes(now, this.minutes);
-  async pass(minutes: number) {
-    await act(async () => {
-      this.minutes += minutes;
-      document.dispatchEvent(new Event("visibilitychange"));
-      await Promise.resolve();
-    });
-  }
-}
 const settings = { ...defaultSettings, hour12: false };
 const meeting: PensumRecord = {
   ...(bareRecord("event", { id: "ea", title: "Site meeting", now }) as Event),

@@ -2,9 +2,8 @@ import { act, screen, waitFor, within } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { defaultSettings, type Block, type PensumRecord, type Work } from "@/core/model";
 import { clockRun } from "@/core/plan";
-import { addMinutes, type Clock } from "@/core/time";
 import { currentNotice, notify } from "@/ui/notices";
-import { blockOf, draw, now, taskOf, today } from "@/ui/testing/screen";
+import { blockOf, draw, entryOf, logOf, MovedClock, taskOf, today } from "@/ui/testing/screen";
 import { ClockCorner } from "./ClockCorner";
 import { openClock } from "./clockPlace";
 import { ClockPanel } from "./ClockPanel";
@@ -15,32 +14,6 @@ const settings = { ...defaultSettings, hour12: false };
 const at = (clock: string) => `${today}T${clock}`;
 const letter = taskOf("ta", { title: "Letter", estimateMinutes: 90, doDay: today });
 const stakes = taskOf("tb", { title: "Stakes", doDay: today });
-const entry = (id: string, start: string, end: string, fields: Partial<Work> = {}): Work => ({
-  ...{ id, kind: "work", title: "", text: "", createdAt: at(end), task: "ta" },
-  ...{ start: at(start), end: at(end) },
-  ...fields,
-});
-
-/** A clock that a test moves on. */
-class MovedClock implements Clock {
-  readonly zone = "Europe/Berlin";
-  minutes = 0;
-  now = () => addMinutes(now, this.minutes);
-  instant = () => Date.UTC(2026, 10, 24, 10, 7) + this.minutes * 60_000;
-  /** Lets time pass, and those who look at the clock look again. */
-  pass(minutes: number) {
-    act(() => {
-      this.minutes += minutes;
-      document.dispatchEvent(new Event("visibilitychange"));
-    });
-  }
-}
-
-const entries = (all: readonly PensumRecord[]) =>
-  (all as Work[])
-    .map(({ start, end, task, title }) => `${task ?? title} ${start.slice(11)} to ${end?.slice(11) ?? "now"}`)
-    .sort();
-
 beforeEach(() => {
   localStorage.clear();
   openClock("closed");
@@ -52,7 +25,7 @@ describe("the clock", () => {
   const drawn = async (...more: PensumRecord[]) => {
     const clock = new MovedClock();
     const drawing = await draw(<ClockPanel />, [settings, letter, stakes, ...more], clock);
-    return { ...drawing, clock, log: () => entries(drawing.store.list("kind", "work")) };
+    return { ...drawing, clock, log: () => logOf(drawing.store) };
   };
 
   it("is started on what is chosen from what presses, counts down, runs over, and says so in words", async () => {
@@ -61,9 +34,9 @@ describe("the clock", () => {
     await user.keyboard("{ArrowDown}{Enter}");
     const timer = await findByRole("timer");
     expect(timer.textContent).toContain("1 h 30");
-    clock.pass(53);
+    await clock.pass(53);
     expect(timer.textContent).toContain("37 min");
-    clock.pass(41);
+    await clock.pass(41);
     expect(timer.textContent).toContain("4 min");
     expect(timer.getAttribute("aria-label")).toBe("4 min over");
     await user.click(getByRole("button", { name: "5 more minutes" }));
@@ -86,11 +59,11 @@ describe("the clock", () => {
     const { user, getByRole, findByRole, clock, log, store } = await drawn();
     await user.type(getByRole("combobox", { name: "Work on" }), "Telephone{Enter}");
     await findByRole("timer");
-    clock.pass(10);
+    await clock.pass(10);
     await user.click(getByRole("button", { name: "Pause" }));
-    clock.pass(60);
+    await clock.pass(60);
     await user.click(getByRole("button", { name: "Go on" }));
-    clock.pass(5);
+    await clock.pass(5);
     await user.click(getByRole("button", { name: "Break" }));
     expect((await findByRole("timer")).getAttribute("aria-label")).toBe("10 min left");
     expect(log()).toEqual(["Telephone 11:07 to 11:17", "Telephone 12:17 to 12:22"]);
@@ -102,7 +75,7 @@ describe("the clock", () => {
     const { user, getByRole, findByRole, clock, store } = await drawn();
     await user.type(getByRole("combobox", { name: "Work on" }), "Letter{Enter}");
     await findByRole("timer");
-    clock.pass(30);
+    await clock.pass(30);
     await user.click(getByRole("button", { name: "Finish" }));
     await user.type(getByRole("textbox", { name: /Left/ }), "soon{Enter}");
     expect(getByRole("form", { name: "Finish" }).textContent).toContain("A length like 45 min");
@@ -135,11 +108,11 @@ describe("around a clock that runs", () => {
   it("the title of the tab tells the time, and the end is told of once in all tabs", async () => {
     const { clock, store } = await started();
     expect(document.title).toBe("1 h 30 left, Letter");
-    for (let minute = 0; minute < 91; minute++) clock.pass(1);
+    for (let minute = 0; minute < 91; minute++) await clock.pass(1);
     expect(document.title).toBe("1 min over, Letter");
     await waitFor(() => expect(currentNotice()?.text).toBe("The time for “Letter” is up."));
     notify(undefined);
-    clock.pass(1);
+    await clock.pass(1);
     await Promise.resolve();
     expect(currentNotice()).toBeUndefined();
     act(() => void store.undo());
@@ -148,15 +121,15 @@ describe("around a clock that runs", () => {
 
   it("a sleep is asked about, and what of it was not work does not count", async () => {
     const { clock, store, user, findByRole } = await started();
-    clock.pass(8);
-    clock.pass(120);
+    await clock.pass(8);
+    await clock.pass(120);
     const dialog = await findByRole("dialog", { name: "What of it was work?" });
     expect(dialog.textContent).toContain("from 11:15 to 13:15: that is 2 h.");
     await user.type(within(dialog).getByRole("textbox"), "14:00{Enter}");
     expect(dialog.textContent).toContain("A time from 11:15 to 13:15.");
     await user.clear(within(dialog).getByRole("textbox"));
     await user.type(within(dialog).getByRole("textbox"), "11:30{Enter}");
-    await waitFor(() => expect(entries(store.list("kind", "work"))).toEqual(["ta 11:07 to 11:30", "ta 13:15 to now"]));
+    await waitFor(() => expect(logOf(store)).toEqual(["ta 11:07 to 11:30", "ta 13:15 to now"]));
     expect(screen.queryByRole("dialog")).toBeNull();
     expect(document.title).toBe("1 h 07 left, Letter");
   });
@@ -167,7 +140,7 @@ it("a sleep that was answered in another tab is asked about no longer", async ()
   const { store, findByRole } = await draw(<ClockCorner>nothing</ClockCorner>, [settings, letter], clock);
   const { startClock } = await import("@/core/commands/clock");
   act(() => void store.act(startClock, { on: { id: "ta" }, at: clock.instant(), zone: clock.zone }));
-  clock.pass(120);
+  await clock.pass(120);
   await findByRole("dialog", { name: "What of it was work?" });
   const key = "pensum-clock-seen:own";
   act(() => {
@@ -192,13 +165,13 @@ describe("the worked strand", () => {
     );
     const { container } = drawing;
     const item = (id: string) => container.querySelector<HTMLElement>(`[data-worked="${id}"]`)!;
-    return { ...drawing, item, log: () => entries(drawing.store.list("kind", "work")) };
+    return { ...drawing, item, log: () => logOf(drawing.store) };
   };
 
   it("takes hours over as planned by one press, and asks what a gap was", async () => {
     const { user, getByRole, queryByRole, log, findByRole } = await drawn(
-      entry("wa", "08:00", "08:45"),
-      entry("wb", "10:30", "11:00"),
+      entryOf("wa", "08:00", "08:45"),
+      entryOf("wb", "10:30", "11:00"),
     );
     await user.click(getByRole("button", { name: "Log Stakes as planned, 9:00 to 10:00" }));
     expect(log()).toContain("tb 09:00 to 10:00");
@@ -209,7 +182,7 @@ describe("the worked strand", () => {
   });
 
   it("moves, stretches, splits, joins and removes entries by keys, each undone alone", async () => {
-    const { user, item, log, undo } = await drawn(entry("wa", "08:00", "09:00"));
+    const { user, item, log, undo } = await drawn(entryOf("wa", "08:00", "09:00"));
     item("wa").focus();
     await user.keyboard("{ArrowDown}");
     expect(log()).toEqual(["ta 08:05 to 09:05"]);
@@ -231,8 +204,8 @@ describe("the worked strand", () => {
 
   it("marks what is logged twice, and lets one of the two count", async () => {
     const { user, getByRole, log } = await drawn(
-      entry("wa", "08:00", "09:00"),
-      entry("wb", "08:30", "09:30", { task: "tb" }),
+      entryOf("wa", "08:00", "09:00"),
+      entryOf("wb", "08:30", "09:30", { task: "tb" }),
     );
     await user.click(getByRole("button", { name: "8:30 to 9:00 is logged twice: which counts?" }));
     await user.click(within(getByRole("dialog", { name: "Which counts?" })).getByRole("button", { name: "Stakes" }));

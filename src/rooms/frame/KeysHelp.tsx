@@ -53,6 +53,15 @@ const groups: readonly (readonly [string, readonly (readonly [string, string])[]
     ],
   ],
   [
+    "While working",
+    [
+      ["↑ ↓ on what was worked", "Move it; with Shift stretch its end, with the command key its start"],
+      ["S, J on what was worked", "Split it in the middle, join it with the one before"],
+      ["Alt ↑ ↓, + and − in the portion", "Move a task, change its minutes; Delete takes it out"],
+      ["Space, + and − on a habit", "Done, in part, skipped; H gives it an hour"],
+    ],
+  ],
+  [
     "On the plan",
     [
       ["↑ ↓ ← → on the hours, then Enter", "Set time aside there"],

@@ -1,24 +1,19 @@
 import { waitFor } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
-import { bareRecord, defaultSettings, type Habit, type PensumRecord, type Work } from "@/core/model";
+import { bareRecord, defaultSettings, type Habit, type PensumRecord } from "@/core/model";
 import { clockRun } from "@/core/plan";
-import { blockOf, draw, now, taskOf, today } from "@/ui/testing/screen";
+import { blockOf, draw, entryOf, now, taskOf, today } from "@/ui/testing/screen";
 import { useRecord } from "@/ui/workspaceContext";
 import { HabitSheet } from "./HabitSheet";
 import { RecordLog } from "./RecordLog";
 
 const settings = { ...defaultSettings, hour12: false };
-const entry = (id: string, start: string, end: string, fields: Partial<Work> = {}): Work => ({
-  ...{ id, kind: "work", title: "", text: "", createdAt: `${today}T${end}`, task: "ta" },
-  ...{ start: `${today}T${start}`, end: `${today}T${end}` },
-  ...fields,
-});
 const ines: PensumRecord = { ...bareRecord("person", { id: "ines", title: "Ines", now }), role: "" };
 const theme: PensumRecord = { id: "survey", kind: "theme", title: "Survey", dye: "woad", text: "" };
 const letter = taskOf("ta", { title: "Letter", estimateMinutes: 90, theme: "survey" });
 const log = [
-  entry("wa", "08:00", "08:50", { text: "figures 1 and 2" }),
-  entry("wb", "09:00", "09:30", { person: "ines" }),
+  entryOf("wa", "08:00", "08:50", { text: "figures 1 and 2" }),
+  entryOf("wb", "09:00", "09:30", { person: "ines" }),
 ];
 const drawn = (record: PensumRecord, ...more: PensumRecord[]) =>
   draw(<RecordLog record={record} />, [settings, ines, theme, letter, ...log, ...more]);

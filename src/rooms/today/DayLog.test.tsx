@@ -1,29 +1,17 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { defaultSettings, type PensumRecord, type Work } from "@/core/model";
-import { draw, taskOf, today } from "@/ui/testing/screen";
+import { defaultSettings, type Work } from "@/core/model";
+import { draw, entryOf, logOf, taskOf, today } from "@/ui/testing/screen";
 import { DayLog } from "./DayLog";
 
 // What offers is there already, as it is for whoever was here before.
 beforeAll(() => import("@/panels/clock/WorkField"));
 const settings = { ...defaultSettings, hour12: false };
-const at = (clock: string) => `${today}T${clock}`;
 const letter = taskOf("ta", { title: "Letter", estimateMinutes: 90, doDay: today });
 const stakes = taskOf("tb", { title: "Stakes", doDay: today });
-const entry = (id: string, start: string, end: string, fields: Partial<Work> = {}): Work => ({
-  ...{ id, kind: "work", title: "", text: "", createdAt: at(end), task: "ta" },
-  ...{ start: at(start), end: at(end) },
-  ...fields,
-});
-
-const entries = (all: readonly PensumRecord[]) =>
-  (all as Work[])
-    .map(({ start, end, task, title }) => `${task ?? title} ${start.slice(11)} to ${end?.slice(11) ?? "now"}`)
-    .sort();
-
 describe("the log of a day in lines", () => {
   const drawn = async (...work: Work[]) => {
     const drawing = await draw(<DayLog date={today} />, [settings, letter, stakes, ...work]);
-    return { ...drawing, log: () => entries(drawing.store.list("kind", "work")) };
+    return { ...drawing, log: () => logOf(drawing.store) };
   };
 
   it("begins each line where the last one ended, and takes a length instead of an end", async () => {
@@ -47,7 +35,7 @@ describe("the log of a day in lines", () => {
     const { user, getByRole, findByRole, container, store } = await draw(<DayLog date="2026-11-23" />, [
       settings,
       letter,
-      { ...entry("wa", "08:00", "09:00"), start: "2026-11-23T08:00", end: "2026-11-23T09:00" },
+      { ...entryOf("wa", "08:00", "09:00"), start: "2026-11-23T08:00", end: "2026-11-23T09:00" },
     ]);
     await user.click(getByRole("textbox", { name: "What was worked on" }));
     await user.type(await findByRole("combobox", { name: "What was worked on" }), "Letter{Enter}");
@@ -56,7 +44,7 @@ describe("the log of a day in lines", () => {
   });
 
   it("says what is wrong with a time, and changes an entry by typing over its hours and its note", async () => {
-    const { user, getByRole, log, store, container } = await drawn(entry("wa", "08:00", "09:00"));
+    const { user, getByRole, log, store, container } = await drawn(entryOf("wa", "08:00", "09:00"));
     const time = getByRole("textbox", { name: "From and to, or how long" });
     for (const [typed, said] of [
       ["banana", "From and to"],

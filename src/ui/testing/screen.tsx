@@ -2,11 +2,11 @@ import { act, render } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import type { ReactElement } from "react";
 import { vi } from "vitest";
-import { bareRecord, type Block, type PensumRecord, type Task } from "@/core/model";
-import { standingClock, type Clock } from "@/core/time";
+import { bareRecord, type Block, type PensumRecord, type Task, type Work } from "@/core/model";
+import { addMinutes, instantAt, standingClock, type Clock } from "@/core/time";
 import { openStore } from "@/core/workspace";
 import type { Workspace } from "@/data/workspace";
-import { Journal, MemoryLog } from "@/core/store";
+import { Journal, MemoryLog, type Store } from "@/core/store";
 import { WorkspaceContext } from "@/ui/workspaceContext";
 
 export const now = "2026-11-24T11:07";
@@ -33,6 +33,34 @@ export const taskOf = (id: string, fields: Partial<Task> = {}): Task => ({
   ...bareRecord("task", { id, title: `Task ${id}`, now: "2026-11-02T09:00" }),
   ...fields,
 });
+
+/** An entry of today's work log, from one clock time to another. */
+export const entryOf = (id: string, start: string, end: string, fields: Partial<Work> = {}): Work => ({
+  ...bareRecord("work", { id, now }),
+  ...{ start: `${today}T${start}`, end: `${today}T${end}`, task: "ta" },
+  ...fields,
+});
+
+/** The work log in words: what was worked, from when to when. */
+export const logOf = (store: Store): string[] =>
+  (store.list("kind", "work") as readonly Work[])
+    .map(({ start, end, task, title }) => `${task ?? title} ${start.slice(11)} to ${end?.slice(11) ?? "now"}`)
+    .sort();
+
+/** A clock that a test moves on; whoever looks at it when a tab is seen again looks then. */
+export class MovedClock implements Clock {
+  readonly zone = "Europe/Berlin";
+  minutes = 0;
+  now = () => addMinutes(now, this.minutes);
+  instant = () => instantAt(now, this.zone) + this.minutes * 60_000;
+  async pass(minutes: number) {
+    await act(async () => {
+      this.minutes += minutes;
+      document.dispatchEvent(new Event("visibilitychange"));
+      await Promise.resolve();
+    });
+  }
+}
 
 /** Hours of a day for a task. */
 export const blockOf = (id: string, start: string, end: string, fields: Partial<Block> = {}): Block => ({
