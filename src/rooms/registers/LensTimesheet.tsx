@@ -11,7 +11,9 @@ import {
   type TimesheetRow,
   type TimesheetWay,
 } from "@/core/plan";
+import type { Dye, Id } from "@/core/model";
 import { titleOf } from "@/core/register";
+import type { Store } from "@/core/store";
 import { dyeOf } from "@/core/things";
 import { addDays, dateText, durationText, startOfWeek, weekNumber, type DateText } from "@/core/time";
 import { WorkField } from "@/panels/clock/WorkField";
@@ -23,9 +25,13 @@ import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeSty
 import type { LensForm } from "./lensForm";
 
 const wayWords: Record<TimesheetWay, string> = { task: "Task", project: "Project", theme: "Theme", person: "Person" };
-/** What has no record has no dye of its own. */
-const nothing = { kind: "area", id: "", title: "", text: "" } as const;
 const roundings = [0, 5, 6, 10, 15, 30];
+
+/** The dye of what a row stands for; what has no record has none of its own. */
+function dyeIn(store: Store, id: Id | undefined): Dye {
+  const record = store.get(id ?? "");
+  return record ? dyeOf(record, store) : "slate";
+}
 
 interface TimesheetProps extends Pick<LensForm, "lens" | "view" | "onChange"> {
   /** Whether the lens leaves entries out, or something is searched for in it. */
@@ -156,7 +162,7 @@ export function LensTimesheet({ lens, view, onChange, isNarrowed }: TimesheetPro
           Print
         </button>
       </div>
-      <table aria-label="Timesheet" className="w-full max-w-[980px] border-t-2 border-ink">
+      <table aria-label="Timesheet" className="w-full max-w-[980px] min-w-[760px] border-t-2 border-ink">
         <caption className="py-1.5 text-left font-words text-[16px] font-semibold">
           Week {weekNumber(from)}, {dateText(from, "short", style)} to {dateText(addDays(from, 6), "short", style)}
         </caption>
@@ -177,12 +183,8 @@ export function LensTimesheet({ lens, view, onChange, isNarrowed }: TimesheetPro
         </thead>
         <tbody>
           {rows.map((row) => (
-            <tr
-              key={row.id ?? "none"}
-              className="border-b border-hairline"
-              data-dye={dyeOf(store.get(row.id ?? "") ?? nothing, store)}
-            >
-              <th scope="row" className="py-0.5 pr-3 text-left font-normal">
+            <tr key={row.id ?? "none"} className="border-b border-hairline" data-dye={dyeIn(store, row.id)}>
+              <th scope="row" className="sticky left-0 max-w-[40vw] bg-sheet py-0.5 pr-3 text-left font-normal">
                 <span className="flex items-baseline gap-2">
                   <span className="diamond" aria-hidden />
                   {row.id === undefined ? (
