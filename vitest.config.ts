@@ -17,6 +17,7 @@ export default defineConfig({
           name: "core",
           environment: "node",
           include: ["src/**/*.test.ts", "demo/**/*.test.ts", "bin/**/*.test.ts"],
+          setupFiles: ["temporal-polyfill/global"],
         },
       },
       {
@@ -25,7 +26,7 @@ export default defineConfig({
           name: "screens",
           include: ["src/**/*.test.tsx"],
           environment: "happy-dom",
-          setupFiles: ["src/ui/testing/setup.ts"],
+          setupFiles: ["temporal-polyfill/global", "src/ui/testing/setup.ts"],
         },
       },
     ],

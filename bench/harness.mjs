@@ -1,4 +1,5 @@
 // What the questions share: a browser, bundles of our own code, a page to run them in, and the numbers.
+import "temporal-polyfill/global";
 import { createServer } from "node:http";
 import { join } from "node:path";
 import { build } from "esbuild";

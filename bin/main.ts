@@ -1,3 +1,4 @@
+import "temporal-polyfill/global";
 import { mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { capture } from "@/core/commands";

@@ -1,3 +1,4 @@
+import "temporal-polyfill/global";
 import { expect, test, type Locator, type Page } from "@playwright/test";
 import { defaultSettings, isUnfinished, type PensumRecord, type Settings, type Task } from "../src/core/model";
 import {

@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
-import { standingClock, type Clock } from "@/core/time";
+import { needTemporal, standingClock, type Clock } from "@/core/time";
 import { storedText } from "@/data/contents";
 import { databaseName } from "@/data/database";
 import type { BroughtBack } from "@/data/secondCopy";
@@ -52,6 +52,7 @@ export function App({ nonce, startsWithDemo }: AppProps) {
     let stopped = false;
     let stopCopies = () => {};
     const open = async () => {
+      await needTemporal();
       const stop = new AbortController();
       if (name === "demo")
         await fillWithDemo(clock.current, (share) => setStage({ at: "opening", share }), stop.signal);

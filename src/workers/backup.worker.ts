@@ -1,3 +1,4 @@
+import "temporal-polyfill/global";
 import { expose } from "comlink";
 import { readBackup, writeBackup, type Progress } from "@/core/interop";
 import { Refusal } from "@/core/model";

@@ -1,3 +1,4 @@
+import "temporal-polyfill/global";
 import { expose } from "comlink";
 import type { Progress } from "@/core/interop";
 import { decodeText } from "@/core/interop/decodeText";

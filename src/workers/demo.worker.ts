@@ -1,3 +1,4 @@
+import "temporal-polyfill/global";
 import { expose } from "comlink";
 import { replaceContents } from "@/data/contents";
 import { WorkspaceDatabase } from "@/data/database";

@@ -1,3 +1,4 @@
+import "temporal-polyfill/global";
 import { expose } from "comlink";
 import type { LogEntry, SecondCopy } from "@/core/store";
 import { CopyFiles, keepFilesOf, readCopy, readFilesOf, type CopiedFiles } from "@/data/copyFiles";

@@ -5,5 +5,6 @@ export * from "./dates";
 export * from "./durations";
 export * from "./moments";
 export * from "./repeat";
+export { needTemporal } from "./temporal";
 export * from "./wording";
 export * from "./workingHours";

@@ -1,6 +1,5 @@
 "use client";
-import { useVirtualizer } from "@tanstack/react-virtual";
-import { memo, useCallback, useEffect, useRef, useState, type KeyboardEvent } from "react";
+import { memo, useCallback, useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent } from "react";
 import { flushSync } from "react-dom";
 import { loadOf } from "@/core/plan";
 import { addDays, dateText, daysBetween, startOfWeek, weekday, weekNumber, type DateText } from "@/core/time";
@@ -14,6 +13,26 @@ import { useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } fro
 const weeksEachWay = 10 * 52;
 const dayHeight = 30;
 const todayHeight = 44;
+
+/**
+ * Where the weeks stand, in pixels from the first: all are of one height but the present one. The lists that ask a library
+ * for this have rows of any height; here a multiplication says it, and the first load is 12 kB smaller.
+ */
+function weekPlaces(labelHeight: number) {
+  const height = labelHeight + 7 * dayHeight;
+  const top = (week: number) => week * height + (week > weeksEachWay ? todayHeight - dayHeight : 0);
+  return {
+    top,
+    /** The weeks of which something lies between two heights, and one more at either end. */
+    between(from: number, length: number) {
+      const last = 2 * weeksEachWay - 1;
+      const at = (y: number) => Math.max(0, Math.min(last, Math.floor(y / height)));
+      return { first: Math.max(0, at(from) - 1), last: Math.min(last, at(from + length) + 1) };
+    },
+  };
+}
+
+const screenHeight = () => window.innerHeight;
 
 interface SpineProps {
   /** The day whose page is open. */
@@ -35,16 +54,22 @@ export function Spine({ date, today, addressOf }: SpineProps) {
   const [roving, setRoving] = useState<DateText>();
   const current = roving ?? date ?? today;
 
-  const virtual = useVirtualizer({
-    count: 2 * weeksEachWay,
-    getScrollElement: () => scroller.current,
-    estimateSize: (at) => labelHeight + 7 * dayHeight + (at === weeksEachWay ? todayHeight - dayHeight : 0),
-    overscan: 1,
-    initialOffset: weeksEachWay * (labelHeight + 7 * dayHeight) - 4.1 * dayHeight - labelHeight,
-  });
-  useEffect(() => {
-    virtual.measure();
-  }, [virtual, labelHeight]);
+  const weeks = weekPlaces(labelHeight);
+  const [inSight, setInSight] = useState(() => weeks.between(weeks.top(weeksEachWay), screenHeight()));
+  const look = useCallback(() => {
+    const next = weekPlaces(labelHeight).between(scroller.current?.scrollTop ?? 0, screenHeight());
+    setInSight((before) => (before.first === next.first && before.last === next.last ? before : next));
+  }, [labelHeight]);
+  // The week before stands half in sight at first; after that, the place one scrolled to stays.
+  const placed = useRef(false);
+  useLayoutEffect(() => {
+    if (scroller.current && !placed.current)
+      scroller.current.scrollTop = weekPlaces(labelHeight).top(weeksEachWay) - 4.1 * dayHeight - labelHeight;
+    placed.current = true;
+    look();
+    addEventListener("resize", look);
+    return () => removeEventListener("resize", look);
+  }, [look, labelHeight]);
 
   const settled = useRef(false);
   useEffect(() => {
@@ -53,11 +78,15 @@ export function Spine({ date, today, addressOf }: SpineProps) {
       return;
     }
     settled.current = true;
-    const row = scroller.current?.querySelector(`[data-date="${current}"]`);
+    const element = scroller.current;
+    const row = element?.querySelector(`[data-date="${current}"]`);
     if (row) row.scrollIntoView({ block: "nearest" });
-    else if (current)
-      virtual.scrollToIndex(weeksEachWay + Math.floor(daysBetween(thisWeek, current) / 7), { align: "center" });
-  }, [current, today, thisWeek, virtual]);
+    else if (element) {
+      const places = weekPlaces(labelHeight);
+      const at = weeksEachWay + Math.floor(daysBetween(thisWeek, current) / 7);
+      element.scrollTop = (places.top(at) + places.top(at + 1) - element.clientHeight) / 2;
+    }
+  }, [current, today, thisWeek, labelHeight]);
 
   const dropTarget = useDayDrop(scroller, today, setTarget);
   useEffect(() => dropTarget(), [dropTarget]);
@@ -79,17 +108,22 @@ export function Spine({ date, today, addressOf }: SpineProps) {
       aria-label="Days"
       data-pane="spine"
       className="spine w-24 flex-none overflow-x-hidden overflow-y-auto border-r border-rule [scrollbar-width:none]"
+      onScroll={look}
       onKeyDown={press}
       onBlur={({ currentTarget, relatedTarget }) => {
         // From one day to the next the focus stays here.
         if (!currentTarget.contains(relatedTarget)) setRoving(undefined);
       }}
     >
-      <div className="relative" style={{ height: virtual.getTotalSize() }}>
-        {virtual.getVirtualItems().map((item) => (
-          <div key={item.key} className="absolute inset-x-0 top-0" style={{ transform: `translateY(${item.start}px)` }}>
+      <div className="relative" style={{ height: weeks.top(2 * weeksEachWay) }}>
+        {Array.from({ length: inSight.last - inSight.first + 1 }, (_, at) => inSight.first + at).map((week) => (
+          <div
+            key={week}
+            className="absolute inset-x-0 top-0"
+            style={{ transform: `translateY(${weeks.top(week)}px)` }}
+          >
             <Week
-              start={addDays(firstWeek, item.index * 7)}
+              start={addDays(firstWeek, week * 7)}
               labelHeight={labelHeight}
               showNumber={showWeekNumbers}
               today={today}
