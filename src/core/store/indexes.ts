@@ -1,11 +1,19 @@
-import { isUnfinished, valueIn, type Id, type PensumRecord } from "../model";
+import { isUnfinished, valueIn, type Id, type Kind, type PensumRecord, type RecordOf } from "../model";
 import { addDays, dateOf, isDate, minuteOf, repeatOf } from "../time";
 
-/** Which keys a record stands under; none where the index is not about it. */
-type Keys = (record: PensumRecord) => readonly string[];
+/** Which keys a record stands under: one, several or none. */
+type KeysFor<R> = (record: R) => string | readonly string[] | undefined;
 
-const none: readonly string[] = [];
-const one = (key: string | undefined): readonly string[] => (key === undefined ? none : [key]);
+/** Of which kinds an index is, and under which keys it has their records. Of what it is not, it need not even look. */
+interface IndexDescription {
+  /** Undefined for all of them. */
+  readonly kinds: readonly Kind[] | undefined;
+  readonly keysFor: KeysFor<PensumRecord>;
+}
+
+function over<K extends Kind>(kinds: readonly K[], keysFor: KeysFor<RecordOf<K>>): IndexDescription {
+  return { kinds, keysFor: keysFor as KeysFor<PensumRecord> };
+}
 
 /** The dates that a stretch touches, first to last; one that ends at midnight does not touch the day it ends on. */
 export function datesTouched(start: string, end: string): string[] {
@@ -25,98 +33,89 @@ export function datesTouched(start: string, end: string): string[] {
  * What comes again stands under no day itself: its occurrences are worked out from its rule. What has a rule that cannot
  * be followed comes once.
  */
-const comesAgain = (record: PensumRecord) =>
-  "repeat" in record && record.kind !== "habit" && repeatOf(record.repeat) !== undefined;
+const comesAgain = ({ repeat }: { readonly repeat?: string }) => repeat !== undefined && repeatOf(repeat) !== undefined;
 
 /** An event told in another zone may touch the day before or after; it stands under those too, and is looked at. */
-function eventDates(record: PensumRecord): readonly string[] {
-  if (record.kind !== "event" || comesAgain(record)) return none;
-  const dates = datesTouched(record.start, record.end);
-  if (!record.zone || isDate(record.start)) return dates;
+function eventDates(event: RecordOf<"event">): readonly string[] | undefined {
+  if (comesAgain(event)) return undefined;
+  const dates = datesTouched(event.start, event.end);
+  if (!event.zone || isDate(event.start)) return dates;
   return [addDays(dates[0] as string, -1), ...dates, addDays(dates[dates.length - 1] as string, 1)];
 }
 
 const idLength = 64;
 
 /** `field:id` for all that a record leads to by one field. A choice of the person's own looks like a link, and does no harm. */
-function linkKeys(field: string): Keys {
+function linkKeys(field: string): KeysFor<PensumRecord> {
   return (record) => {
     const value = valueIn(record, field);
-    if (typeof value === "string") return value.length <= idLength ? [`${field}:${value}`] : none;
-    return Array.isArray(value) ? value.map((id) => `${field}:${id}`) : none;
+    if (typeof value === "string") return value.length <= idLength ? `${field}:${value}` : undefined;
+    return Array.isArray(value) ? value.map((id) => `${field}:${id}`) : undefined;
   };
 }
 
 /** The indexes of the store, by name. Each is built when first asked for and kept in step from then on. */
-export const indexKeys = {
-  kind: (record) => [record.kind],
+export const indexes = {
+  kind: { kinds: undefined, keysFor: ({ kind }) => kind },
   /** What comes again, and is not over. */
-  repeating: (record) =>
-    comesAgain(record) && !(record.kind === "task" && !isUnfinished(record.state)) ? ["all"] : none,
+  repeating: over(["task", "event", "block"], (record) =>
+    comesAgain(record) && !(record.kind === "task" && !isUnfinished(record.state)) ? "all" : undefined,
+  ),
   /** The occurrences that were taken out of a series. */
-  occurrencesOf: (record) => ("series" in record ? one(record.series) : none),
-  unfinishedTasks: (record) => (record.kind === "task" && isUnfinished(record.state) ? ["all"] : none),
-  unclarified: (record) =>
-    record.kind === "task" && record.unclarified === true && isUnfinished(record.state) ? ["all"] : none,
-  tasksByDoDay: (record) => (record.kind === "task" ? one(record.doDay) : none),
+  occurrencesOf: over(["task", "event", "block"], ({ series }) => series),
+  unfinishedTasks: over(["task"], ({ state }) => (isUnfinished(state) ? "all" : undefined)),
+  unclarified: over(["task"], ({ unclarified, state }) =>
+    unclarified === true && isUnfinished(state) ? "all" : undefined,
+  ),
+  tasksByDoDay: over(["task"], ({ doDay }) => doDay),
   /** What is open and due on a day: tasks, goals and projects. */
-  openByDueDay: (record) =>
-    (record.kind === "task" || record.kind === "goal" || record.kind === "project") &&
-    record.due !== undefined &&
-    isUnfinished(record.state)
-      ? [dateOf(record.due)]
-      : none,
-  tasksByParent: (record) => (record.kind === "task" ? one(record.parent) : none),
-  tasksByDoneDay: (record) => (record.kind === "task" && record.doneAt ? [dateOf(record.doneAt)] : none),
-  blocksByDay: (record) =>
-    record.kind === "block" && !comesAgain(record) ? datesTouched(record.start, record.end) : none,
+  openByDueDay: over(["task", "goal", "project"], ({ due, state }) =>
+    due !== undefined && isUnfinished(state) ? dateOf(due) : undefined,
+  ),
+  tasksByParent: over(["task"], ({ parent }) => parent),
+  tasksByDoneDay: over(["task"], ({ doneAt }) => (doneAt ? dateOf(doneAt) : undefined)),
+  blocksByDay: over(["block"], (block) => (comesAgain(block) ? undefined : datesTouched(block.start, block.end))),
   /** The hours of a task: its own blocks, and the boxes that hold it. */
-  blocksByTask: (record) =>
-    record.kind !== "block"
-      ? none
-      : record.holds
-        ? record.holds.map(({ task }) => task).concat(one(record.task))
-        : one(record.task),
-  eventsByDay: eventDates,
+  blocksByTask: over(["block"], ({ task, holds }) =>
+    holds ? [...holds.map((held) => held.task), ...(task === undefined ? [] : [task])] : task,
+  ),
+  eventsByDay: over(["event"], eventDates),
   /** Tasks that ring at a time of their own. */
-  remindedTasks: (record) => (record.kind === "task" && record.remindAt !== undefined ? ["all"] : none),
-  aimsByDay: (record) => (record.kind === "aim" ? [record.date] : none),
+  remindedTasks: over(["task"], ({ remindAt }) => (remindAt === undefined ? undefined : "all")),
+  aimsByDay: over(["aim"], ({ date }) => date),
   /** Entries of the work log by the days that they touch; one that runs stands under `running` too. */
-  workByDay: (record) =>
-    record.kind !== "work"
-      ? none
-      : record.end === undefined
-        ? [dateOf(record.start), "running"]
-        : datesTouched(record.start, record.end),
+  workByDay: over(["work"], ({ start, end }) =>
+    end === undefined ? [dateOf(start), "running"] : datesTouched(start, end),
+  ),
   /** Tasks and blocks by the page that holds their line. */
-  linesByPage: (record) => (record.kind === "task" || record.kind === "block" ? one(record.page) : none),
-  rowsByRegister: (record) => (record.kind === "row" ? [record.register] : none),
-  fieldsByRegister: (record) => (record.kind === "field" ? [record.register] : none),
+  linesByPage: over(["task", "block"], ({ page }) => page),
+  rowsByRegister: over(["row"], ({ register }) => register),
+  fieldsByRegister: over(["field"], ({ register }) => register),
   /** Notes, people and themes by their title in small letters, for links; notes by the name of the file they came from too. */
-  named: (record) => {
-    if (record.kind !== "note" && record.kind !== "person" && record.kind !== "theme") return none;
+  named: over(["note", "person", "theme"], (record) => {
     const title = record.title.toLowerCase();
     const file = record.source?.path
       ?.replace(/^.*\//, "")
       .replace(/\.\w+$/, "")
       .toLowerCase();
-    return file === undefined || file === title ? [title] : [title, file];
-  },
-} satisfies Record<string, Keys>;
+    return file === undefined || file === title ? title : [title, file];
+  }),
+} satisfies Record<string, IndexDescription>;
 
 /**
  * The indexes by name, and `links`: whatever leads somewhere, by the field that does and where it leads (`goal:k3…`). Of
  * links there is an index for each field, since most fields lead nowhere in most records.
  */
-export type IndexName = keyof typeof indexKeys | "links";
+export type IndexName = keyof typeof indexes | "links";
 
-/** The index in which a key is found, by a name of its own, and what it keys records by. */
-export function indexFor(name: IndexName, key: string): { name: string; keys: Keys } {
-  if (name !== "links") return { name, keys: indexKeys[name] };
+/** The index in which a key is found, by a name of its own, and what it is. */
+export function indexFor(name: IndexName, key: string): IndexDescription & { readonly name: string } {
+  if (name !== "links") return { name, ...(indexes[name] as IndexDescription) };
   const field = key.slice(0, key.indexOf(":"));
-  return { name: `links ${field}`, keys: linkKeys(field) };
+  return { name: `links ${field}`, kinds: undefined, keysFor: linkKeys(field) };
 }
 
+const none: readonly string[] = [];
 const emptyBucket: readonly PensumRecord[] = [];
 
 /** The records under a key. One that leaves keeps its place for a while, and takes it again when it comes back. */
@@ -160,19 +159,27 @@ class Bucket {
 export class RecordIndex {
   /** What the topics of its keys begin with. */
   readonly topic: IndexName;
-  readonly #keys: Keys;
+  readonly #kinds: readonly Kind[] | undefined;
+  readonly #keysFor: KeysFor<PensumRecord>;
   readonly #lists = new Map<string, readonly PensumRecord[]>();
   readonly #buckets = new Map<string, Bucket>();
 
-  constructor(topic: IndexName, keys: Keys, records: Iterable<PensumRecord>) {
+  /** @param records all records there are of its kinds, and none of others */
+  constructor(topic: IndexName, { kinds, keysFor }: IndexDescription, records: Iterable<Iterable<PensumRecord>>) {
     this.topic = topic;
-    this.#keys = keys;
+    this.#kinds = kinds;
+    this.#keysFor = keysFor;
     const lists = this.#lists as Map<string, PensumRecord[]>;
-    for (const record of records)
-      for (const key of keys(record)) {
-        const list = lists.get(key);
-        if (list) list.push(record);
-        else lists.set(key, [record]);
+    const add = (key: string, record: PensumRecord) => {
+      const list = lists.get(key);
+      if (list) list.push(record);
+      else lists.set(key, [record]);
+    };
+    for (const some of records)
+      for (const record of some) {
+        const keys = keysFor(record);
+        if (typeof keys === "string") add(keys, record);
+        else if (keys !== undefined) for (const key of keys) add(key, record);
       }
   }
 
@@ -189,11 +196,17 @@ export class RecordIndex {
 
   /** Takes note that a record changed, came (`from` undefined) or went (`to` undefined). Gives the keys it touched. */
   change(id: Id, from: PensumRecord | undefined, to: PensumRecord | undefined): readonly string[] {
-    const before = from ? this.#keys(from) : none;
-    const after = to ? this.#keys(to) : none;
+    const before = this.#keys(from);
+    const after = this.#keys(to);
     for (const key of before) if (!after.includes(key)) this.#bucket(key).leave(id);
     if (to) for (const key of after) this.#bucket(key).put(to);
     return before.length === 0 ? after : after.length === 0 ? before : [...new Set([...before, ...after])];
+  }
+
+  #keys(record: PensumRecord | undefined): readonly string[] {
+    if (!record || (this.#kinds && !this.#kinds.includes(record.kind))) return none;
+    const keys = this.#keysFor(record);
+    return typeof keys === "string" ? [keys] : (keys ?? none);
   }
 
   /** The records under `key`, to be changed; the list made of them before is no longer right then. */

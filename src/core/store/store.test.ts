@@ -1,13 +1,13 @@
 import { describe, expect, it, test, vi } from "vitest";
 import { Refusal, type PensumRecord } from "../model";
 import { someTask } from "../testing/arbitraries";
-import { indexKeys, type IndexName } from "./indexes";
+import { indexes, type IndexName } from "./indexes";
 import { noChanges } from "./changeSet";
 import { Store, type Command } from "./store";
 import fc from "fast-check";
 import { stepArbitrary, type Step } from "../testing/arbitraries";
 
-const indexNames: readonly IndexName[] = [...(Object.keys(indexKeys) as IndexName[]), "links"];
+const indexNames: readonly IndexName[] = [...(Object.keys(indexes) as IndexName[]), "links"];
 
 const put: Command<ReturnType<typeof someTask>> = {
   name: "put",

@@ -488,9 +488,13 @@ export class Store {
   }
 
   #index(topic: IndexName, key: string): RecordIndex {
-    const { name, keys } = indexFor(topic, key);
-    let index = this.#indexes.get(name);
-    if (!index) this.#indexes.set(name, (index = new RecordIndex(topic, keys, this.#records.values())));
+    const description = indexFor(topic, key);
+    let index = this.#indexes.get(description.name);
+    if (!index) {
+      const records = description.kinds?.map((kind) => this.#index("kind", kind).list(kind));
+      index = new RecordIndex(topic, description, records ?? [this.#records.values()]);
+      this.#indexes.set(description.name, index);
+    }
     return index;
   }
 
