@@ -48,10 +48,9 @@ export function Frame({ problem }: { problem: unknown }) {
   const { clock } = store;
   const today = dateOf(useNow(clock));
   const date = place.room === "today" ? (place.date ?? today) : undefined;
-  const planOf = useCallback(
-    (day: DateText) => (place.room === "plan" ? planAddress(place.look, place.span, day) : ""),
-    [place],
-  );
+  const [look, span] = place.room === "plan" ? [place.look, place.span] : [];
+  // The days are drawn anew only where they lead elsewhere, and not for each step in the plan.
+  const planOf = useCallback((day: DateText) => (look ? planAddress(look, span, day) : ""), [look, span]);
   const capture = useRef<HTMLInputElement>(null);
   const [helpOpen, setHelpOpen] = useState(false);
   const [searchOpen, setSearchOpen] = useState(false);

@@ -65,6 +65,31 @@ export function useComputed<T>(compute: (store: Store) => T): T {
   return useSyncExternalStore(tracked.subscribe, tracked.read, tracked.read);
 }
 
+/** The same for what no hand waits for, such as a warning: it follows when what was done has been painted. */
+export function useComputedSoon<T>(compute: (store: Store) => T): T {
+  const store = useStore();
+  const tracked = useMemo(() => new Tracked(store, compute), [store, compute]);
+  const subscribe = useCallback(
+    (listener: () => void) => {
+      let frame: number | undefined;
+      const stop = tracked.subscribe(() => {
+        frame ??= requestAnimationFrame(() => setTimeout(tell));
+      });
+      const tell = () => {
+        if (frame !== undefined) listener();
+        frame = undefined;
+      };
+      return () => {
+        if (frame !== undefined) cancelAnimationFrame(frame);
+        frame = undefined;
+        stop();
+      };
+    },
+    [tracked],
+  );
+  return useSyncExternalStore(subscribe, tracked.read, tracked.read);
+}
+
 export function useSettings(): Settings {
   const store = useStore();
   const subscribe = useCallback((listener: () => void) => store.subscribe("settings", listener), [store]);

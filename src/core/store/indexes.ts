@@ -108,11 +108,24 @@ export const indexes = {
  */
 export type IndexName = keyof typeof indexes | "links";
 
-/** The index in which a key is found, by a name of its own, and what it is. */
-export function indexFor(name: IndexName, key: string): IndexDescription & { readonly name: string } {
-  if (name !== "links") return { name, ...(indexes[name] as IndexDescription) };
-  const field = key.slice(0, key.indexOf(":"));
-  return { name: `links ${field}`, kinds: undefined, keysFor: linkKeys(field) };
+/** An index by a name of its own. */
+interface NamedIndex extends IndexDescription {
+  readonly name: string;
+}
+
+/** Kept, since a list is asked for hundreds of times to draw one week. Those of links are added as they are asked for. */
+const named = new Map<string, NamedIndex>(
+  Object.entries<IndexDescription>(indexes).map(([name, description]) => [name, { name, ...description }]),
+);
+
+/** The index in which a key is found. */
+export function indexFor(topic: IndexName, key: string): NamedIndex {
+  const name = topic === "links" ? `links ${key.slice(0, key.indexOf(":"))}` : topic;
+  const known = named.get(name);
+  if (known) return known;
+  const made = { name, kinds: undefined, keysFor: linkKeys(name.slice("links ".length)) };
+  named.set(name, made);
+  return made;
 }
 
 const none: readonly string[] = [];

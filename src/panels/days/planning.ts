@@ -4,7 +4,7 @@ import { defaultSettings, type Settings, type Task } from "@/core/model";
 import { dueTasks, FreeAhead, pullOf, shortages, type Pull, type Shortage } from "@/core/plan";
 import type { Store } from "@/core/store";
 import { useNow } from "@/ui/clock";
-import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
+import { useComputedSoon, useSettings, useStore } from "@/ui/workspaceContext";
 
 const kept = new WeakMap<Store, FreeAhead>();
 
@@ -29,14 +29,14 @@ export function useFreeAhead(): FreeAhead {
 /** The due dates ahead by which the work does not fit. */
 export function useShortages(): readonly Shortage[] {
   const now = useNow(useStore().clock);
-  return useComputed(useCallback((store) => shortages(dueTasks(store, now), freeAheadOf(store), now), [now]));
+  return useComputedSoon(useCallback((store) => shortages(dueTasks(store, now), freeAheadOf(store), now), [now]));
 }
 
 /** The pull of every open task, asked for one by one. */
 export function usePull(): (task: Task) => Pull {
   const store = useStore();
   const now = useNow(store.clock);
-  const revision = useComputed(useCallback((from) => from.factsRevision, []));
+  const revision = useComputedSoon(useCallback((from) => from.factsRevision, []));
   return useMemo(() => {
     void revision;
     const settings: Settings = store.find("settings", "settings") ?? defaultSettings;

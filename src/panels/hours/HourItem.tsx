@@ -122,7 +122,11 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
   };
 
   const width = 100 / of;
-  const head = (
+  const isBare = icons === "none" && !comesAgain && (rows >= 2 || of > 1);
+  // A title alone is given as a text: one thing less to keep for each of hundreds.
+  const head = isBare ? (
+    title
+  ) : (
     <>
       {icons !== "none" && (
         <Suspense>
@@ -143,7 +147,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
       data-item={record.id}
       data-dye={dye}
       aria-label={`${title}, ${range}${place}${done ? ", done" : ""}${spill}${comesAgain ? ", comes again" : ""}${doubled ? ", double-booked" : ""}${box ? `, ${counted(box.holds!.length, "task")}, ${fill} filled` : ""}`}
-      className={`rail-item ${cloth} pointer-events-auto absolute touch-none overflow-hidden contain-strict ${box ? "pr-1.5 pl-[11px]" : narrow ? "px-1.5" : "px-2"} font-[560] select-none ${narrow ? "text-[11.5px]" : "text-[12.5px]"} ${rows < 2 ? "text-ellipsis whitespace-nowrap" : ""} ${height < 30 ? "leading-[15px]" : narrow ? "py-0.5 leading-[15px]" : "py-[3px] leading-4"} ${doubled ? "is-doubled" : ""}`}
+      className={`rail-item ${cloth}${narrow ? " is-narrow" : ""}${height < 30 ? " is-low" : ""}${rows < 2 ? " is-line" : ""}${box ? " is-box" : ""}${doubled ? " is-doubled" : ""}`}
       style={{
         top: startMinute * minutePixels + 1,
         height,
@@ -157,18 +161,24 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
       onClick={open}
       onKeyDown={press}
     >
-      {rows < 2 ? head : <span className={box ? "block truncate" : titleRows[Math.min(rows, 4)]}>{head}</span>}
-      {rows >= 2 && (
-        <span className="block truncate text-small font-[450] text-ink-2">
-          {took ?? (fill ? `${narrow ? "" : `${range}, `}${fill}` : `${range}${place}${spill}`)}
-        </span>
+      {rows < 2 && !box ? (
+        head
+      ) : (
+        <>
+          {rows < 2 ? head : <span className={box ? "block truncate" : titleRows[Math.min(rows, 4)]}>{head}</span>}
+          {rows >= 2 && (
+            <span className="block truncate text-small font-[450] text-ink-2">
+              {took ?? (fill ? `${narrow ? "" : `${range}, `}${fill}` : `${range}${place}${spill}`)}
+            </span>
+          )}
+          {fields.length > 0 && rows >= 3 && (
+            <Suspense>
+              <ItemFields record={record} names={fields} />
+            </Suspense>
+          )}
+          {box && <HeldTasks box={box} rows={rows - 2} />}
+        </>
       )}
-      {fields.length > 0 && rows >= 3 && (
-        <Suspense>
-          <ItemFields record={record} names={fields} />
-        </Suspense>
-      )}
-      {box && <HeldTasks box={box} rows={rows - 2} />}
     </div>
   );
 });

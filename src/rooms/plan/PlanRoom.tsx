@@ -47,6 +47,7 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
     setPlacing(next);
     if (next) setPane("Plan");
   }, []);
+  const placingState = useMemo(() => ({ placing, place: begin }), [placing, begin]);
   const date = place.date ?? today;
   const [theme, show] = useState<Id>();
   const trayTheme = useMemo(() => ({ theme, show }), [theme]);
@@ -59,7 +60,7 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
   );
   const [layers, setLayers] = useState(noLayers);
   return (
-    <PlacingContext.Provider value={{ placing, place: begin }}>
+    <PlacingContext.Provider value={placingState}>
       <LayersContext.Provider value={layers}>
         <TrayThemeContext.Provider value={trayTheme}>
           {isCalendar && shownLayers.length > 0 && (

@@ -26,7 +26,15 @@ import { stepFocus } from "@/ui/stepFocus";
 import { openRecord } from "@/ui/navigation";
 import { useFreeAhead, usePull, useShortages } from "@/panels/days/planning";
 import { PickList, SentencePart } from "@/ui/SentencePart";
-import { useAct, useComputed, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import {
+  useAct,
+  useComputed,
+  useComputedSoon,
+  useList,
+  useSettings,
+  useStore,
+  useTimeStyle,
+} from "@/ui/workspaceContext";
 import { useTrayTheme } from "./trayTheme";
 import { Warnings } from "./Warnings";
 import { trayWays, usePlanView, type PlanView, type TrayWay } from "./planView";
@@ -219,7 +227,7 @@ function FreeTime({ first, last }: Pick<PlanTrayProps, "first" | "last">) {
   const style = useTimeStyle();
   const free = useFreeAhead();
   const now = useNow(store.clock);
-  const revision = useComputed(useCallback((from) => from.factsRevision, []));
+  const revision = useComputedSoon(useCallback((from) => from.factsRevision, []));
   const minutes = useMemo(() => {
     void revision;
     const from = `${first}T00:00` > now ? `${first}T00:00` : now;

@@ -1,5 +1,5 @@
 "use client";
-import { useCallback, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { dayPageId } from "@/core/model";
 import type { DateText } from "@/core/time";
 import { PlacingContext, type Placing } from "@/panels/hours/placing";
@@ -25,8 +25,9 @@ export function Today({ date, today, sideOpen }: TodayProps) {
     setPlacing(next);
     if (next) setPane("Hours");
   }, []);
+  const placingState = useMemo(() => ({ placing, place }), [placing, place]);
   return (
-    <PlacingContext.Provider value={{ placing, place }}>
+    <PlacingContext.Provider value={placingState}>
       <div className="today flex min-w-0 flex-1" data-phone-pane={pane}>
         <PhoneTabs label="Parts of the day" panes={panes} shown={pane} onShow={setPane} />
         <Rail date={date} today={today} />
