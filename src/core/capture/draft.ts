@@ -53,7 +53,16 @@ export interface Draft {
 }
 
 /** How many minutes of work a draft puts on its day; none where it names no day to do it on. */
-export function workMinutes({ kind, day, due, startMinute, endMinute, estimateMinutes = 0 }: Draft): number {
+export function workMinutes({
+  kind,
+  day,
+  due,
+  startMinute,
+  endMinute,
+  estimateMinutes = 0,
+}: Pick<Draft, "kind" | "day" | "due" | "startMinute" | "endMinute"> & {
+  readonly estimateMinutes?: number | undefined;
+}): number {
   if (kind === "note") return 0;
   const placed = startMinute !== undefined && endMinute !== undefined ? endMinute - startMinute : undefined;
   if (kind === "event") return placed ?? 0;

@@ -30,7 +30,7 @@ export const putInBox: Command<{ box: Id; task: Id; before?: Id | undefined; min
     const held = holds.find((one) => one.task === task.id);
     if (!held && holds.length >= mostInBox)
       throw new Refusal(`A box holds up to ${mostInBox} tasks. Nothing was changed.`);
-    const wanted = minutes ?? (openMinutes(tx, task, tx.now) || (task.estimateMinutes ? 5 : usualBlockMinutes));
+    const wanted = minutes ?? (openMinutes(tx, task, tx.now) || (tx.lengthOf(task) ? 5 : usualBlockMinutes));
     const others = holds.filter((one) => one !== held);
     const at = before === undefined ? -1 : others.findIndex((one) => one.task === before);
     const one = held ?? { task: task.id, minutes: minutesInBox(box, wanted) };

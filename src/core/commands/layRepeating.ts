@@ -27,7 +27,7 @@ export const layRepeating: Command<{ dates: readonly DateText[]; zone: string }>
     const today = dateOf(tx.now);
     let [laid, left] = [0, 0];
     for (const date of dates.filter((day) => day >= today)) {
-      const minutesOf = (task: Task) => task.estimateMinutes ?? usualBlockMinutes;
+      const minutesOf = (task: Task) => tx.lengthOf(task) ?? usualBlockMinutes;
       const tasks = repeatingOn(tx, date).sort((a, b) => minutesOf(b) - minutesOf(a) || (a.id < b.id ? -1 : 1));
       for (const task of tasks) {
         const from = date === today ? Math.ceil(minuteOf(tx.now) / 5) * 5 : 0;

@@ -25,7 +25,7 @@ export const place: Command<{ task: Id; start: MomentText; minutes?: number }> =
   name: "place",
   run(tx, { task: id, start, minutes }) {
     const task = need(tx, "task", id);
-    const end = addMinutes(start, minutes ?? task.estimateMinutes ?? usualBlockMinutes);
+    const end = addMinutes(start, minutes ?? tx.lengthOf(task) ?? usualBlockMinutes);
     checkStretch(start, end);
     tx.put({ id: newId(), kind: "block", start, end, task: id, title: "", text: "", createdAt: tx.now });
     tx.update(id, { doDay: dateOf(start), restUntil: undefined });

@@ -41,35 +41,55 @@ function newestDone(tasks: readonly Task[]): Task[] {
   return done.filter((task) => monthOf(task) >= first).slice(-mostRead * 2);
 }
 
+/** Estimates that follow a store, and what ends that. */
+export interface FollowedEstimates {
+  readonly estimates: Estimates;
+  readonly stop: () => void;
+}
+
 /**
- * What a workspace has taught of how long work takes. Read from the newest tasks that are done the first time; from then on each
- * change takes its old case out and puts its new one in.
+ * Learns from the tasks of a store that are done: the newest of them at first; from then on each change takes its old case out
+ * and puts its new one in.
+ * @param isWanted says which cases count
+ * @param onChange called when something was learnt or forgotten
  */
-export function estimatesOf(store: Store): Estimates {
-  const known = kept.get(store);
-  if (known) return known;
+export function followEstimates(
+  store: Store,
+  isWanted: (one: EstimateCase) => boolean = () => true,
+  onChange = () => {},
+): FollowedEstimates {
   const estimates = new Estimates();
   const cases = new Map<Id, EstimateCase>();
-  const follow = (id: Id) => {
+  const follow = (id: Id): boolean => {
     const before = cases.get(id);
     const task = store.find("task", id);
-    const now = task && caseOf(store, task);
+    const found = task && caseOf(store, task);
+    const now = found && isWanted(found) ? found : undefined;
     if (before) estimates.remove(before);
     if (now) {
       estimates.add(now);
       cases.set(id, now);
     } else cases.delete(id);
+    return before !== undefined || now !== undefined;
   };
   for (const { id } of newestDone(store.list("kind", "task") as readonly Task[])) follow(id);
-  store.onChange((changes) => {
+  const stop = store.onChange((changes) => {
     const touched = new Set<Id>();
     for (const { from, to } of changes)
       for (const record of [from, to]) {
         if (record?.kind === "task") touched.add(record.id);
         else if (record?.kind === "work" && record.task) touched.add(record.task);
       }
-    for (const id of touched) follow(id);
+    if ([...touched].filter(follow).length > 0) onChange();
   });
+  return { estimates, stop };
+}
+
+/** What a workspace has taught of how long work takes, up to now; kept in step with it. */
+export function estimatesOf(store: Store): Estimates {
+  const known = kept.get(store);
+  if (known) return known;
+  const { estimates } = followEstimates(store);
   kept.set(store, estimates);
   return estimates;
 }

@@ -1,2 +1,3 @@
 export * from "./estimates";
 export * from "./estimatesOf";
+export * from "./learntLengths";

@@ -330,6 +330,7 @@ class SettingsCheck extends RecordCheck {
   @IsOptional() @IsInt() @Min(0) @Max(1440) remindOfEvents?: number;
   @IsOptional() @IsInt() @Min(0) @Max(1440) remindOfBlocks?: number;
   @IsOptional() @IsInt() @Min(0) @Max(60) roundMinutes?: number;
+  @IsOptional() @IsBoolean() countLearnt?: boolean;
   @IsOptional() @IsRhythms() rhythms?: unknown;
   @IsOptional() @IsCalendarDyes() calendarDyes?: unknown;
   @IsOptional() @IsLayers() layers?: unknown;

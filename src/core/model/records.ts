@@ -155,6 +155,8 @@ export interface Settings {
   readonly remindOfBlocks?: number;
   /** Timesheets are shown in steps of so many minutes; as they are where absent. */
   readonly roundMinutes?: number;
+  /** Whether plans and loads count with the length that such work usually takes, and not with the one that was typed. */
+  readonly countLearnt?: boolean;
   /** The rhythms that the clock can follow; the usual ones where absent. */
   readonly rhythms?: readonly Rhythm[];
   /** The dyes of calendars, by their names. */

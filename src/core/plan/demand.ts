@@ -1,3 +1,4 @@
+import { countedMinutes, type Counting } from "./countedMinutes";
 import { isMine } from "./mine";
 import { isUnfinished, type Block, type Id, type PensumRecord, type Settings, type Task } from "../model";
 import type { Store } from "../store";
@@ -7,7 +8,7 @@ import { minutesFor } from "../page";
 import { entriesFor } from "./workLog";
 import { byPressing, isLate } from "./reasons";
 
-type Reads = Pick<Store, "list">;
+type Reads = Pick<Store, "list"> & Counting & Partial<Pick<Store, "lengths">>;
 
 /** A task that is due, and how much of it has no hours yet before it is. */
 interface DueTask {
@@ -28,9 +29,9 @@ export interface Shortage {
   readonly tasks: readonly DueTask[];
 }
 
-/** Minutes of a task that are neither worked nor have hours from `now` until `until`: its estimate less these. */
+/** Minutes of a task that are neither worked nor have hours from `now` until `until`: its length less these. */
 export function openMinutes(reads: Reads, task: Task, now: MomentText, until?: DateText | MomentText): number {
-  let left = task.estimateMinutes ?? 0;
+  let left = countedMinutes(reads, task) ?? 0;
   if (left === 0) return 0;
   const end = until === undefined ? undefined : endOf(until);
   for (const block of reads.list("blocksByTask", task.id) as Block[]) {
@@ -39,7 +40,7 @@ export function openMinutes(reads: Reads, task: Task, now: MomentText, until?: D
     if (to > from) left -= Math.min(minutesBetween(from, to), minutesFor(block, task.id));
   }
   for (const part of reads.list("tasksByParent", task.id) as Task[])
-    if (part.id !== task.id && isUnfinished(part.state)) left -= part.estimateMinutes ?? 0;
+    if (part.id !== task.id && isUnfinished(part.state)) left -= countedMinutes(reads, part) ?? 0;
   for (const { start, end = now } of entriesFor(reads, "task", task.id))
     left -= Math.max(0, minutesBetween(start, end));
   return Math.max(0, left);
@@ -54,7 +55,10 @@ const knownDue = new WeakMap<
 /** The open tasks that are due, earliest first, each with what is still to find hours for. Late ones are due now. */
 export function dueTasks(reads: Reads, now: MomentText): readonly DueTask[] {
   const tasks = reads.list("unfinishedTasks", "all");
-  const beside = (["block", "work", "person", "settings"] as const).map((kind) => reads.list("kind", kind));
+  const beside = [
+    ...(["block", "work", "person", "settings"] as const).map((kind) => reads.list("kind", kind)),
+    reads.lengths,
+  ];
   const known = knownDue.get(tasks);
   if (known?.now === now && known.beside.every((list, at) => list === beside[at])) return known.due;
   const due = findDue(reads, tasks as readonly Task[], now);

@@ -2,6 +2,7 @@ import { isUnfinished, type Block, type Event, type Id, type PensumRecord, type 
 import { minutesFor } from "../page";
 import type { Store } from "../store";
 import { capacityMinutes, dateOf, elapsedMinutes, momentAt, type DateText } from "../time";
+import { countedMinutes, type Counting } from "./countedMinutes";
 import { dayItems, isWork, type DayItem } from "./dayItems";
 import { freeTime, totalMinutes } from "./freeTime";
 import { isMine } from "./mine";
@@ -19,7 +20,7 @@ export interface Load {
   readonly capacityMinutes: number;
 }
 
-type Reads = Pick<Store, "list"> & Partial<Pick<Store, "get">>;
+type Reads = Pick<Store, "list"> & Partial<Pick<Store, "get">> & Counting;
 
 /** Tells whether more is planned on a day than it can take; a day without working hours is never over. */
 export function isOver({ plannedMinutes, capacityMinutes }: Pick<Load, "plannedMinutes" | "capacityMinutes">): boolean {
@@ -35,7 +36,7 @@ export function loadOf(store: Reads, date: DateText, settings: Settings, zone: s
   // What comes again counts on each of its days, though it has no record of its own there yet.
   for (const task of occurrencesOn(store, date))
     if (task.kind === "task" && isMine(store, task) && !hasHoursAgain(store, task.series, date))
-      waiting += task.estimateMinutes ?? 0;
+      waiting += countedMinutes(store, task) ?? 0;
   return {
     plannedMinutes: placedMinutes + waiting,
     placedMinutes,
@@ -87,22 +88,22 @@ function elapsed(date: DateText, startMinute: number, endMinute: number, zone: s
 }
 
 /**
- * Minutes of a task that have no hours yet: its estimate less all that is placed for it from `date` on. One that is
+ * Minutes of a task that have no hours yet: its length less all that is placed for it from `date` on. One that is
  * done counts what it took, where nothing was placed for it, so that ticking does not empty a day.
  */
 function unplacedMinutes(store: Reads, task: Task, date: DateText): number {
   const blocks = store.list("blocksByTask", task.id) as Block[];
   if (!isUnfinished(task.state)) {
     if (task.state === "dropped" || blocks.length > 0) return 0;
-    return task.tookMinutes ?? task.estimateMinutes ?? 0;
+    return task.tookMinutes ?? countedMinutes(store, task) ?? 0;
   }
-  let left = task.estimateMinutes ?? 0;
+  let left = countedMinutes(store, task) ?? 0;
   for (const block of blocks) if (dateOf(block.start) >= date) left -= minutesFor(block, task.id);
-  for (const part of unfinishedParts(store, task.id)) left -= part.estimateMinutes ?? 0;
+  for (const part of unfinishedParts(store, task.id)) left -= countedMinutes(store, part) ?? 0;
   return Math.max(0, left);
 }
 
-/** Parts count for themselves, so what is estimated for the whole counts only beyond them. */
+/** Parts count for themselves, so what is reckoned for the whole counts only beyond them. */
 function unfinishedParts(store: Reads, id: Id): Task[] {
   return (store.list("tasksByParent", id) as Task[]).filter((part) => part.id !== id && isUnfinished(part.state));
 }

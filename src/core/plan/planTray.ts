@@ -1,17 +1,20 @@
 import { isUnfinished, type Task } from "../model";
 import type { Store } from "../store";
 import type { MomentText } from "../time";
+import { countedMinutes, type Counting } from "./countedMinutes";
 import { openMinutes } from "./demand";
 import { isMine } from "./mine";
 import { isPlaced } from "./tray";
 
-type Reads = Pick<Store, "list" | "find">;
+type Reads = Pick<Store, "list" | "find"> & Counting;
 
 /** A task that waits for hours, and how much of it does. */
 export interface Unplaced {
   readonly task: Task;
-  /** Minutes that have no hours yet; 0 for a task without an estimate. */
+  /** Minutes that have no hours yet; 0 for a task without a length. */
   readonly restMinutes: number;
+  /** How long it counts in all. */
+  readonly countedMinutes: number | undefined;
 }
 
 /** Whether nobody has said yet what a gathered task is, nor when. */
@@ -39,7 +42,7 @@ export function unplacedTasks(reads: Reads, now: MomentText, until: string): Unp
     if (placed && restMinutes === 0) continue;
     const hasParts = (reads.list("tasksByParent", task.id) as Task[]).some(({ state }) => isUnfinished(state));
     if (hasParts && restMinutes === 0) continue;
-    listed.push({ task, restMinutes });
+    listed.push({ task, restMinutes, countedMinutes: countedMinutes(reads, task) });
   }
   return listed;
 }

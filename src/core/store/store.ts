@@ -31,11 +31,19 @@ export interface Transaction {
   removedEarlier(wanted: (record: PensumRecord) => boolean): PensumRecord[];
   /** The present moment. */
   readonly now: MomentText;
+  /** How long a task counts, in minutes, as the store says. */
+  lengthOf: LengthOf;
   put(record: PensumRecord): void;
   /** Sets fields of a record that is there; a field set to undefined is taken out. */
   update(id: Id, fields: Fields): void;
   remove(id: Id): void;
 }
+
+/** How long a task counts, in minutes; undefined where nobody knows. */
+export type LengthOf = (task: {
+  readonly estimateMinutes?: number | undefined;
+  readonly theme?: Id | undefined;
+}) => number | undefined;
 
 /** Something that must hold after every act; it runs at the end of each transaction and mends what does not. */
 export type Rule = (tx: Transaction) => void;
@@ -98,6 +106,7 @@ export class Store {
   readonly #unsettled = new Set<object>();
   readonly #removed = new Map<Id, PensumRecord>();
   #factsRevision = 0;
+  #lengths: LengthOf | undefined;
   /** The topics that a computation under way has read. */
   #reads: Set<string> | undefined;
   #settling = false;
@@ -137,6 +146,24 @@ export class Store {
   find<K extends Kind>(kind: K, id: Id | undefined): RecordOf<K> | undefined {
     const record = id === undefined ? undefined : this.get(id);
     return record?.kind === kind ? (record as RecordOf<K>) : undefined;
+  }
+
+  /** How long a task counts in plans and loads: as it was typed, or as the workspace has learnt where it counts so. */
+  lengthOf(task: Parameters<LengthOf>[0]): number | undefined {
+    return this.lengths ? this.lengths(task) : task.estimateMinutes;
+  }
+
+  /** By what tasks count, where it is not what was typed. */
+  get lengths(): LengthOf | undefined {
+    this.#reads?.add("lengths");
+    return this.#lengths;
+  }
+
+  /** Counts tasks from now on as `lengths` says; as they were typed where it is undefined. */
+  countBy(lengths: LengthOf | undefined): void {
+    if (lengths === this.#lengths) return;
+    this.#lengths = lengths;
+    this.announce("lengths");
   }
 
   /** All records, in no particular order. */
@@ -407,6 +434,7 @@ export class Store {
       removedEarlier: (wanted) =>
         [...this.#removed.values()].filter((record) => !this.#records.has(record.id) && wanted(record)),
       now: this.clock.now(),
+      lengthOf: (task) => this.lengthOf(task),
       put: (record) => write(record.id, record),
       update: (id, fields) => {
         const record = this.#records.get(id);

@@ -1,5 +1,5 @@
 import { hoursComeAgain, hoursInOrder, oneClock, rollOn, tookFollowsLog } from "../commands";
-import type { Id, PensumRecord } from "../model";
+import type { Id, PensumRecord, Settings } from "../model";
 import { followPages, OutlineCache } from "../page";
 import { changedRule } from "../register/changedRule";
 import { Store } from "../store";
@@ -15,14 +15,19 @@ interface OpenStore {
  * Opens a store over `records`, which it takes over as its own. This is the one way to open a workspace: in the app, on
  * the command line and in tests, so that the same acts have the same effects everywhere.
  *
- * Two rules need more than the first screen should load: those that expand rare repeat rules, and those that build
- * titles by a formula. Both are loaded before the store is handed out where a record asks for them, and when the first
+ * Three things need more than the first screen should load: those that expand rare repeat rules, those that build
+ * titles by a formula, and lengths that count as they were learnt. They are loaded before the store is handed out where a record asks for them, and when the first
  * such record arrives later, from another tab or a file.
  */
 export async function openStore(records: Map<Id, PensumRecord>, clock: Clock): Promise<OpenStore> {
   const opened = openBareStore(records, clock);
   const { store } = opened;
-  const wanted = [...store.list("repeating", "all"), ...store.list("kind", "habit"), ...store.list("kind", "register")];
+  const wanted = [
+    ...store.list("repeating", "all"),
+    ...store.list("kind", "habit"),
+    ...store.list("kind", "register"),
+    ...store.list("kind", "settings"),
+  ];
   await Promise.all(wanted.map((record) => loadNeeded(store, record)));
   return opened;
 }
@@ -40,14 +45,32 @@ function openBareStore(records: Map<Id, PensumRecord>, clock: Clock): OpenStore 
     clock,
   );
   store.onChange((changes) => {
-    for (const { to } of changes) if (to) void loadNeeded(store, to);
+    for (const { from, to } of changes)
+      if (to) void loadNeeded(store, to);
+      else if (from?.kind === "settings") void countAs(store, undefined);
   });
   return { store, outlines };
 }
 
+/** Lets plans and loads count by what was learnt, where the settings say so. */
+async function countAs(store: Store, settings: Settings | undefined): Promise<void> {
+  if (!settings?.countLearnt) {
+    counting.get(store)?.stop();
+    counting.delete(store);
+    return store.countBy(undefined);
+  }
+  const { learntLengths } = await import("../insight/learntLengths");
+  if (counting.has(store) || !store.find("settings", "settings")?.countLearnt) return;
+  const lengths = learntLengths(store);
+  counting.set(store, lengths);
+  store.countBy(lengths);
+}
+const counting = new WeakMap<Store, { readonly stop: () => void }>();
+
 function loadNeeded(store: Store, record: PensumRecord): Promise<unknown> | undefined {
   if ("repeat" in record && !hasLibrary() && repeatOf(record.repeat)?.rule?.isRare)
     return needLibrary().then(() => store.announce("repeating:all"));
+  if (record.kind === "settings") return countAs(store, record);
   if (record.kind === "register" && record.titleFormula)
     return import("../register/values").then(({ fieldValues }) => fieldValues(store));
   return undefined;

@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, useMemo } from "react";
-import { estimatesOf, isWorthSaying, roundLength, type EstimateQuestion, type LikelyLength } from "@/core/insight";
+import { estimatesOf, likelyLength, roundLength, type EstimateQuestion, type LikelyLength } from "@/core/insight";
 import { dateOf, durationText } from "@/core/time";
 import { useComputed, useStore } from "@/ui/workspaceContext";
 
@@ -11,10 +11,7 @@ function useLikely({ estimateMinutes, theme, person }: EstimateQuestion): Likely
   const revision = useComputed(useCallback((from) => from.factsRevision, []));
   return useMemo(() => {
     void revision;
-    const likely = estimatesOf(store).likely({ estimateMinutes, theme, person }, today);
-    // Of something of which neither its theme nor a length is known, “like this” would be said of everything.
-    const isKnown = estimateMinutes !== undefined || likely?.from === "theme";
-    return isKnown && isWorthSaying(likely) ? likely : undefined;
+    return likelyLength(estimatesOf(store), { estimateMinutes, theme, person }, today);
   }, [store, revision, estimateMinutes, theme, person, today]);
 }
 
@@ -28,6 +25,10 @@ interface LikelyLengthProps {
 export function LikelyLength({ question, onTake }: LikelyLengthProps) {
   const store = useStore();
   const likely = useLikely(question);
+  const { estimateMinutes, theme: themeId } = question;
+  const counts = useComputed(
+    useCallback((from) => from.lengthOf({ estimateMinutes, theme: themeId }), [estimateMinutes, themeId]),
+  );
   if (!likely) return null;
   const theme = store.find("theme", question.theme);
   const range = ([from, to]: readonly [number, number]) =>
@@ -37,6 +38,7 @@ export function LikelyLength({ question, onTake }: LikelyLengthProps) {
   return (
     <span className="block text-small text-ink-2">
       Like this took you {range(likely.half)}, four times of five {range(likely.most)}, from {source}.
+      {counts !== question.estimateMinutes && counts !== undefined && ` Plans count ${durationText(counts)}.`}
       {onTake && minutes !== question.estimateMinutes && (
         <>
           {" "}

@@ -1,5 +1,12 @@
 "use client";
-import { memo, Suspense, useState, type KeyboardEvent, type PointerEvent as ReactPointerEvent } from "react";
+import {
+  memo,
+  Suspense,
+  useCallback,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent as ReactPointerEvent,
+} from "react";
 import { giveDay, setState, usualBlockMinutes } from "@/core/commands";
 import type { Task } from "@/core/model";
 import { plainTitle } from "@/core/page";
@@ -7,7 +14,7 @@ import { reasonsOf } from "@/core/plan";
 import { estimateText, type DateText } from "@/core/time";
 import { startDrag } from "@/panels/drag";
 import { openRecord } from "@/ui/navigation";
-import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { usePlacing } from "./placing";
 import { late } from "@/ui/late";
 
@@ -33,11 +40,13 @@ export const TrayRow = memo(function TrayRow({ task, first, today, pull, restMin
   const [picking, setPicking] = useState<{ x: number; y: number }>();
   const reasons = reasonsOf(task, store.clock.now(), settings, style);
   const title = plainTitle(task.title);
+  const counted = useComputed(useCallback((from) => from.lengthOf(task), [task]));
+  const length = lengthWords(task.estimateMinutes, counted, restMinutes);
   const dragged = {
     kind: "task",
     task: task.id,
     title,
-    minutes: restMinutes || task.estimateMinutes || usualBlockMinutes,
+    minutes: restMinutes || counted || usualBlockMinutes,
   } as const;
   const grab = (event: ReactPointerEvent) => startDrag(event.nativeEvent, { dragged });
   const press = (event: KeyboardEvent) => {
@@ -59,7 +68,7 @@ export const TrayRow = memo(function TrayRow({ task, first, today, pull, restMin
         tabIndex={0}
         data-tray={task.id}
         data-pane-focus={first ? "" : undefined}
-        aria-label={`${title}${pull === undefined ? "" : `, pull ${pull}`}${task.estimateMinutes ? `, ${estimateText(task.estimateMinutes)}` : ""}${reasons.length ? `, ${reasons.map((reason) => reason.text).join(", ")}` : ""}`}
+        aria-label={`${title}${pull === undefined ? "" : `, pull ${pull}`}${length ? `, ${length}` : ""}${reasons.length ? `, ${reasons.map((reason) => reason.text).join(", ")}` : ""}`}
         className={`tray-row grid touch-pan-y ${pull === undefined ? "grid-cols-[1fr_auto]" : "grid-cols-[26px_1fr_auto]"} items-baseline gap-x-2 py-[5px] outline-offset-[-2px] select-none hover:bg-sunk`}
         onPointerDown={grab}
         onClick={() => openRecord(task.id)}
@@ -71,7 +80,7 @@ export const TrayRow = memo(function TrayRow({ task, first, today, pull, restMin
           </b>
         )}
         <span className="min-w-0 break-words">{title}</span>
-        <span className="text-small whitespace-nowrap text-ink-2">{lengthWords(task, restMinutes)}</span>
+        <span className="text-small whitespace-nowrap text-ink-2">{length}</span>
         {reasons.length > 0 && (
           <span className={`${pull === undefined ? "col-span-2" : "col-span-2 col-start-2"} text-small text-ink-2`}>
             {reasons.map((reason, at) => (
@@ -103,9 +112,19 @@ export const TrayRow = memo(function TrayRow({ task, first, today, pull, restMin
   );
 });
 
-/** What is left of a task, where some of it was worked or has hours already; else its estimate. */
-function lengthWords({ estimateMinutes }: Task, restMinutes: number | undefined): string {
-  if (!estimateMinutes) return "";
-  if (restMinutes === undefined) return estimateText(estimateMinutes);
+/**
+ * What is left of a task, where some of it was worked or has hours already; else its estimate, and beside it what such work
+ * takes where that is what counts.
+ */
+function lengthWords(
+  estimateMinutes: number | undefined,
+  counted: number | undefined,
+  restMinutes: number | undefined,
+): string {
+  if (!counted) return "";
+  if (restMinutes === undefined)
+    return counted === estimateMinutes
+      ? estimateText(counted)
+      : `${estimateMinutes ? `${estimateText(estimateMinutes)}, ` : ""}likely ${estimateText(counted)}`;
   return restMinutes > 0 ? `${estimateText(restMinutes)} left` : "time used up";
 }

@@ -248,7 +248,9 @@ function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }: DraftP
   const { zone } = store.clock;
   const day = draft.day ?? today;
   const load = useComputed(useCallback((from) => loadOf(from, day, settings, zone), [day, settings, zone]));
-  const minutes = workMinutes(draft);
+  // As the task will count once it is there.
+  const counted = useComputed(useCallback((from) => from.lengthOf(draft), [draft]));
+  const minutes = workMinutes({ ...draft, estimateMinutes: counted });
   const hours =
     draft.startMinute !== undefined && draft.endMinute !== undefined
       ? `, ${rangeText(draft.startMinute, draft.endMinute, style)}`

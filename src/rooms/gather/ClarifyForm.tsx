@@ -105,9 +105,7 @@ export function ClarifyForm({ writing, task, said, opened, onOpen, onSay, onSet,
                   />
                 </div>
               )}
-              {said.day && (
-                <DayBecomes day={said.day} minutes={Number(said.fields.estimateMinutes ?? task.estimateMinutes ?? 0)} />
-              )}
+              {said.day && <DayBecomes day={said.day} minutes={store.lengthOf(likeThis(said, task)) ?? 0} />}
             </ClarifyLine>
           ) : (
             <FieldLine

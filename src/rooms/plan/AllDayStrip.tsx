@@ -136,6 +136,7 @@ function StripChip({
   dates,
   gutters,
 }: StripChipProps) {
+  const store = useStore();
   const act = useAct();
   const style = useTimeStyle();
   const { place } = usePlacing();
@@ -158,7 +159,7 @@ function StripChip({
     what === "layer"
       ? undefined
       : task
-        ? { kind: "task", task: task.id, title, minutes: task.estimateMinutes || usualBlockMinutes }
+        ? { kind: "task", task: task.id, title, minutes: store.lengthOf(task) || usualBlockMinutes }
         : record.kind === "event"
           ? { kind: "item", id: record.id, title, minutes: 60, grabMinutes: 0 }
           : undefined;

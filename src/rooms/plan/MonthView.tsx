@@ -8,7 +8,7 @@ import { focusSoon } from "@/ui/focusSoon";
 import { useGesture } from "@/panels/useGesture";
 import { dayAddress, goTo, openRecord, planAddress } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
-import { useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";
+import { useFirstWeekday, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { useDayThings, useEntry, type What } from "./dayThings";
 
 const linePixels = 25;
@@ -193,6 +193,7 @@ interface MonthEntryProps {
 }
 
 function MonthEntry({ date, record, what, minute, dye: layerDye }: MonthEntryProps) {
+  const store = useStore();
   const { meaning, carryOut } = useGesture();
   const style = useTimeStyle();
   const { task, title, dye: ownDye, done, late } = useEntry(record, what, layerDye, date);
@@ -201,7 +202,7 @@ function MonthEntry({ date, record, what, minute, dye: layerDye }: MonthEntryPro
   const words = what === "due" ? `${title} due` : title;
   const dragged: Dragged | undefined =
     what === "task" && task
-      ? { kind: "task", task: task.id, title, minutes: task.estimateMinutes ?? 0 }
+      ? { kind: "task", task: task.id, title, minutes: store.lengthOf(task) ?? 0 }
       : what !== "layer" && (record.kind === "event" || record.kind === "block")
         ? {
             kind: "item",

@@ -195,14 +195,14 @@ export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
                   </h2>
                 )}
                 <ul>
-                  {tasks.map(({ task, restMinutes }, row) => (
+                  {tasks.map(({ task, restMinutes, countedMinutes }, row) => (
                     <TrayRow
                       key={task.id}
                       task={task}
                       first={at === 0 && row === 0}
                       today={today}
                       pull={pull(task).points}
-                      restMinutes={restMinutes !== task.estimateMinutes ? restMinutes : undefined}
+                      restMinutes={restMinutes !== countedMinutes ? restMinutes : undefined}
                     />
                   ))}
                 </ul>

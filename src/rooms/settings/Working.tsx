@@ -21,10 +21,36 @@ export function Working() {
       note="The clock counts down from a rhythm, from what is left of an estimate, or to the end of a block. Entries of the log without a name are yours."
     >
       <SharpHours />
+      <Lengths />
       <Rhythms />
       <RemindOf />
       <Ringing />
     </Section>
+  );
+}
+
+/** Whether plans go by what was typed, or by what such work took. */
+function Lengths() {
+  const { countLearnt = false } = useSettings();
+  const act = useAct();
+  return (
+    <>
+      <Choices
+        label="Plans and loads count"
+        value={countLearnt ? "learnt" : "typed"}
+        options={[
+          ["typed", "the length you typed"],
+          ["learnt", "the length such work usually takes you"],
+        ]}
+        set={(as) => act(saveSettings, { countLearnt: as === "learnt" ? true : undefined })}
+      />
+      {countLearnt && (
+        <p className="text-small text-ink-2">
+          The usual length is learnt from what was done before today, and stands beside the typed one. Where too little
+          is known, the typed one counts.
+        </p>
+      )}
+    </>
   );
 }
 

@@ -56,7 +56,7 @@ export function DayPageView({ id, date, today }: DayPageViewProps) {
     const task = store.find("task", line.task);
     const title = plainTitle(task?.title ?? line.words);
     return task
-      ? ({ kind: "task", task: task.id, title, minutes: task.estimateMinutes || usualBlockMinutes } as const)
+      ? ({ kind: "task", task: task.id, title, minutes: store.lengthOf(task) || usualBlockMinutes } as const)
       : ({ kind: "line", page: id, lineFrom: line.from, line: line.text, title, minutes: usualBlockMinutes } as const);
   };
   return (

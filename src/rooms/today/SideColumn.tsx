@@ -2,6 +2,7 @@
 import { Suspense, useCallback, useRef, useState, type KeyboardEvent } from "react";
 import { usualBlockMinutes } from "@/core/commands";
 import type { Task } from "@/core/model";
+import type { LengthOf } from "@/core/store";
 import { roomOn, tray } from "@/core/plan";
 import { capacityMinutes, durationText, minuteOf, workingDay, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
@@ -74,7 +75,9 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
       )}
       {date >= today && (
         <p className={`flex-none px-3.5 py-2.5 text-ink-2 ${tasks.length > 0 ? "border-t border-rule" : ""}`}>
-          {works ? freeText(free, capacityMinutes(settings.workingWeek, date), tasks) : "It is a free day."}
+          {works
+            ? freeText(free, capacityMinutes(settings.workingWeek, date), tasks, (task) => store.lengthOf(task))
+            : "It is a free day."}
         </p>
       )}
     </aside>
@@ -82,16 +85,17 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
 }
 
 /** "1 h 30 of 8 h is free. The first three fit." What has no estimate is counted as half an hour, and that is said. */
-function freeText(free: number, capacity: number, tasks: readonly Task[]): string {
+function freeText(free: number, capacity: number, tasks: readonly Task[], lengthOf: LengthOf): string {
   if (free === 0) return "No working time is free.";
   let left = free;
   let fit = 0;
   let guessed = 0;
   for (const task of tasks) {
-    left -= task.estimateMinutes ?? usualBlockMinutes;
+    const minutes = lengthOf(task);
+    left -= minutes ?? usualBlockMinutes;
     if (left < 0) break;
     fit++;
-    if (task.estimateMinutes === undefined) guessed++;
+    if (minutes === undefined) guessed++;
   }
   const counts = ["two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"];
   const numbers = ["", "first", ...counts.map((count) => `first ${count}`)];
