@@ -317,11 +317,13 @@ async function convert(path: string, asked: Asked, clock: Clock): Promise<number
   return tellFaults(faults);
 }
 
-/** Events, tasks and notes as iCalendar, to standard output or into a file. */
+/** Events, tasks and notes as iCalendar, to standard output or into a file; the work log where it is asked for. */
 async function convertToCalendar(path: string, asked: Asked, clock: Clock): Promise<number> {
   const { store, faults } = await openFile(path, clock);
   const register = asked.options.has("in") ? registerNamed(store, asked.options.get("in")) : undefined;
-  const records = [...store.records()].filter(isWritable).filter(({ kind }) => !register || kind === register.kind);
+  const records = [...store.records()]
+    .filter(isWritable)
+    .filter(({ kind }) => (register ? kind === register.kind : kind !== "work"));
   const text = writeCalendar(records, { find: (id) => store.get(id), now: clock.now(), zone: clock.zone });
   const out = asked.options.get("out");
   if (out === undefined) process.stdout.write(text);

@@ -12,7 +12,8 @@ const worker = {
   async write(name: string, now: string, zone: string): Promise<{ text: string; count: number }> {
     const records = await recordsOf(name);
     const known = new Map(records.map((record) => [record.id, record]));
-    const writable = records.filter(isWritable);
+    // The log is written from a lens of its own: in the calendar of all it would stand beside every plan.
+    const writable = records.filter(isWritable).filter(({ kind }) => kind !== "work");
     return { text: writeCalendar(writable, { find: (id) => known.get(id), now, zone }), count: writable.length };
   },
 

@@ -88,18 +88,22 @@ export function clockMinutes(reads: Reads, on: ClockSubject, now: MomentText, zo
     if (left !== undefined) return held === undefined ? left : Math.min(left, Math.max(1, held));
   }
   const task = reads.find("task", on.task);
-  return task && restOfEstimate(reads, task, now, zone);
+  return task && restOfLength(reads, task, now, zone);
 }
 
-/** Minutes of a task's estimate that were not worked yet; undefined where there is no estimate, or nothing of it is left. */
-export function restOfEstimate(
+/**
+ * Minutes of a task that were not worked yet; undefined where it has no length, or nothing of it is left.
+ * @param length how long it is in all: its estimate, where nothing else is said
+ */
+export function restOfLength(
   reads: Pick<Store, "list">,
   task: Task,
   now: MomentText,
   zone: string,
+  length = task.estimateMinutes,
 ): number | undefined {
-  if (!task.estimateMinutes) return undefined;
-  const left = task.estimateMinutes - loggedMinutes(reads, task.id, now, zone);
+  if (!length) return undefined;
+  const left = length - loggedMinutes(reads, task.id, now, zone);
   return left > 0 ? left : undefined;
 }
 

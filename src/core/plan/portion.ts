@@ -10,7 +10,8 @@ import {
   type MomentText,
   type TimeStyle,
 } from "../time";
-import { restOfEstimate } from "./clock";
+import { restOfLength } from "./clock";
+import { countedMinutes, type Counting } from "./countedMinutes";
 import { reasonsOf } from "./reasons";
 import { tray } from "./tray";
 import { workedOn } from "./workLog";
@@ -60,9 +61,15 @@ export function portionOn(reads: Reads, date: DateText, now: MomentText, zone: s
   });
 }
 
-/** Minutes that a task takes in a portion: what is left of its estimate, its estimate where that is used up, or half an hour. */
-export function portionMinutes(reads: Pick<Store, "list">, task: Task, now: MomentText, zone: string): number {
-  return restOfEstimate(reads, task, now, zone) ?? task.estimateMinutes ?? usualMinutes;
+/** Minutes that a task takes in a portion: what is left of its length, its length where that is used up, or half an hour. */
+export function portionMinutes(
+  reads: Pick<Store, "list"> & Counting,
+  task: Task,
+  now: MomentText,
+  zone: string,
+): number {
+  const length = countedMinutes(reads, task);
+  return restOfLength(reads, task, now, zone, length) ?? length ?? usualMinutes;
 }
 const usualMinutes = 30;
 

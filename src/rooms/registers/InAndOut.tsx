@@ -22,7 +22,7 @@ interface InAndOutProps {
 
 /** Whether what stands in a register can stand in a calendar. */
 function isCalendarKind({ kind }: Register): boolean {
-  return kind === "event" || kind === "task" || kind === "note";
+  return kind === "event" || kind === "task" || kind === "note" || kind === "work";
 }
 
 /** This lens as a file for other programs, and a file of theirs into this register. */

@@ -7,6 +7,7 @@ import { rhythmsOf } from "@/core/plan";
 import { durationText } from "@/core/time";
 import { ringing } from "@/panels/clock/ringing";
 import { notify } from "@/ui/notices";
+import { TypedField } from "@/ui/TypedField";
 import { useAct, useSettings } from "@/ui/workspaceContext";
 import { WillRing } from "@/panels/clock/Reminders";
 import { Choices } from "./Choices";
@@ -120,7 +121,13 @@ function Rhythms() {
         <tbody>
           {rhythms.map((one) => (
             <tr key={one.id}>
-              <td className="pr-2">{one.title}</td>
+              <td className="pr-2">
+                <TypedField
+                  label={`Name of the rhythm ${one.title}`}
+                  text={one.title}
+                  commit={(typed) => typed.trim() !== "" && change(one.id, { title: typed.trim() })}
+                />
+              </td>
               {(["workMinutes", "breakMinutes", "longBreakMinutes"] as const).map((field) => (
                 <td key={field} className="pr-2">
                   <LengthField

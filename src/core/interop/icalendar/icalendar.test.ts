@@ -1,6 +1,14 @@
 import fc from "fast-check";
 import { beforeAll, describe, expect, test } from "vitest";
-import { defaultSettings, type Event, type Note, type PensumRecord, type Task } from "../../model";
+import {
+  bareRecord,
+  defaultSettings,
+  type Event,
+  type Note,
+  type PensumRecord,
+  type Task,
+  type Work,
+} from "../../model";
 import { dayItems } from "../../plan";
 import { apply, Store } from "../../store";
 import { addDays, addMinutes, needLibrary, standingClock } from "../../time";
@@ -371,3 +379,29 @@ test("what is written is read as the same, into this workspace and into an empty
     { numRuns: 200 },
   );
 }, 60_000);
+
+describe("an entry of the work log", () => {
+  const task: Task = { ...bareRecord("task", { id: "ta", title: "Level [[Weir 3]]", now }), theme: "th" };
+  const entry = (fields: Partial<Work> = {}): Work => ({
+    ...bareRecord("work", { id: "we", now }),
+    ...{ start: "2026-11-24T08:15", end: "2026-11-24T09:17", task: "ta" },
+    ...fields,
+  });
+
+  test("goes out as time that blocks nothing, by what it was on, and without an end while it runs", () => {
+    const text = written([entry({ text: "wet" })], [task]);
+    expect(text).toContain("SUMMARY:Level Weir 3\r\n");
+    expect(text).toContain("DTSTART:20261124T081500\r\nDTEND:20261124T091700\r\n");
+    expect(text).toContain("CATEGORIES:Fieldwork\r\nTRANSP:TRANSPARENT");
+    expect(text).toContain("DESCRIPTION:wet");
+    const { end: _end, ...running } = entry();
+    expect(written([running as Work], [task])).not.toContain("DTEND");
+  });
+
+  test("read back where it came from changes nothing; elsewhere it is an event", () => {
+    const text = written([entry()], [task]);
+    const { changes, faults } = reading(text, [theme, task, entry()]);
+    expect([changes.added.size, changes.updated.size, changes.removed.size, faults.length]).toEqual([0, 0, 0, 0]);
+    expect(records(text)).toMatchObject([{ kind: "event", title: "Level Weir 3", end: "2026-11-24T09:17" }]);
+  });
+});

@@ -64,6 +64,8 @@ interface Options {
 
 /** What of a task RFC 5545 has no place for beside its due date. */
 export const [ownDay, ownEstimate, ownCalendar] = ["X-PENSUM-DAY", "X-PENSUM-ESTIMATE", "X-PENSUM-CALENDAR"];
+/** Marks an event as an entry of the work log, and says of whom. */
+export const ownEntry = "X-PENSUM-ENTRY";
 
 /** The properties that become fields, by component; all others are kept as they are. */
 const understood: Readonly<Record<string, readonly string[]>> = {
@@ -83,6 +85,7 @@ const understood: Readonly<Record<string, readonly string[]>> = {
     "RECURRENCE-ID",
     "CATEGORIES",
     ownCalendar,
+    ownEntry,
   ],
   VTODO: [
     "UID",
@@ -162,7 +165,7 @@ class CalendarReader {
       if (at % 200 === 0) this.#options.progress?.(at / components.length);
       if (!(component.name in understood)) continue;
       const parsed = this.#parsed(component);
-      if (!parsed) continue;
+      if (!parsed || this.#isOwnEntry(parsed)) continue;
       if (parsed.hasProperty("recurrence-id")) overrides.push({ component, parsed });
       else this.#keep(component, read, ids, () => this.#recordOf(component, parsed, read));
     }
@@ -214,6 +217,16 @@ class CalendarReader {
     } catch {
       // A zone that cannot be read is one that is not known.
     }
+  }
+
+  /** An entry of the log that is here already is no event, and is not changed by a calendar. */
+  #isOwnEntry(parsed: ICAL.Component): boolean {
+    const uid = textOf(parsed, "uid");
+    return (
+      uid !== undefined &&
+      parsed.hasProperty(ownEntry.toLowerCase()) &&
+      this.#records.get(ownId(uid) ?? "")?.kind === "work"
+    );
   }
 
   #recordOf(component: ComponentLines, parsed: ICAL.Component, read: ReadonlyMap<Id, Read>): Read | string {

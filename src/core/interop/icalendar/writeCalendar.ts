@@ -1,4 +1,5 @@
-import type { Event, Id, Note, PensumRecord, Task, Theme } from "../../model";
+import type { Event, Id, Note, PensumRecord, Task, Theme, Work } from "../../model";
+import { titleOf, type ThingReads } from "../../things";
 import {
   addDays,
   clockChange,
@@ -13,13 +14,13 @@ import {
 } from "../../time";
 import { folded } from "./lines";
 import { withAlarm } from "./alarms";
-import { durationValue, escaped, ownCalendar, ownDay, ownEstimate, uidEnd } from "./readCalendar";
+import { durationValue, escaped, ownCalendar, ownDay, ownEntry, ownEstimate, uidEnd } from "./readCalendar";
 
 /** What can be written into a calendar. */
-export type Writable = Event | Task | Note;
+export type Writable = Event | Task | Note | Work;
 
 export function isWritable(record: PensumRecord): record is Writable {
-  return record.kind === "event" || record.kind === "task" || record.kind === "note";
+  return record.kind === "event" || record.kind === "task" || record.kind === "note" || record.kind === "work";
 }
 
 interface Options {
@@ -68,6 +69,7 @@ class CalendarWriter {
   }
 
   component(record: Writable): string[] {
+    if (record.kind === "work") return this.#entry(record);
     const name = { event: "VEVENT", task: "VTODO", note: "VJOURNAL" }[record.kind];
     const theme =
       record.kind === "note" ? undefined : (this.#options.find(record.theme ?? "") as Theme | undefined)?.title;
@@ -93,7 +95,34 @@ class CalendarWriter {
     ];
   }
 
-  #uid(record: Writable): string {
+  /** What was worked stands in a calendar as time that blocks nothing. One that runs has no end yet. */
+  #entry(entry: Work): string[] {
+    const { find, now } = this.#options;
+    const reads: ThingReads = {
+      find: (kind, id) => {
+        const record = id === undefined ? undefined : find(id);
+        return record?.kind === kind ? (record as never) : undefined;
+      },
+    };
+    const person = entry.person === undefined ? undefined : find(entry.person);
+    const theme = reads.find("theme", entry.theme ?? reads.find("task", entry.task)?.theme)?.title;
+    return [
+      "BEGIN:VEVENT",
+      `UID:${entry.id}${uidEnd}`,
+      `DTSTAMP:${this.#utc(now)}`,
+      `CREATED:${this.#utc(entry.createdAt)}`,
+      `SUMMARY:${escaped(titleOf(entry, reads))}`,
+      ...(entry.text === "" ? [] : [`DESCRIPTION:${escaped(entry.text)}`]),
+      `${ownEntry}:${person?.kind === "person" ? escaped(person.title) : ""}`,
+      this.#time("DTSTART", entry.start, undefined),
+      ...(entry.end === undefined ? [] : [this.#time("DTEND", entry.end, undefined)]),
+      ...(theme ? [`CATEGORIES:${escaped(theme)}`] : []),
+      "TRANSP:TRANSPARENT",
+      "END:VEVENT",
+    ];
+  }
+
+  #uid(record: Exclude<Writable, Work>): string {
     const series = "series" in record && record.series !== undefined ? this.#options.find(record.series) : undefined;
     const of = series && (series.kind === "event" || series.kind === "task") ? series : record;
     return of.source?.uid ?? `${of.id}${uidEnd}`;
