@@ -23,6 +23,7 @@ import { NoticeLine } from "./frame/NoticeLine";
 import { SavingBanner } from "./frame/SavingBanner";
 import { Spine } from "./frame/Spine";
 import { TopBar } from "./frame/TopBar";
+import { useOwnHabits } from "./frame/useOwnHabits";
 import { useStandingOrders } from "./frame/useStandingOrders";
 import { Today } from "./today/Today";
 import { late } from "@/ui/late";
@@ -60,6 +61,7 @@ export function Frame({ problem }: { problem: unknown }) {
   const choose = useChoose();
   const fourth = useFourth();
   useStandingOrders(today);
+  useOwnHabits(today);
   useEffect(() => {
     if (place.room === "today") noteOpenDay(place.date);
   }, [place]);

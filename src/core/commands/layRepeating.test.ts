@@ -1,10 +1,10 @@
 import { expect, test } from "vitest";
-import type { Block, Habit, PensumRecord, Task } from "../model";
-import { dayItems, habitsOn, stripItems } from "../plan";
+import { bareRecord, type Block, type Habit, type PensumRecord, type Task } from "../model";
+import { dayItems, habitsOn, namedItems, stripItems } from "../plan";
 import { Store } from "../store";
 import { someTask } from "../testing/arbitraries";
 import { addDays, standingClock, weekday } from "../time";
-import { layRepeating, markHabit } from ".";
+import { layHabit, layOwnHabits, layRepeating, markHabit, removeRecord } from ".";
 
 const now = "2026-11-24T11:07";
 const today = "2026-11-24";
@@ -70,4 +70,47 @@ test("a habit with a rule stands on its days, and is marked there, though not be
   store.act(markHabit, { habit: "scales", date: "2026-11-23" });
   expect(habitsOn(store, "2026-11-23")[0]!.done).toBe(false);
   expect(() => store.act(markHabit, { habit: "scales", date: "2026-11-25", as: "done" })).toThrow(/not before/);
+});
+
+const stretch: Habit = {
+  ...bareRecord("habit", { id: "stretch", title: "Stretch", now: "2026-10-01T08:00" }),
+  ...{ lengthMinutes: 20, partOfDay: "evening" },
+};
+const hoursOf = (store: Store, date = today) =>
+  namedItems(store, date, zone).map(({ habit, done, startMinute }) => ({ habit, done, startMinute }));
+
+test("hours of a habit know it: marked on its day they are done, and the mark is the habit's own", () => {
+  const store = storeOf(stretch);
+  store.act(layHabit, { habit: "stretch", date: today, zone });
+  expect(hoursOf(store)).toMatchObject([{ habit: "stretch", done: false }]);
+  store.act(markHabit, { habit: "stretch", date: today, as: "done" });
+  expect(hoursOf(store)).toMatchObject([{ done: true }]);
+  expect(hoursOf(store)[0]!.startMinute).toBeGreaterThanOrEqual(17 * 60);
+  store.undo();
+  expect(hoursOf(store)).toMatchObject([{ done: false }]);
+});
+
+test("a habit finds its hours by itself once a day; hours that were taken away stay away", () => {
+  const store = storeOf({ ...stretch, findsHours: true }, { ...stretch, id: "other" });
+  expect(store.act(layOwnHabits, { date: today, zone }).said).toMatch(/^Set aside .* for “Stretch”$/);
+  expect(hoursOf(store)).toHaveLength(1);
+  expect(hoursOf(store)[0]!.habit).toBe("stretch");
+  store.act(removeRecord, { id: store.list("blocksByDay", today)[0]!.id });
+  store.act(layOwnHabits, { date: today, zone });
+  expect(hoursOf(store)).toEqual([]);
+  store.act(layOwnHabits, { date: "2026-11-25", zone });
+  expect(hoursOf(store, "2026-11-25")).toHaveLength(1);
+  store.undo();
+  expect(hoursOf(store, "2026-11-25")).toEqual([]);
+});
+
+test("one that has its hours, or is marked, is laid no second time, neither by itself nor with the repeating tasks", () => {
+  const store = storeOf({ ...stretch, findsHours: true }, weekly);
+  store.act(layHabit, { habit: "stretch", date: today, zone });
+  store.act(layOwnHabits, { date: today, zone });
+  expect(hoursOf(store)).toHaveLength(1);
+  store.act(markHabit, { habit: "stretch", date: "2026-11-26", as: "skipped" });
+  const { said } = store.act(layRepeating, { dates: [today, "2026-11-25", "2026-11-26"], zone });
+  expect(said).toBe("Laid out 1 repeating task and 1 habit");
+  expect(["2026-11-24", "2026-11-25", "2026-11-26"].map((date) => hoursOf(store, date).length)).toEqual([1, 2, 0]);
 });

@@ -1,7 +1,8 @@
-import { defaultSettings, isUnfinished, Refusal, type Id, type Settings, type Task } from "../model";
-import { fitFor, freeTime, hasHoursAgain, isPlaced, occurrencesOn } from "../plan";
+import { defaultSettings, isUnfinished, newId, Refusal, type Id, type Settings, type Task } from "../model";
+import { fitFor, freeTime, habitsOn, hasHoursAgain, isPlaced, occurrencesOn } from "../plan";
 import type { Command, Transaction } from "../store";
 import { dateOf, minuteOf, momentAt, type DateText } from "../time";
+import { isLaid, roomForHabit, setAside } from "./markHabit";
 import { place, usualBlockMinutes } from "./place";
 import { counted, takenOut } from "./shared";
 
@@ -18,14 +19,15 @@ function repeatingOn(tx: Transaction, date: DateText): Task[] {
 
 /**
  * Gives the repeating tasks of days hours, each on its day where it first fits, the longest first; they are records of
- * their own from then on and can be moved one by one. What fits nowhere on its day stays without hours.
+ * their own from then on and can be moved one by one. Then the habits that have a length and no hours yet, in their part of
+ * the day. What fits nowhere on its day stays without hours.
  */
 export const layRepeating: Command<{ dates: readonly DateText[]; zone: string }> = {
   name: "layRepeating",
   run(tx, { dates, zone }) {
     const settings: Settings = tx.find("settings", "settings") ?? defaultSettings;
     const today = dateOf(tx.now);
-    let [laid, left] = [0, 0];
+    let [laid, left, habits] = [0, 0, 0];
     for (const date of dates.filter((day) => day >= today)) {
       const minutesOf = (task: Task) => tx.lengthOf(task) ?? usualBlockMinutes;
       const tasks = repeatingOn(tx, date).sort((a, b) => minutesOf(b) - minutesOf(a) || (a.id < b.id ? -1 : 1));
@@ -40,14 +42,25 @@ export const layRepeating: Command<{ dates: readonly DateText[]; zone: string }>
           laid++;
         }
       }
+      for (const { habit, mark } of habitsOn(tx, date)) {
+        if (!habit.lengthMinutes || mark !== undefined || isLaid(tx, habit, date)) continue;
+        const at = roomForHabit(tx, habit, date, zone);
+        if (at === undefined) continue;
+        setAside(tx, habit, date, at, newId());
+        habits++;
+      }
     }
-    if (laid === 0)
+    if (laid + habits === 0)
       throw new Refusal(
         left > 0
           ? `${left === 1 ? "One task that comes again finds" : `${left} tasks that come again find`} no room on ${left === 1 ? "its day" : "their days"}. Nothing was changed.`
-          : "No task that comes again waits for hours on these days. Nothing was changed.",
+          : "Nothing that comes again waits for hours on these days. Nothing was changed.",
       );
     const rest = left > 0 ? `; ${counted(left, "task")} found no room` : "";
-    return `Laid out ${counted(laid, "repeating task")}${rest}`;
+    const what = [
+      ...(laid > 0 ? [counted(laid, "repeating task")] : []),
+      ...(habits > 0 ? [counted(habits, "habit")] : []),
+    ];
+    return `Laid out ${what.join(" and ")}${rest}`;
   },
 };

@@ -1,7 +1,7 @@
-import { bareRecord, newId, Refusal, type Habit, type Id } from "../model";
+import { bareRecord, newId, Refusal, type Block, type Habit, type Id } from "../model";
 import { oneLine } from "../page";
-import { dayItems, fitFor, gapsBetween, partsOfDay, type HabitMark } from "../plan";
-import type { Command } from "../store";
+import { dayItems, fitFor, gapsBetween, habitsOn, partsOfDay, type HabitMark } from "../plan";
+import type { Command, Transaction } from "../store";
 import { dateOf, isDate, minuteOf, momentAt, type DateText } from "../time";
 import { clock, need } from "./shared";
 
@@ -44,20 +44,63 @@ export const layHabit: Command<{ habit: Id; date: DateText; zone: string }> = {
   run(tx, { habit: id, date, zone }) {
     const habit = need(tx, "habit", id);
     if (!isDate(date)) throw new Refusal("That is not a date that exists. Nothing was changed.");
-    const length = habit.lengthMinutes || usualLength;
-    const from = date === dateOf(tx.now) ? minuteOf(tx.now) : 0;
-    const taken = dayItems(tx, date, zone);
-    const [begin, end] = partsOfDay[habit.partOfDay ?? "morning"];
-    const within = (first: number, last: number) => gapsBetween(taken, Math.max(first, Math.ceil(from / 5) * 5), last);
-    const wanted = habit.partOfDay === undefined ? [] : within(begin, end);
-    const start = fitFor([...wanted, ...within(partsOfDay.morning[0], partsOfDay.evening[1])], length);
+    const start = roomForHabit(tx, habit, date, zone);
     if (start === undefined)
       throw new Refusal(`There is no room for “${habit.title}” on this day. Nothing was changed.`);
-    tx.put({
-      ...bareRecord("block", { id: newId(), title: habit.title, now: tx.now }),
-      ...{ start: momentAt(date, start), end: momentAt(date, start + length) },
-      ...(habit.theme ? { theme: habit.theme } : {}),
-    });
+    setAside(tx, habit, date, start, newId());
     return `Set ${clock(momentAt(date, start))} aside for “${habit.title}”`;
   },
 };
+
+/**
+ * Sets time aside for the habits of a day that find their hours by themselves, once for each day: hours that were taken away
+ * stay away.
+ */
+export const layOwnHabits: Command<{ date: DateText; zone: string }> = {
+  name: "layOwnHabits",
+  run(tx, { date, zone }) {
+    if (!isDate(date)) throw new Refusal("That is not a date that exists. Nothing was changed.");
+    const laid: string[] = [];
+    for (const habit of habitsToLay(tx, date)) {
+      const start = isLaid(tx, habit, date) ? undefined : roomForHabit(tx, habit, date, zone);
+      tx.update(habit.id, { foundOn: date });
+      if (start === undefined) continue;
+      // By a name of its own, so that two tabs that begin the day at once set it aside once.
+      setAside(tx, habit, date, start, `${habit.id.slice(0, 50)}-${date}`);
+      laid.push(`${clock(momentAt(date, start))} for “${habit.title}”`);
+    }
+    return laid.length === 0 ? "No habit found hours" : `Set aside ${laid.join(", ")}`;
+  },
+};
+
+/** The habits of a day that are to find their hours by themselves and have not looked for any yet. */
+export function habitsToLay(reads: Pick<Transaction, "list">, date: DateText): Habit[] {
+  return habitsOn(reads, date)
+    .filter(({ habit, mark }) => habit.findsHours === true && habit.foundOn !== date && mark === undefined)
+    .map(({ habit }) => habit);
+}
+
+/** Whether a habit has hours on a day already. */
+export function isLaid(reads: Pick<Transaction, "list">, { id }: Habit, date: DateText): boolean {
+  return (reads.list("blocksByDay", date) as readonly Block[]).some(({ habit }) => habit === id);
+}
+
+/** Where a habit first fits on a day, in minutes since midnight; undefined where it does not. */
+export function roomForHabit(tx: Transaction, habit: Habit, date: DateText, zone: string): number | undefined {
+  const length = habit.lengthMinutes || usualLength;
+  const from = date === dateOf(tx.now) ? minuteOf(tx.now) : 0;
+  const taken = dayItems(tx, date, zone);
+  const [begin, end] = partsOfDay[habit.partOfDay ?? "morning"];
+  const within = (first: number, last: number) => gapsBetween(taken, Math.max(first, Math.ceil(from / 5) * 5), last);
+  const wanted = habit.partOfDay === undefined ? [] : within(begin, end);
+  return fitFor([...wanted, ...within(partsOfDay.morning[0], partsOfDay.evening[1])], length);
+}
+
+export function setAside(tx: Transaction, habit: Habit, date: DateText, start: number, id: Id): void {
+  tx.put({
+    ...bareRecord("block", { id, title: habit.title, now: tx.now }),
+    ...{ start: momentAt(date, start), end: momentAt(date, start + (habit.lengthMinutes || usualLength)) },
+    ...{ habit: habit.id },
+    ...(habit.theme ? { theme: habit.theme } : {}),
+  });
+}

@@ -32,7 +32,8 @@ export const logWork: Command<{ on: StartOn; start: MomentText; end: MomentText;
     checkWorked(tx, start, end);
     const on = subjectFor(tx, given, true);
     tx.put(entryOn(tx, on, { start, end, id, person }));
-    return `Logged ${clock(start)} to ${clock(end)} on “${subjectName(tx, on)}”`;
+    const who = tx.find("person", person);
+    return `Logged ${clock(start)} to ${clock(end)} on “${subjectName(tx, on)}”${who ? ` for ${who.title}` : ""}`;
   },
 };
 

@@ -57,10 +57,15 @@ export const migrations: readonly Migration[] = [
     name: "the clock, aims and portions came, and entries that run; habits are marked in part, and skipped",
     up: (record) => (record.kind === "habit" ? { partMarks: [], skips: [], ...record } : record),
   },
+  {
+    to: 8,
+    name: "blocks that are for a habit, habits that find their hours by themselves, and lengths that count as learnt came",
+    up: (record) => record,
+  },
 ];
 
 /** The version this Pensum writes. */
-export const modelVersion = 7;
+export const modelVersion = 8;
 
 /** Takes a record from the version `from` to `modelVersion`; undefined when a step no longer keeps it. */
 export function migrate(record: StoredRecord, from: number, steps = migrations): StoredRecord | undefined {

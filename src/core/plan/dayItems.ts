@@ -59,9 +59,10 @@ function momentOn(date: DateText, minute: number): string {
 export interface NamedItem extends DayItem {
   readonly title: string;
   readonly dye: Dye;
-  /** The task that the hours are for. */
+  /** The task that the hours are for, or the habit. */
   readonly task: Id | undefined;
-  /** Whether that task is done or dropped, and how long it took. */
+  readonly habit: Id | undefined;
+  /** Whether that task is done or dropped, or the habit was done that day; and how long the task took. */
   readonly done: boolean;
   readonly tookMinutes: number | undefined;
 }
@@ -70,14 +71,16 @@ export interface NamedItem extends DayItem {
 export function namedItems(store: Pick<Store, "list" | "find">, date: DateText, zone: string): NamedItem[] {
   return dayItems(store, date, zone).map((item) => {
     const task = taskOf(item.record, store);
-    const done = task !== undefined && !isUnfinished(task.state);
+    const habit = item.record.kind === "block" ? store.find("habit", item.record.habit) : undefined;
+    const isOver = task !== undefined && !isUnfinished(task.state);
     return {
       ...item,
       title: titleOf(item.record, store),
       dye: dyeOf(item.record, store),
       task: task?.id,
-      done,
-      tookMinutes: done ? task.tookMinutes : undefined,
+      habit: habit?.id,
+      done: isOver || (habit?.marks.includes(date) ?? false),
+      tookMinutes: isOver ? task.tookMinutes : undefined,
     };
   });
 }

@@ -230,6 +230,7 @@ export const deeds: Readonly<Record<string, Deed>> = {
     ...{ habit: h.id("habit"), date: h.date(), as: h.from(["done", "part", "skipped", undefined] as const) },
     ...h.maybe(() => ({ reason: h.title() })),
   })),
+  layOwnHabits: deed(c.layOwnHabits, (h) => ({ date: h.date(), zone: clock.zone })),
   layHabit: deed(c.layHabit, (h) => ({ habit: h.id("habit"), date: h.date(), zone: clock.zone })),
   addRecord: deed(c.addRecord, (h) => ({ kind: h.from(["note", "person", "theme"] as const), title: h.title() })),
   editRecord: deed(c.editRecord, (h) => {

@@ -1,8 +1,9 @@
 "use client";
-import { useEffect, useMemo, useRef } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { logWork } from "@/core/commands/workLog";
 import { durationText, momentAt, rangeText, type DateText } from "@/core/time";
-import { useAct, useTimeStyle } from "@/ui/workspaceContext";
+import type { Id, Person } from "@/core/model";
+import { useAct, useList, useSettings, useTimeStyle } from "@/ui/workspaceContext";
 import { WorkField } from "./WorkField";
 
 interface WorkFormProps {
@@ -18,6 +19,9 @@ export function WorkForm({ date, startMinute, endMinute, minutePixels, onClose }
   const style = useTimeStyle();
   const act = useAct();
   const form = useRef<HTMLDivElement>(null);
+  const { me } = useSettings();
+  const others = (useList("kind", "person") as readonly Person[]).filter(({ id }) => id !== me);
+  const [person, setPerson] = useState<Id>();
   useEffect(() => {
     void form.current?.scrollIntoView({ block: "nearest" });
   }, []);
@@ -46,9 +50,26 @@ export function WorkForm({ date, startMinute, endMinute, minutePixels, onClose }
         onCancel={onClose}
         onTake={(on) => {
           const [start, end] = [momentAt(date, startMinute), momentAt(date, endMinute)];
-          if (act(logWork, { on, start, end }) !== undefined) onClose();
+          if (act(logWork, { on, start, end, ...(person ? { person } : {}) }) !== undefined) onClose();
         }}
       />
+      {others.length > 0 && (
+        <label className="flex items-center gap-2 text-ink-2">
+          Worked by
+          <select
+            className="field min-w-0 flex-1"
+            value={person ?? ""}
+            onChange={({ target }) => setPerson(target.value || undefined)}
+          >
+            <option value="">you</option>
+            {others.map(({ id, title }) => (
+              <option key={id} value={id}>
+                {title}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
       <button type="button" className="button-quiet justify-self-start" onClick={onClose}>
         It was a break
       </button>

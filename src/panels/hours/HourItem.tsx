@@ -7,7 +7,7 @@ import {
   type PointerEvent as ReactPointerEvent,
   type RefObject,
 } from "react";
-import { counted, moveItem } from "@/core/commands";
+import { counted, markHabit, moveItem } from "@/core/commands";
 import { isUnfinished, type Block, type Dye } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { heldMinutes, isBox, tasksIn, type Column, type NamedItem } from "@/core/plan";
@@ -79,12 +79,14 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
     } else if (event.key === "ArrowLeft" || event.key === "ArrowRight")
       keyMove(item, { start: 0, end: 0, days: event.key === "ArrowLeft" ? -1 : 1 });
     else if (event.key === "Delete" || event.key === "Backspace") takeItemOff(record);
+    else if (item.habit && event.key === " ") mark();
     else if (event.key === "Enter" || event.key === " ") open();
     else return;
     event.preventDefault();
     event.stopPropagation();
   };
-  const open = () => openRecord(task ?? record.id);
+  const open = () => openRecord(task ?? item.habit ?? record.id);
+  const mark = () => item.habit && act(markHabit, { habit: item.habit, date, as: done ? undefined : "done" });
 
   const grab = (event: ReactPointerEvent) => {
     const edge = edgeAt(event);
@@ -122,7 +124,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
   };
 
   const width = 100 / of;
-  const isBare = icons === "none" && !comesAgain && (rows >= 2 || of > 1);
+  const isBare = icons === "none" && !comesAgain && !item.habit && (rows >= 2 || of > 1);
   // A title alone is given as a text: one thing less to keep for each of hundreds.
   const head = isBare ? (
     title
@@ -134,6 +136,18 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
         </Suspense>
       )}
       {comesAgain && <Repeat2 size={11} className="mr-1 inline-block text-ink-2" aria-hidden />}
+      {item.habit && (
+        // By keys it is marked with Space, which the item says.
+        <span
+          aria-hidden
+          className={`habit-box ${done ? "is-done" : ""}`}
+          onPointerDown={(event) => event.stopPropagation()}
+          onClick={(event) => {
+            event.stopPropagation();
+            mark();
+          }}
+        />
+      )}
       {title}
       {rows < 2 && of === 1 && (
         <span className="font-[450] text-ink-2"> {took ? took.replace(/^.*?, /, "") : range.split(" to ")[0]}</span>
@@ -146,7 +160,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
       tabIndex={0}
       data-item={record.id}
       data-dye={dye}
-      aria-label={`${title}, ${range}${place}${done ? ", done" : ""}${spill}${comesAgain ? ", comes again" : ""}${doubled ? ", double-booked" : ""}${box ? `, ${counted(box.holds!.length, "task")}, ${fill} filled` : ""}`}
+      aria-label={`${title}, ${range}${place}${done ? ", done" : item.habit ? ", not done. Space marks it" : ""}${spill}${comesAgain ? ", comes again" : ""}${doubled ? ", double-booked" : ""}${box ? `, ${counted(box.holds!.length, "task")}, ${fill} filled` : ""}`}
       className={`rail-item ${cloth}${narrow ? " is-narrow" : ""}${height < 30 ? " is-low" : ""}${rows < 2 ? " is-line" : ""}${box ? " is-box" : ""}${doubled ? " is-doubled" : ""}`}
       style={{
         top: startMinute * minutePixels + 1,

@@ -74,7 +74,7 @@ export function PatternPart({
                     close();
                   }}
                 >
-                  Give the repeating tasks of these days their hours
+                  Give the repeating tasks and the habits of these days their hours
                 </button>
               )}
               <button

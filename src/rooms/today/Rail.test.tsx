@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { defaultSettings, type PensumRecord } from "@/core/model";
+import { bareRecord, defaultSettings, type Habit, type PensumRecord } from "@/core/model";
 import { currentNotice } from "@/ui/notices";
 import { blockOf, draw, taskOf, today } from "@/ui/testing/screen";
 import { Rail } from "./Rail";
@@ -76,5 +76,27 @@ describe("the hours of a day by keys", () => {
       "slate",
       "cochineal",
     ]);
+  });
+});
+
+describe("the hours of a habit", () => {
+  it("are marked by their box and by Space, and are done then; Enter opens the habit", async () => {
+    const habit = { ...bareRecord("habit", { id: "ha", title: "Stretch", now: "2026-10-01T08:00" }) };
+    const screen = await draw(<Rail date={today} today={today} />, [
+      defaultSettings,
+      habit,
+      blockOf("ba", at("14:00"), at("14:30"), { title: "Stretch", habit: "ha" }),
+    ]);
+    const item = () => screen.container.querySelector<HTMLElement>('[data-item="ba"]') as HTMLElement;
+    const marks = () => (screen.store.get("ha") as Habit).marks;
+    expect(item().getAttribute("aria-label")).toMatch(/not done\. Space marks it/);
+    await screen.user.click(item().querySelector(".habit-box") as HTMLElement);
+    expect(marks()).toEqual([today]);
+    expect(item().className).toContain("cloth-done");
+    item().focus();
+    await screen.user.keyboard(" ");
+    expect(marks()).toEqual([]);
+    await screen.user.keyboard("{Enter}");
+    expect(location.search).toBe("?record=ha");
   });
 });

@@ -14,6 +14,7 @@ export const block = describeKind({
     common.repeat,
     { name: "task", label: "Task", type: "task", target: "tasks" },
     common.theme,
+    { name: "habit", label: "Habit", type: "link", target: "habits" },
     common.remindMinutes,
     /** Of a time box: the tasks that are put into it, in the order in which they are worked off. */
     { name: "holds", label: "Holds", type: "held", kept: true, hidden: true },

@@ -24,12 +24,15 @@ export const habit = describeKind({
         { id: "evening", title: "Evening" },
       ],
     },
+    { name: "findsHours", label: "Finds its hours by itself", type: "yesNo" },
     common.theme,
     common.area,
     /** The days on which it was done; on which some of it was; and on which it was left out for a reason, which is in its note. */
     { name: "marks", label: "Done on", type: "dates", kept: true },
     { name: "partMarks", label: "Partly done on", type: "dates", kept: true },
     { name: "skips", label: "Skipped on", type: "dates", kept: true },
+    /** The last day for which it found its hours by itself, so that hours that were taken away stay away. */
+    { name: "foundOn", label: "Found its hours on", type: "date", kept: true, hidden: true },
     common.createdAt,
   ],
   usual: { timesAWeek: 7 },
