@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
 import { bareRecord, type Habit } from "../model";
 import { Store } from "../store";
-import { addDays, dateOfDayNumber, startOfWeek } from "../time";
+import { addDays, dateOfDayNumber, daysBetween, startOfWeek, weekday } from "../time";
 import { habitsOn, habitYear, markOn, streakOf } from "./habits";
 
 const habit = (fields: Partial<Habit>): Habit => ({
@@ -28,6 +28,41 @@ describe("a habit", () => {
     expect(on(twice, "2026-11-26")).toEqual([]);
     expect(on(twice, "2026-11-30")).toEqual(["to do"]);
   });
+});
+
+test("a habit has the days of its rule and no other, whichever day it was made on", () => {
+  const codes = ["MO", "TU", "WE", "TH", "FR", "SA", "SU"];
+  fc.assert(
+    fc.property(
+      fc.subarray(codes, { minLength: 1 }),
+      fc.integer({ min: 0, max: 400 }),
+      fc.integer({ min: 1, max: 3 }),
+      (days, made, interval) => {
+        const first = addDays("2026-01-01", made);
+        const one = habit({
+          repeat: `FREQ=WEEKLY;INTERVAL=${interval};BYDAY=${days.join(",")}`,
+          createdAt: `${first}T08:00`,
+        });
+        const until = addDays(first, 50);
+        const store = new Store(new Map([[one.id, one]]));
+        const isOn = (date: string) => habitsOn(store, date).length > 0;
+        for (let date = addDays(first, -8); date < until; date = addDays(date, 1)) {
+          const weeks = daysBetween(startOfWeek(first, 1), startOfWeek(date, 1)) / 7;
+          const meant = date >= first && weeks % interval === 0 && days.includes(codes[weekday(date) - 1] as string);
+          if (isOn(date) !== meant) throw new Error(`${date} should ${meant ? "" : "not "}have it`);
+        }
+        const { days: year } = habitYear(one, until);
+        expect(year.filter(({ isMeant }) => isMeant).map(({ date }) => date)[0]).toBe(
+          year.find(({ date }) => isOn(date))?.date,
+        );
+      },
+    ),
+    { numRuns: 25 },
+  );
+  const monthly = habit({ repeat: "FREQ=MONTHLY;BYDAY=1MO", createdAt: "2026-11-18T08:00" });
+  expect(["2026-11-18", "2026-12-07"].map((date) => on(monthly, date).length)).toEqual([0, 1]);
+  const every = habit({ repeat: "FREQ=DAILY;INTERVAL=3", createdAt: "2026-11-18T08:00" });
+  expect(["2026-11-18", "2026-11-19", "2026-11-21"].map((date) => on(every, date).length)).toEqual([1, 0, 1]);
 });
 
 describe("a streak", () => {

@@ -1,6 +1,6 @@
 import type { Habit } from "../model";
 import type { Store } from "../store";
-import { addDays, repeatOf, startOfWeek, startsOf, type DateText } from "../time";
+import { addDays, addMonths, dateOf, repeatOf, startOfWeek, startsOf, type DateText } from "../time";
 import { seriesStart } from "./series";
 
 /** What a person said of a habit on a day. */
@@ -40,9 +40,33 @@ function isMeantOn(habit: Habit, date: DateText, mark: HabitMark | undefined): b
   const repeat = habit.repeat === undefined ? undefined : repeatOf(habit.repeat);
   const start = seriesStart(habit);
   if (start === undefined) return false;
-  if (repeat) return startsOf(start, repeat, date, date).length > 0;
+  if (repeat) return ruleDates(start, repeat, date, date).length > 0;
   if (habit.repeat !== undefined || date < start) return false;
   return mark !== undefined || countInWeek(habit.marks, date) < habit.timesAWeek;
+}
+
+type Rule = NonNullable<ReturnType<typeof repeatOf>>;
+
+/**
+ * The dates on which a rule has a habit that was made on `start`. A series begins with its own start in any case (RFC 5545,
+ * 3.8.5.3); a habit for Mondays that was made on a Tuesday does not begin that day.
+ */
+function ruleDates(start: DateText, repeat: Rule, from: DateText, to: DateText): DateText[] {
+  const dates = startsOf(start, repeat, from > start ? from : start, to).map(dateOf);
+  return dates[0] === start && !isOfRule(start, repeat) ? dates.slice(1) : dates;
+}
+
+/** Whether a rule that began one step before `date` would have that date too. */
+function isOfRule(date: DateText, { rule, ...others }: Rule): boolean {
+  if (!rule || rule.isRare) return true;
+  const { frequency, interval, count: _count, ...endless } = rule;
+  const isOpen = rule.days.length + rule.monthDays.length + rule.months.length + rule.positions.length === 0;
+  if (isOpen) return true;
+  const before =
+    frequency === "DAILY" || frequency === "WEEKLY"
+      ? addDays(date, -interval * (frequency === "WEEKLY" ? 7 : 1))
+      : addMonths(date, -interval * (frequency === "YEARLY" ? 12 : 1));
+  return startsOf(before, { ...others, rule: { ...endless, frequency, interval } }, date, date).length > 0;
 }
 
 function countInWeek(dates: readonly DateText[], date: DateText): number {
@@ -85,14 +109,12 @@ type Outcome = "kept" | "missed" | "forgiven";
 
 function* dayOutcomes(
   habit: Habit,
-  start: string,
-  repeat: NonNullable<ReturnType<typeof repeatOf>>,
+  start: DateText,
+  repeat: Rule,
   from: DateText,
   today: DateText,
 ): Generator<Outcome> {
-  const begin = from > start.slice(0, 10) ? from : start.slice(0, 10);
-  for (const at of startsOf(start, repeat, begin, today)) {
-    const date = at.slice(0, 10);
+  for (const date of ruleDates(start, repeat, from, today)) {
     const mark = markOn(habit, date);
     if (mark === "done" || mark === "part") yield "kept";
     else yield mark === "skipped" || date === today ? "forgiven" : "missed";
@@ -128,13 +150,7 @@ export function habitYear(
   const first = addDays(startOfWeek(today, 1), -52 * 7);
   const repeat = habit.repeat === undefined ? undefined : repeatOf(habit.repeat);
   const start = seriesStart(habit);
-  const meantOn = new Set(
-    repeat && start
-      ? startsOf(start, repeat, first > start.slice(0, 10) ? first : start.slice(0, 10), today).map((at) =>
-          at.slice(0, 10),
-        )
-      : [],
-  );
+  const meantOn = new Set(repeat && start ? ruleDates(start, repeat, first, today) : []);
   const days: HabitYearDay[] = [];
   for (let date = first; date <= today; date = addDays(date, 1))
     days.push({ date, mark: markOn(habit, date), isMeant: meantOn.has(date) });
