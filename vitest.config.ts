@@ -16,6 +16,7 @@ export default defineConfig({
         test: {
           name: "core",
           environment: "node",
+          testTimeout: 20_000,
           include: ["src/**/*.test.ts", "demo/**/*.test.ts", "bin/**/*.test.ts"],
           setupFiles: ["temporal-polyfill/global"],
         },
@@ -26,6 +27,7 @@ export default defineConfig({
           name: "screens",
           include: ["src/**/*.test.tsx"],
           environment: "happy-dom",
+          testTimeout: 20_000,
           setupFiles: ["temporal-polyfill/global", "src/ui/testing/setup.ts"],
         },
       },

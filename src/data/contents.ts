@@ -8,7 +8,7 @@ export async function readContents(database: WorkspaceDatabase): Promise<Workspa
   const snapshot = await readSnapshot(database);
   const log = await database.log.where(":id").above(startOfGeneration(snapshot.seq)).toArray();
   const tail = log.filter((entry) => entry.seq > snapshot.seq);
-  const records = [...replay(snapshot.parts, snapshot.version, tail).values()];
+  const records = [...replay(snapshot.records, snapshot.version, tail).values()];
   const files: StoredFile[] = [];
   for (const { id, name, type, blob } of await database.files.toArray())
     files.push({ id, name, type, base64: toBase64(new Uint8Array(await blob.arrayBuffer())) });

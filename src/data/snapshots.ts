@@ -1,5 +1,5 @@
 import Dexie from "dexie";
-import { modelVersion, type PensumRecord, type StoredRecord } from "@/core/model";
+import { modelVersion, type Id, type PensumRecord, type StoredRecord } from "@/core/model";
 import { packRecords, unpackRecords } from "@/core/store";
 import type { SnapshotPart, WorkspaceDatabase } from "./database";
 
@@ -13,22 +13,47 @@ const mostDroppedAtOnce = 2000;
 interface Snapshot {
   readonly seq: number;
   readonly version: number;
-  /** The records, chunk by chunk as they are stored. */
-  readonly parts: readonly (readonly StoredRecord[])[];
+  readonly records: Map<Id, StoredRecord>;
+  /** Whether there is none. */
+  readonly isNone: boolean;
 }
 
-const nothing: Snapshot = { seq: 0, version: modelVersion, parts: [] };
+/** So many parts are asked for at once: while one lot is unpacked, the next is on its way. */
+const partsPerLot = 10;
 
 /** The newest whole snapshot; an empty one for the beginning of the log when there is none. */
-export async function readSnapshot(database: WorkspaceDatabase): Promise<Snapshot> {
-  const keys = await database.snapshots.toCollection().primaryKeys();
-  for (const seq of [...new Set(keys.map(([of]) => of))].sort((a, b) => b - a)) {
-    const rows = await database.snapshots.bulkGet(keys.filter(([of]) => of === seq));
-    const [first] = rows;
-    if (first && rows.length === first.parts)
-      return { seq, version: first.version, parts: rows.map((row) => unpackRecords(row?.text ?? "[]")) };
-  }
-  return nothing;
+export function readSnapshot(database: WorkspaceDatabase): Promise<Snapshot> {
+  return database.transaction("r", database.snapshots, async () => {
+    const keys = await database.snapshots.toCollection().primaryKeys();
+    for (const seq of [...new Set(keys.map(([of]) => of))].sort((a, b) => b - a)) {
+      const found = await readParts(
+        database,
+        keys.filter(([of]) => of === seq),
+      );
+      if (found) return { seq, ...found, isNone: false };
+    }
+    return { seq: 0, version: modelVersion, records: new Map(), isNone: true };
+  });
+}
+
+/** The records of the parts with these keys; undefined where they are not all of their snapshot. */
+async function readParts(
+  database: WorkspaceDatabase,
+  keys: readonly [number, number][],
+): Promise<Pick<Snapshot, "version" | "records"> | undefined> {
+  const lots = [];
+  for (let at = 0; at < keys.length; at += partsPerLot)
+    lots.push(database.snapshots.bulkGet(keys.slice(at, at + partsPerLot)));
+  const records = new Map<Id, StoredRecord>();
+  let version = modelVersion;
+  for (const lot of lots)
+    for (const row of await lot) {
+      if (row?.parts !== keys.length) return undefined;
+      version = row.version;
+      // Put in while they are at hand: a second round over all of them would fetch each from far away again.
+      for (const record of unpackRecords(row.text)) records.set(record.id, record);
+    }
+  return { version, records };
 }
 
 /** Writes the parts of a snapshot into the transaction it is called in; each is made only when the one before is on its way. */

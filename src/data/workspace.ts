@@ -58,7 +58,7 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
   const copyName = crypto.randomUUID().slice(0, 8);
   let snapshot = await readSnapshot(database);
   let tail = await log.readAfter(snapshot.seq);
-  const kept = snapshot.parts.length + tail.length === 0 ? await copy.read(name) : undefined;
+  const kept = snapshot.isNone && tail.length === 0 ? await copy.read(name) : undefined;
   let broughtBack: BroughtBack | undefined;
   if (kept) {
     broughtBack = await bringBack(database, kept, await copy.readFiles(name));
@@ -67,7 +67,7 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
   }
   // With the tail once more: what a tab that was killed had in the database and not yet in the copy would be a gap.
   void copy.open(name, copyName).then(() => copy.append(tail));
-  const records = replay(snapshot.parts, snapshot.version, tail);
+  const records = replay(snapshot.records, snapshot.version, tail);
   const seq = tail[tail.length - 1]?.seq ?? snapshot.seq;
   const { store, outlines } = await openStore(records, options.clock);
 

@@ -17,6 +17,7 @@ import {
   startClock,
 } from "./clock";
 import { openStore } from "../workspace";
+import { byId } from "../testing/arbitraries";
 
 const zone = "UTC";
 const morning = "2026-11-24T08:00";
@@ -281,7 +282,7 @@ test("of two clocks that are started in two tabs at once one runs on, and the ot
       const clock = new HandClock();
       const records = [defaultSettings, task("ta", { estimateMinutes: 60 }), task("tb")];
       const open = async () => {
-        const { store } = await openStore(replay([records as never], 99, log.entries, [], 99), clock);
+        const { store } = await openStore(replay(byId(records), 99, log.entries, [], 99), clock);
         return { store, journal: new Journal(store, log, { seq: log.entries.length, by: "device.tab" }) };
       };
       const tabs = [await open(), await open()];

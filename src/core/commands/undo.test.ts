@@ -5,6 +5,7 @@ import { followPages, oneLine, readOutline, stateOfLine } from "../page";
 import { MemoryLog, Journal, replay, Store, type Command } from "../store";
 import { standingClock } from "../time";
 import * as commands from "./index";
+import { byId } from "../testing/arbitraries";
 
 /*
  * The acts of a person, drawn by lot: whatever they do one after the other, every page agrees with its records, undo
@@ -265,7 +266,7 @@ test("whatever is done, pages agree with records, undo and redo lead back and fo
       for (let at = 0; at < done; at++) store.redo();
       expect(stateOf(store)).toBe(end);
       await journal.durable();
-      const told = replay([[defaultSettings as never]], 2, log.entries);
+      const told = replay(byId([defaultSettings]), 2, log.entries);
       expect(stateOf(new Store(told))).toBe(end);
     }),
     { numRuns: 300 },

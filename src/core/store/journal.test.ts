@@ -63,7 +63,7 @@ describe("two tabs on one log", () => {
         for (const { journal } of tabs) await journal.durable();
         for (const { journal } of tabs) await journal.pull();
         expect(contents(tabs[0]!.store)).toEqual(contents(tabs[1]!.store));
-        expect(Object.fromEntries(replay([], modelVersion, log.entries))).toEqual(contents(tabs[0]!.store));
+        expect(Object.fromEntries(replay(new Map(), modelVersion, log.entries))).toEqual(contents(tabs[0]!.store));
       }),
       { numRuns: 200 },
     );

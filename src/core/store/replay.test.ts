@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { migrate, modelVersion, type Migration, type StoredRecord } from "../model";
-import { someTask } from "../testing/arbitraries";
+import { byId, someTask } from "../testing/arbitraries";
 import type { LogEntry } from "./changeLog";
 import { NewerVersion, replay } from "./replay";
 
@@ -26,7 +26,7 @@ const entry = (seq: number, version: number, changes: unknown): LogEntry => ({
 
 describe("a workspace of an older version", () => {
   test("opens with its blocks in this version's shape, those of the snapshot and those of the log", () => {
-    const records = replay([[oldBlock]], 1, [
+    const records = replay(byId([oldBlock]), 1, [
       entry(1, 1, { updated: { ba: { subject: ["ta", "tb"] } } }),
       entry(2, 1, {
         added: [
@@ -54,20 +54,20 @@ describe("a workspace of an older version", () => {
       { to: 3, name: "no b", up: (record) => (record.title === "bb" ? undefined : record) },
     ];
     const start = ["a", "b"].map((title) => someTask(`t${title}`, { title }) as unknown as StoredRecord);
-    expect([...replay([start], 1, [], steps, 3).values()]).toMatchObject([{ id: "ta", title: "aa" }]);
+    expect([...replay(byId(start), 1, [], steps, 3).values()]).toMatchObject([{ id: "ta", title: "aa" }]);
     expect(migrate(start[1]!, 2, steps)).toMatchObject({ title: "b" });
   });
 });
 
 test("a workspace of a newer version is refused, be it the snapshot's or an entry's", () => {
-  expect(() => replay([[]], modelVersion + 1, [])).toThrow(NewerVersion);
-  expect(() => replay([[]], modelVersion, [entry(1, modelVersion + 1, {})])).toThrow(NewerVersion);
+  expect(() => replay(new Map(), modelVersion + 1, [])).toThrow(NewerVersion);
+  expect(() => replay(new Map(), modelVersion, [entry(1, modelVersion + 1, {})])).toThrow(NewerVersion);
 });
 
 test("a log that does not fit its records is refused and not made up", () => {
   const long = "words ".repeat(40);
   const start = [[someTask("ta", { text: long }) as unknown as StoredRecord]];
   expect(() =>
-    replay(start, modelVersion, [entry(1, modelVersion, { spliced: { ta: { text: [0, "other", ""] } } })]),
+    replay(byId(start.flat()), modelVersion, [entry(1, modelVersion, { spliced: { ta: { text: [0, "other", ""] } } })]),
   ).toThrow(RangeError);
 });

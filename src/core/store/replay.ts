@@ -9,19 +9,19 @@ export class NewerVersion extends Error {
 }
 
 /**
- * The records that the parts of a snapshot and the log entries after it add up to, in this version's shape. Every entry is applied
- * in the shape it was written in; what a later version changed is changed between the entries, as it was in time.
+ * The records that a snapshot and the log entries after it add up to, in this version's shape. Every entry is applied in the
+ * shape it was written in; what a later version changed is changed between the entries, as it was in time.
+ * @param snapshot the records by their ids; taken over, and given back as they became
  * @throws NewerVersion, or what `decodeChanges` throws on a log that is damaged
  */
 export function replay(
-  snapshot: readonly (readonly StoredRecord[])[],
+  snapshot: Map<Id, StoredRecord>,
   snapshotVersion: number,
   entries: readonly LogEntry[],
   steps: readonly Migration[] = migrations,
   target = modelVersion,
 ): Map<Id, PensumRecord> {
-  const records = new Map<Id, PensumRecord>();
-  for (const part of snapshot) for (const record of part) records.set(record.id, record as unknown as PensumRecord);
+  const records = snapshot as unknown as Map<Id, PensumRecord>;
   let version = snapshotVersion;
   const rise = (to: number) => {
     if (to > target)

@@ -34,7 +34,7 @@ const plain = (store: Store) => new Map([...store.records()].map((record) => [re
 
 /** The same workspace after a reload: the records from the log, and what can be undone from its end. */
 async function reloaded(log: MemoryLog, isOwn: (by: string) => boolean = () => true) {
-  const store = new Store(replay([], 0, log.entries, [], Number.MAX_SAFE_INTEGER));
+  const store = new Store(replay(new Map(), 0, log.entries, [], Number.MAX_SAFE_INTEGER));
   store.addEarlier(
     earlierSteps(
       log.entries,
@@ -77,7 +77,7 @@ test("what another device did since stays when an earlier act is undone", async 
   mine.act(put, record({}));
   mine.act(put, record({ title: "Willow stakes" }));
   await journal.durable();
-  const other = new Store(replay([], 0, log.entries, [], Number.MAX_SAFE_INTEGER));
+  const other = new Store(replay(new Map(), 0, log.entries, [], Number.MAX_SAFE_INTEGER));
   const otherJournal = new Journal(other, log, { seq: 2, by: "other.b" });
   other.act(put, record({ title: "Willow stakes", due: "2026-12-01" }));
   await otherJournal.durable();

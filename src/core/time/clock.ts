@@ -1,5 +1,6 @@
 import { dateOf, instantAt, momentAt, type MomentText } from "./moments";
 import { dateFromParts, type DateText } from "./dates";
+import { temporal } from "./temporal";
 
 /** Where the present comes from. Nothing else in Pensum asks the machine for the time. */
 export interface Clock {
@@ -14,7 +15,8 @@ export interface Clock {
 /** The clock of this device. */
 export function systemClock(): Clock {
   return {
-    zone: Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC",
+    // A format would have to be made first, which takes twenty times as long.
+    zone: temporal()?.Now.timeZoneId() ?? (Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC"),
     instant: () => Date.now(),
     now() {
       const date = new Date();

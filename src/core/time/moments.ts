@@ -1,5 +1,5 @@
 import { addDays, isDate, type DateText, daysBetween } from "./dates";
-import { temporal } from "./temporal";
+import { loadedTemporal } from "./temporal";
 
 /**
  * A local clock time on a date, `2026-11-24T09:30`, without a zone: half past nine wherever the person is. Compares
@@ -65,7 +65,7 @@ function offsetMinutes(moment: MomentText, zone: string): number {
   const key = `${zone} ${moment.slice(0, 13)}`;
   const known = offsets.get(key);
   if (known !== undefined) return known;
-  const zoned = temporal()
+  const zoned = loadedTemporal()
     .PlainDateTime.from(`${moment.slice(0, 13)}:00`)
     .toZonedDateTime(zone);
   const local = Date.UTC(...(partsOf(moment) as [number, number, number, number]));
@@ -116,6 +116,6 @@ export function isZone(value: unknown): value is string {
 /** The moment in `to` at which the clock in `from` shows `moment`. */
 export function moveZone(moment: MomentText, from: string, to: string): MomentText {
   if (from === to) return moment;
-  const zoned = temporal().PlainDateTime.from(moment).toZonedDateTime(from).withTimeZone(to);
+  const zoned = loadedTemporal().PlainDateTime.from(moment).toZonedDateTime(from).withTimeZone(to);
   return zoned.toPlainDateTime().toString({ smallestUnit: "minute" });
 }

@@ -5,6 +5,7 @@ import { Journal, MemoryLog, replay, type Store } from "../store";
 import { clock, deeds, Hand, type Deed } from "../testing/deeds";
 import { openStore } from ".";
 import { oddities } from "./oddities";
+import { byId } from "../testing/arbitraries";
 
 /*
  * Everything a person can do, at random, in two tabs and across a restart, with the rules of the app. Whatever is done
@@ -71,7 +72,7 @@ test("every command, at random, in two tabs and over a restart, leaves every rec
       const log = new MemoryLog();
       const open = async () => {
         const seq = log.entries.length;
-        const records = replay([themes as never], 99, log.entries, [], 99);
+        const records = replay(byId(themes), 99, log.entries, [], 99);
         const { store } = await openStore(records, clock);
         const journal = new Journal(store, log, { seq, by: "device.tab" });
         return { store, journal };

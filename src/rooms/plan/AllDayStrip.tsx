@@ -94,7 +94,13 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
       {places
         .filter(({ row }) => row < shownRows)
         .map((place) => (
-          <StripChip key={`${place.what} ${place.id}`} place={place} dates={dates} gutters={gutters} />
+          // A habit is one record on each of its days.
+          <StripChip
+            key={`${place.what} ${place.id} ${place.what === "habit" ? place.first : ""}`}
+            place={place}
+            dates={dates}
+            gutters={gutters}
+          />
         ))}
       {rows > rowsAtFirst &&
         dates.map((date, day) =>

@@ -1,4 +1,4 @@
-import { cleanup } from "@testing-library/react";
+import { cleanup, configure } from "@testing-library/react";
 import { afterEach, beforeEach } from "vitest";
 import { notify } from "@/ui/notices";
 
@@ -15,8 +15,19 @@ Object.defineProperties(HTMLElement.prototype, {
 });
 HTMLElement.prototype.scrollTo = () => {};
 
+// A busy machine takes its time; what never comes is missed all the same.
+configure({ asyncUtilTimeout: 8000 });
+
+/** What React complains of, such as two things of one key, is a fault as any other. */
+const complaints: string[] = [];
+console.error = (...told: unknown[]) => void complaints.push(told.map(String).join(" "));
+
 beforeEach(() => {
   history.replaceState(undefined, "", "/");
   notify(undefined);
 });
-afterEach(cleanup);
+afterEach(() => {
+  cleanup();
+  const told = complaints.splice(0);
+  if (told.length > 0) throw new Error(told.join("\n"));
+});
