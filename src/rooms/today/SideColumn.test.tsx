@@ -1,7 +1,8 @@
-import { act } from "@testing-library/react";
+import { act, waitFor } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
-import { editRecord, place, setState } from "@/core/commands";
+import { editRecord, place, saveSettings, setState } from "@/core/commands";
 import { defaultSettings } from "@/core/model";
+import { estimateText } from "@/core/time";
 import { draw, taskOf, today } from "@/ui/testing/screen";
 import { SideColumn } from "./SideColumn";
 
@@ -44,5 +45,27 @@ describe("what is not placed", () => {
     expect(container.textContent).toContain("Nothing waits for an hour.");
     act(() => void store.act(editRecord, { id: "tb", fields: { state: "open" } }));
     expect(rows(container)).toEqual(["tb"]);
+  });
+
+  it("shows the usual length beside the typed one where that counts, and counts it in what fits", async () => {
+    const reports = Array.from({ length: 12 }, (_, at) =>
+      taskOf(`r${at}`, {
+        ...{ state: "done", estimateMinutes: 60, tookMinutes: 96, theme: "reporting" },
+        doneAt: `2026-11-${10 + at}T15:00`,
+      }),
+    );
+    const letter = taskOf("ta", { title: "Letter", doDay: today, estimateMinutes: 60, theme: "reporting" });
+    const { container, store } = await draw(<SideColumn date={today} today={today} hidden={false} />, [
+      defaultSettings,
+      ...reports,
+      letter,
+    ]);
+    const row = () => container.querySelector("[data-tray=ta]")?.textContent;
+    expect(row()).toBe("Letter60 min");
+    act(() => void store.act(saveSettings, { countLearnt: true }));
+    await waitFor(() => expect(row()).toBe(`Letter60 min, likely ${estimateText(store.lengthOf(letter) as number)}`));
+    expect(store.lengthOf(letter)).toBeGreaterThan(75);
+    act(() => void store.undo());
+    expect(row()).toBe("Letter60 min");
   });
 });
