@@ -78,7 +78,7 @@ test("settings take effect at once and are found again", async ({ page }) => {
   await page.getByRole("textbox", { name: "Level 1", exact: true }).fill("Heart");
   await page.getByRole("textbox", { name: "Level 1", exact: true }).press("Enter");
   await page.getByRole("radiogroup", { name: "On this device" }).getByRole("radio", { name: "dark" }).click();
-  await page.getByRole("link", { name: "Today" }).click();
+  await page.getByRole("link", { name: "Today", exact: true }).click();
   await expect(page.locator(".rail-item", { hasText: "Settle the culvert" })).toContainText("2:00 pm to 3:00 pm");
   await expect(page.getByRole("region", { name: "Hours" })).toContainText("5 h 25 of 4 h");
   await expect(page.locator("nav[aria-label=Days]")).not.toContainText("Week");
