@@ -1,6 +1,7 @@
 import type { ClockSubject, PensumRecord } from "../model";
 import type { Store } from "../store";
 import { plainTitle } from "../page";
+import { clockText, dateOf, dateText, minuteOf, rangeText, type TimeStyle } from "../time";
 import { taskOf, type ThingReads } from "./subject";
 
 /**
@@ -14,6 +15,16 @@ export function titleOf(record: PensumRecord, reads: ThingReads): string {
 /** What a record is called within a sentence. */
 export function nameOf(record: PensumRecord, reads: ThingReads): string {
   return ownTitle(record, reads) || (record.kind === "block" ? "a block" : "untitled");
+}
+
+/** What a record is called where it stands alone: an entry of the log by what was worked on and when, all else by its name. */
+export function fullName(record: PensumRecord, reads: ThingReads, style: TimeStyle): string {
+  const name = nameOf(record, reads);
+  if (record.kind !== "work") return name;
+  const { start, end } = record;
+  const day = dateText(dateOf(start), "short", style);
+  if (end === undefined) return `${name}, ${day}, since ${clockText(minuteOf(start), style)}`;
+  return `${name}, ${day}, ${rangeText(minuteOf(start), minuteOf(end), style)}`;
 }
 
 function ownTitle(record: PensumRecord, reads: ThingReads): string {

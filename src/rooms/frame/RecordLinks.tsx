@@ -1,5 +1,5 @@
 "use client";
-import { nameOf } from "@/core/things";
+import { fullName, nameOf } from "@/core/things";
 import { useEffect, useMemo, useState } from "react";
 import { linkMentions } from "@/core/commands/linkMentions";
 import { kindNames, type PensumRecord } from "@/core/model";
@@ -96,7 +96,7 @@ export function RecordList({ title, records, around }: RecordListProps) {
               onClick={() => openRecord(record.id)}
             >
               <span className="min-w-0 truncate">
-                {record.kind === "day" ? dateText(record.date, "short", style) : nameOf(record, store)}
+                {record.kind === "day" ? dateText(record.date, "short", style) : fullName(record, store, style)}
               </span>
               <span className="flex-none text-small text-ink-3">{kindNames[record.kind].toLowerCase()}</span>
             </button>

@@ -1,5 +1,5 @@
 "use client";
-import { nameOf } from "@/core/things";
+import { fullName, nameOf } from "@/core/things";
 import { X } from "lucide-react";
 import { Suspense, useEffect, useRef, useState } from "react";
 import { changeOccurrence, removeRecord, skipOccurrence, type SeriesScope } from "@/core/commands";
@@ -13,7 +13,7 @@ import { PageEditor } from "@/panels/editor/PageEditor";
 import { dayAddress, goTo, openRecord } from "@/ui/navigation";
 import { download } from "@/ui/download";
 import { late } from "@/ui/late";
-import { useAct, useList, useRecord, useStore } from "@/ui/workspaceContext";
+import { useAct, useList, useRecord, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { BoxTasks } from "./BoxTasks";
 import { EventNotes } from "./EventNotes";
 import { FieldRow } from "@/panels/fields/FieldRow";
@@ -29,6 +29,7 @@ const HabitSheet = late(() => import("./HabitSheet").then((sheet) => ({ default:
 export function RecordSheet({ id }: { id: Id }) {
   const record = useRecord(id);
   const store = useStore();
+  const style = useTimeStyle();
   const act = useAct();
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
@@ -66,7 +67,7 @@ export function RecordSheet({ id }: { id: Id }) {
       ) : (
         <div className="px-4 pb-8">
           <h3 className="pt-3 pb-2 font-words text-[19px] leading-6 font-semibold break-words">
-            {nameOf(record, store)}
+            {fullName(record, store, style)}
           </h3>
           <dl className="mb-4 border-t border-rule">
             {fieldsShown(store, record)

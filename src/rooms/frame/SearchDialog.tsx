@@ -1,5 +1,5 @@
 "use client";
-import { nameOf } from "@/core/things";
+import { fullName } from "@/core/things";
 import { useEffect, useId, useRef, useState, useSyncExternalStore, type KeyboardEvent } from "react";
 import { kindNames, type PensumRecord } from "@/core/model";
 import { findRegister, registerOf } from "@/core/register";
@@ -90,7 +90,9 @@ export function SearchDialog({ onClose }: { onClose: () => void }) {
           >
             <span className="flex items-baseline justify-between gap-3">
               <span className="min-w-0 truncate font-semibold">
-                {hit.record.kind === "day" ? dateText(hit.record.date, "day", style) : nameOf(hit.record, store)}
+                {hit.record.kind === "day"
+                  ? dateText(hit.record.date, "day", style)
+                  : fullName(hit.record, store, style)}
               </span>
               <span className="flex-none text-small text-ink-2">
                 {kindWords(hit.record, store)}
