@@ -79,7 +79,12 @@ export async function calendar({ address }) {
         acted[0],
         16.7,
       ),
-      row("the same, of the middle round", { ours: acted[actRounds >> 1], unit: "ms", target: "none set", holds: true }),
+      row("the same, of the middle round", {
+        ours: acted[actRounds >> 1],
+        unit: "ms",
+        target: "none set",
+        holds: true,
+      }),
       timed("a month, quietest", month, 150),
       timed("a year, quietest", year, 250),
       timed(`script of a frame while zooming and moving a timeline of ${bars} bars, p95`, quantile(zoomed, 0.95), 12),
