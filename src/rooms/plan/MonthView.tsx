@@ -1,5 +1,6 @@
 "use client";
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { markHabit } from "@/core/commands";
 import type { Dye, PensumRecord } from "@/core/model";
 import { weeksOfMonth } from "@/core/plan";
 import { addDays, clockText, dateText, durationText, isMoment, minutesBetween, type DateText } from "@/core/time";
@@ -8,7 +9,7 @@ import { focusSoon } from "@/ui/focusSoon";
 import { useGesture } from "@/panels/useGesture";
 import { dayAddress, goTo, openRecord, planAddress } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
-import { useFirstWeekday, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useFirstWeekday, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { useDayThings, useEntry, type What } from "./dayThings";
 
 const linePixels = 25;
@@ -196,7 +197,9 @@ function MonthEntry({ date, record, what, minute, dye: layerDye }: MonthEntryPro
   const store = useStore();
   const { meaning, carryOut } = useGesture();
   const style = useTimeStyle();
-  const { task, title, dye: ownDye, done, late } = useEntry(record, what, layerDye, date);
+  const { task, habit, title, dye: ownDye, done, late } = useEntry(record, what, layerDye, date);
+  const act = useAct();
+  const mark = () => habit && act(markHabit, { habit, date, as: done ? undefined : "done" });
   const dye = late ? "madder" : ownDye;
   const clock = minute === undefined ? "" : clockText(minute, style);
   const words = what === "due" ? `${title} due` : title;
@@ -213,6 +216,11 @@ function MonthEntry({ date, record, what, minute, dye: layerDye }: MonthEntryPro
           }
         : undefined;
   const press = (event: KeyboardEvent) => {
+    if (habit && event.key === " ") {
+      event.preventDefault();
+      mark();
+      return;
+    }
     const step = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }[event.key];
     if (step === undefined || event.altKey || !dragged) return;
     event.preventDefault();
@@ -239,12 +247,23 @@ function MonthEntry({ date, record, what, minute, dye: layerDye }: MonthEntryPro
         data-entry={record.id}
         data-dye={dye}
         tabIndex={0}
-        aria-label={`${clock ? `${clock} ` : ""}${words}${late ? ", late" : ""}${done ? ", done" : ""}`}
+        aria-label={`${clock ? `${clock} ` : ""}${words}${late ? ", late" : ""}${done ? ", done" : habit ? ", not done. Space marks it" : ""}`}
         className={`${cloth} mb-px block h-6 w-full touch-none truncate px-1 text-left text-[11px] leading-[22px] font-[540] select-none ${late ? "text-madder" : ""}`}
         onPointerDown={(event) => dragged && startDrag(event.nativeEvent, { dragged })}
-        onClick={() => openRecord(task?.id ?? record.id)}
+        onClick={() => openRecord(task?.id ?? habit ?? record.id)}
         onKeyDown={press}
       >
+        {habit && (
+          <span
+            aria-hidden
+            className={`habit-box ${done ? "is-done" : ""}`}
+            onPointerDown={(event) => event.stopPropagation()}
+            onClick={(event) => {
+              event.stopPropagation();
+              mark();
+            }}
+          />
+        )}
         {clock && <span className="mr-1 font-[450] text-ink-2">{clock}</span>}
         {words}
       </button>

@@ -60,14 +60,19 @@ export function useEntry(record: PensumRecord, what: What, layerDye?: Dye, date?
   const [view] = usePlanView();
   const chosenDye = useDyeOf(view.dyeBy);
   const task = taskOf(record, store);
+  const habit = record.kind === "habit" ? record.id : record.kind === "block" ? record.habit : undefined;
+  const isMarked = useComputed(
+    useCallback(
+      (from) => date !== undefined && (from.find("habit", habit)?.marks.includes(date) ?? false),
+      [habit, date],
+    ),
+  );
   return {
     task,
+    habit,
     title: titleOf(record, store),
     dye: layerDye ?? chosenDye(record) ?? dyeOf(record, store),
-    done:
-      record.kind === "habit"
-        ? date !== undefined && record.marks.includes(date)
-        : task !== undefined && !isUnfinished(task.state),
+    done: habit !== undefined ? isMarked : task !== undefined && !isUnfinished(task.state),
     late:
       what === "due" && "due" in record && record.due !== undefined && isLate({ due: record.due }, store.clock.now()),
   };

@@ -1,6 +1,6 @@
 import { within } from "@testing-library/react";
 import { beforeEach, describe, expect, it } from "vitest";
-import { bareRecord, defaultSettings, type Event, type PensumRecord, type Task } from "@/core/model";
+import { bareRecord, defaultSettings, type Event, type Habit, type PensumRecord, type Task } from "@/core/model";
 import { currentNotice } from "@/ui/notices";
 import { blockOf, draw, now, taskOf, today } from "@/ui/testing/screen";
 import { AllDayStrip } from "./AllDayStrip";
@@ -106,6 +106,25 @@ describe("a month", () => {
     expect(store.get("hb")).toMatchObject({ start: "2026-11-17T09:00", end: "2026-11-17T10:00" });
     undo();
     expect(store.get("hb")).toMatchObject({ start: `${today}T09:00` });
+  });
+
+  it("marks a habit of its day, and the hours of one, by its box and by Space; what is marked is drawn as done", async () => {
+    const habit = bareRecord("habit", { id: "stretch", title: "Stretch", now: `${today}T07:00` });
+    const { container, user, store } = await drawn(
+      habit,
+      blockOf("hb", `${today}T09:00`, `${today}T09:30`, { title: "Stretch", habit: "stretch" }),
+    );
+    const marks = () => (store.get("stretch") as Habit).marks;
+    for (const id of ["stretch", "hb"]) {
+      const one = () => entry(container, today, id)!;
+      expect(one().getAttribute("aria-label")).toMatch(/not done\. Space marks it/);
+      await user.click(one().querySelector(".habit-box")!);
+      expect(marks()).toEqual([today]);
+      expect(entry(container, today, "hb")!.className).toContain("cloth-done");
+      one().focus();
+      await user.keyboard(" ");
+      expect(marks()).toEqual([]);
+    }
   });
 
   it("moves an event of several days by its first, whichever of them the key was pressed on", async () => {
