@@ -53,8 +53,8 @@ export const layHabit: Command<{ habit: Id; date: DateText; zone: string }> = {
 };
 
 /**
- * Sets time aside for the habits of a day that find their hours by themselves, once for each day: hours that were taken away
- * stay away.
+ * Sets time aside for the habits of a day that find their hours by themselves and have not looked for any yet. That they
+ * have looked is noted apart (`noteHabitsLaid`), so that hours that are undone or taken away stay away.
  */
 export const layOwnHabits: Command<{ date: DateText; zone: string }> = {
   name: "layOwnHabits",
@@ -63,13 +63,22 @@ export const layOwnHabits: Command<{ date: DateText; zone: string }> = {
     const laid: string[] = [];
     for (const habit of habitsToLay(tx, date)) {
       const start = isLaid(tx, habit, date) ? undefined : roomForHabit(tx, habit, date, zone);
-      tx.update(habit.id, { foundOn: date });
       if (start === undefined) continue;
       // By a name of its own, so that two tabs that begin the day at once set it aside once.
       setAside(tx, habit, date, start, `${habit.id.slice(0, 50)}-${date}`);
       laid.push(`${clock(momentAt(date, start))} for “${habit.title}”`);
     }
     return laid.length === 0 ? "No habit found hours" : `Set aside ${laid.join(", ")}`;
+  },
+};
+
+/** Notes that the habits of a day have looked for their hours. It keeps the books, and is no step of undo. */
+export const noteHabitsLaid: Command<{ date: DateText }> = {
+  name: "noteHabitsLaid",
+  run(tx, { date }) {
+    if (!isDate(date)) throw new Refusal("That is not a date that exists. Nothing was changed.");
+    for (const { id } of habitsToLay(tx, date)) tx.update(id, { foundOn: date });
+    return "Looked for the hours of habits";
   },
 };
 

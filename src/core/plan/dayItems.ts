@@ -59,8 +59,9 @@ function momentOn(date: DateText, minute: number): string {
 export interface NamedItem extends DayItem {
   readonly title: string;
   readonly dye: Dye;
-  /** The task that the hours are for, or the habit. */
+  /** The task that the hours are for. */
   readonly task: Id | undefined;
+  /** The habit that they are for. */
   readonly habit: Id | undefined;
   /** Whether that task is done or dropped, or the habit was done that day; and how long the task took. */
   readonly done: boolean;

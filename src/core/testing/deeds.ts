@@ -231,6 +231,7 @@ export const deeds: Readonly<Record<string, Deed>> = {
     ...h.maybe(() => ({ reason: h.title() })),
   })),
   layOwnHabits: deed(c.layOwnHabits, (h) => ({ date: h.date(), zone: clock.zone })),
+  noteHabitsLaid: deed(c.noteHabitsLaid, (h) => ({ date: h.date() })),
   layHabit: deed(c.layHabit, (h) => ({ habit: h.id("habit"), date: h.date(), zone: clock.zone })),
   addRecord: deed(c.addRecord, (h) => ({ kind: h.from(["note", "person", "theme"] as const), title: h.title() })),
   editRecord: deed(c.editRecord, (h) => {

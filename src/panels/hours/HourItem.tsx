@@ -17,6 +17,7 @@ import type { Dragged } from "@/panels/drag";
 import { Repeat2 } from "lucide-react";
 import { openRecord } from "@/ui/navigation";
 import { trackPointer } from "@/ui/trackPointer";
+import { HabitBox } from "./HabitBox";
 import type { IconWay } from "./iconWays";
 import type { Hands } from "./useHours";
 import { useComputed } from "@/ui/workspaceContext";
@@ -86,7 +87,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
     event.stopPropagation();
   };
   const open = () => openRecord(task ?? item.habit ?? record.id);
-  const mark = () => item.habit && act(markHabit, { habit: item.habit, date, as: done ? undefined : "done" });
+  const mark = () => void (item.habit && act(markHabit, { habit: item.habit, date, as: done ? undefined : "done" }));
 
   const grab = (event: ReactPointerEvent) => {
     const edge = edgeAt(event);
@@ -136,18 +137,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
         </Suspense>
       )}
       {comesAgain && <Repeat2 size={11} className="mr-1 inline-block text-ink-2" aria-hidden />}
-      {item.habit && (
-        // By keys it is marked with Space, which the item says.
-        <span
-          aria-hidden
-          className={`habit-box ${done ? "is-done" : ""}`}
-          onPointerDown={(event) => event.stopPropagation()}
-          onClick={(event) => {
-            event.stopPropagation();
-            mark();
-          }}
-        />
-      )}
+      {item.habit && <HabitBox done={done} onMark={mark} />}
       {title}
       {rows < 2 && of === 1 && (
         <span className="font-[450] text-ink-2"> {took ? took.replace(/^.*?, /, "") : range.split(" to ")[0]}</span>

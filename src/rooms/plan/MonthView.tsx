@@ -5,6 +5,7 @@ import type { Dye, PensumRecord } from "@/core/model";
 import { weeksOfMonth } from "@/core/plan";
 import { addDays, clockText, dateText, durationText, isMoment, minutesBetween, type DateText } from "@/core/time";
 import { addDropZone, startDrag, type Dragged } from "@/panels/drag";
+import { HabitBox } from "@/panels/hours/HabitBox";
 import { focusSoon } from "@/ui/focusSoon";
 import { useGesture } from "@/panels/useGesture";
 import { dayAddress, goTo, openRecord, planAddress } from "@/ui/navigation";
@@ -199,7 +200,7 @@ function MonthEntry({ date, record, what, minute, dye: layerDye }: MonthEntryPro
   const style = useTimeStyle();
   const { task, habit, title, dye: ownDye, done, late } = useEntry(record, what, layerDye, date);
   const act = useAct();
-  const mark = () => habit && act(markHabit, { habit, date, as: done ? undefined : "done" });
+  const mark = () => void (habit && act(markHabit, { habit, date, as: done ? undefined : "done" }));
   const dye = late ? "madder" : ownDye;
   const clock = minute === undefined ? "" : clockText(minute, style);
   const words = what === "due" ? `${title} due` : title;
@@ -253,17 +254,7 @@ function MonthEntry({ date, record, what, minute, dye: layerDye }: MonthEntryPro
         onClick={() => openRecord(task?.id ?? habit ?? record.id)}
         onKeyDown={press}
       >
-        {habit && (
-          <span
-            aria-hidden
-            className={`habit-box ${done ? "is-done" : ""}`}
-            onPointerDown={(event) => event.stopPropagation()}
-            onClick={(event) => {
-              event.stopPropagation();
-              mark();
-            }}
-          />
-        )}
+        {habit && <HabitBox done={done} onMark={mark} />}
         {clock && <span className="mr-1 font-[450] text-ink-2">{clock}</span>}
         {words}
       </button>
