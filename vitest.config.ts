@@ -9,6 +9,8 @@ export default defineConfig({
     },
   },
   test: {
+    // What is kept hangs on a store or is put back by each test: files share their modules, which are read once and not 150 times.
+    isolate: false,
     // Components are drawn into a document; everything else needs none, and is quicker without.
     projects: [
       {

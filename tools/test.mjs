@@ -1,6 +1,6 @@
 // Everything that must hold: format and lint, types, unit tests, production build, end-to-end tests. Sets itself up on
 // a fresh machine, goes on after a failure to say all that is wrong, and ends with "N passed, N failed".
-import { spawnSync } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { ensureBuild, ensureChromium, ensurePackages, freePort, root, startApp } from "./setup.mjs";
@@ -20,6 +20,17 @@ function step(name, command, words, options = {}) {
   return status === 0;
 }
 
+/** Runs a step beside others, and keeps what it prints. */
+function quietly([, command, words]) {
+  return new Promise((resolve) => {
+    const child = spawn(command, words, { cwd: root });
+    let output = "";
+    for (const stream of [child.stdout, child.stderr]) stream.on("data", (part) => (output += part));
+    child.on("error", (error) => resolve({ ok: false, output: error.message }));
+    child.on("close", (status) => resolve({ ok: status === 0, output }));
+  });
+}
+
 function count(ok, number = 1) {
   if (ok) passed += number;
   else failed += number;
@@ -30,9 +41,16 @@ function report(name) {
   return existsSync(file) ? JSON.parse(readFileSync(file, "utf8")) : undefined;
 }
 
-count(step("Format", "npx", ["prettier", "--check", "--log-level", "warn", "."]));
-count(step("Lint", "npx", ["eslint", "."]));
-count(step("Types", "npx", ["tsc", "--noEmit"]));
+// None of these uses more than one core, and none waits for another.
+const checks = [
+  ["Format", "npx", ["prettier", "--check", "--log-level", "warn", "."]],
+  ["Lint", "npx", ["eslint", "."]],
+  ["Types", "npx", ["tsc", "--noEmit"]],
+];
+for (const [name, { ok, output }] of await Promise.all(checks.map(async (check) => [check[0], await quietly(check)]))) {
+  console.log(`\n${name}\n${output}`);
+  count(ok);
+}
 
 const unitsRan = step("Unit tests", "npx", [
   "vitest",

@@ -33,6 +33,7 @@ const Gather = late(() => import("./gather/GatherRoom").then((room) => ({ defaul
 const Registers = late(() => import("./registers/RegistersRoom").then((room) => ({ default: room.RegistersRoom })));
 const Plan = late(() => import("./plan/PlanRoom").then((room) => ({ default: room.PlanRoom })));
 const Notes = late(() => import("./notes/NotesRoom").then((room) => ({ default: room.NotesRoom })));
+const LookBack = late(() => import("./back/LookBackRoom").then((room) => ({ default: room.LookBackRoom })));
 const RecordSheet = late(() => import("./frame/RecordSheet").then((sheet) => ({ default: sheet.RecordSheet })));
 const SearchDialog = late(() => import("./frame/SearchDialog").then((found) => ({ default: found.SearchDialog })));
 const WhichGoes = late(() => import("@/panels/clock/WhichGoes").then((part) => ({ default: part.WhichGoes })));
@@ -171,6 +172,7 @@ export function Frame({ problem }: { problem: unknown }) {
           {place.room === "gather" && <Gather />}
           {place.room === "plan" && <Plan place={place} today={today} sideOpen={record !== undefined} />}
           {place.room === "notes" && <Notes id={place.note} />}
+          {place.room === "back" && <LookBack part={place.part} />}
           {place.room === "registers" && <Registers register={place.register} lens={place.lens} />}
         </Suspense>
         {place.room === "none" && <NoSuchPlace path={place.path} />}

@@ -60,3 +60,28 @@ export function PickList({ options, chosen, onPick, many = false }: PickListProp
     </ul>
   );
 }
+
+interface OnePartProps<T extends string> {
+  label: string;
+  value: T;
+  options: readonly (readonly [T, string])[];
+  onPick: (value: T) => void;
+}
+
+/** A part of a sentence with one of several things said. */
+export function OnePart<T extends string>({ label, value, options, onPick }: OnePartProps<T>) {
+  return (
+    <SentencePart words={options.find(([one]) => one === value)?.[1] ?? value} label={label}>
+      {(close) => (
+        <PickList
+          options={options}
+          chosen={[value]}
+          onPick={(id) => {
+            close();
+            onPick(id as T);
+          }}
+        />
+      )}
+    </SentencePart>
+  );
+}

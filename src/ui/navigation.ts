@@ -12,7 +12,12 @@ export type Place =
   | { room: "registers"; register: string | undefined; lens: Id | undefined }
   | { room: "notes"; note: Id | undefined }
   | { room: "plan"; look: PlanLook; span: PlanSpan; date: DateText | undefined }
+  | { room: "back"; part: BackPart }
   | { room: "none"; path: string };
+
+/** The parts of looking back. */
+export const backParts = ["insight"] as const;
+export type BackPart = (typeof backParts)[number];
 
 /** How the plan is looked at. */
 export const planLooks = ["calendar", "timeline", "matrix"] as const;
@@ -84,6 +89,9 @@ function placeOf(path: string): Place {
   if (registers) return { room: "registers", register: registers[1], lens: registers[2] };
   const notes = /^\/notes(?:\/([^/]+))?\/?$/.exec(path);
   if (notes) return { room: "notes", note: notes[1] };
+  const back = /^\/back(?:\/([^/]+))?\/?$/.exec(path);
+  const part = backParts.find((one) => one === (back?.[1] ?? "insight"));
+  if (back && part) return { room: "back", part };
   const plan = planPlace(path);
   if (plan) return plan;
   const date = /^\/day\/([^/]+)\/?$/.exec(path)?.[1];

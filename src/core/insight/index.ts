@@ -1,3 +1,7 @@
+export * from "./chart";
+export * from "./charts";
 export * from "./estimates";
 export * from "./estimatesOf";
 export * from "./learntLengths";
+export * from "./ledger";
+export * from "./span";

@@ -58,6 +58,10 @@ export function predicateOf(condition: Condition, setting: Setting): Predicate {
     const field: Field = { name: `where ${feel}`, label: feel, type: "formula", formula: feel, kept: true };
     return (record) => values.computed(register, field, record) === true;
   }
+  if ("these" in condition) {
+    const ids = new Set(condition.these);
+    return ({ id }) => ids.has(id);
+  }
   const field = fieldNamed(setting.values, setting.register, condition.field);
   if (!field) return condition.is === "empty" ? always : () => false;
   const read = setting.values.reader(setting.register, field);

@@ -2,6 +2,7 @@ import { comparisons } from "./lens";
 
 const deepest = 12;
 const longestList = 200;
+const mostRecords = 100_000;
 
 /** What is wrong with a value that should be a lens's condition, or undefined when it is one. */
 export function conditionFault(value: unknown, depth = 0): string | undefined {
@@ -16,6 +17,11 @@ export function conditionFault(value: unknown, depth = 0): string | undefined {
     }
   if ("not" in one) return conditionFault(one.not, depth + 1);
   if ("feel" in one) return typeof one.feel === "string" ? undefined : "the FEEL condition is not a text";
+  if ("these" in one) {
+    const { these } = one;
+    const isList = Array.isArray(these) && these.length <= mostRecords && these.every((id) => typeof id === "string");
+    return isList ? undefined : "“these” is not a list of records";
+  }
   if (typeof one.field !== "string") return "a condition names no field";
   if (!comparisons.includes(one.is as never)) return `“${String(one.is)}” is not a comparison`;
   const { value: to } = one;

@@ -33,6 +33,8 @@ export type Condition =
   | { readonly any: readonly Condition[] }
   | { readonly not: Condition }
   | { readonly feel: string }
+  /** These very records, whatever their fields say. */
+  | { readonly these: readonly Id[] }
   | {
       readonly field: string;
       readonly is: Comparison;

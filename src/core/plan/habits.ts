@@ -1,6 +1,6 @@
 import type { Habit } from "../model";
 import type { Store } from "../store";
-import { addDays, addMonths, dateOf, repeatOf, startOfWeek, startsOf, type DateText } from "../time";
+import { addDays, addMonths, dateOf, daysBetween, repeatOf, startOfWeek, startsOf, type DateText } from "../time";
 import { seriesStart } from "./series";
 
 /** What a person said of a habit on a day. */
@@ -132,6 +132,21 @@ function* weekOutcomes(habit: Habit, from: DateText, today: DateText): Generator
     else if (done + skipped >= wanted) yield done > 0 ? "kept" : "forgiven";
     else yield monday === thisWeek ? "forgiven" : "missed";
   }
+}
+
+/** How often a habit was meant and kept from a date to another; without a rule it is meant so many times in each seven days. */
+export function habitDays(
+  habit: Habit,
+  from: DateText,
+  to: DateText,
+): { meant: number; done: number; part: number; skipped: number } {
+  const repeat = habit.repeat === undefined ? undefined : repeatOf(habit.repeat);
+  const start = seriesStart(habit);
+  const within = (dates: readonly DateText[] = []) => dates.filter((date) => date >= from && date <= to).length;
+  const first = start === undefined || dateOf(start) < from ? from : dateOf(start);
+  const days = Math.max(0, daysBetween(first, to) + 1);
+  const meant = repeat && start ? ruleDates(start, repeat, from, to).length : Math.round((days / 7) * habit.timesAWeek);
+  return { meant, done: within(habit.marks), part: within(habit.partMarks), skipped: within(habit.skips) };
 }
 
 /** A day of a habit as it is drawn over a year. */

@@ -29,8 +29,7 @@ export function isOver({ plannedMinutes, capacityMinutes }: Pick<Load, "plannedM
 
 /** The load of a date. `zone` is the person's own. */
 export function loadOf(store: Reads, date: DateText, settings: Settings, zone: string): Load {
-  const work = dayItems(store, date, zone).filter(({ record }) => isWork(record) && isOwnWork(store, record));
-  const placedMinutes = minutesOnce(work, date, zone);
+  const placedMinutes = placedMinutesOn(store, date, zone);
   let waiting = 0;
   for (const task of tasksOfDay(store, date)) waiting += unplacedMinutes(store, task, date);
   // What comes again counts on each of its days, though it has no record of its own there yet.
@@ -42,6 +41,12 @@ export function loadOf(store: Reads, date: DateText, settings: Settings, zone: s
     placedMinutes,
     capacityMinutes: capacityMinutes(settings.workingWeek, date),
   };
+}
+
+/** Minutes of a date that have their hours: the person's own work on it, events and blocks; what overlaps counts once. */
+export function placedMinutesOn(store: Reads, date: DateText, zone: string): number {
+  const work = dayItems(store, date, zone).filter(({ record }) => isWork(record) && isOwnWork(store, record));
+  return minutesOnce(work, date, zone);
 }
 
 /**

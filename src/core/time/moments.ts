@@ -103,6 +103,23 @@ export function clockChange(date: DateText, zone: string): number {
   return offsetMinutes(`${addDays(date, 1)}T00:00`, zone) - offsetMinutes(`${date}T00:00`, zone);
 }
 
+/** The dates from `from` to `to`, both included, on which the clocks in `zone` change. */
+export function clockChanges(from: DateText, to: DateText, zone: string): DateText[] {
+  const dates: DateText[] = [];
+  const start = loadedTemporal()
+    .PlainDateTime.from(`${addDays(from, -1)}T12:00`)
+    .toZonedDateTime(zone);
+  for (let next = start.getTimeZoneTransition("next"); next; next = next.getTimeZoneTransition("next")) {
+    // The clocks show the new time at the transition; the day it falls on may only begin with it.
+    const date = next.subtract({ nanoseconds: 1 }).toPlainDate().toString();
+    const after = next.toPlainDate().toString();
+    if (date > to) break;
+    for (const one of date === after ? [date] : [date, after])
+      if (one >= from && one <= to && clockChange(one, zone)) dates.push(one);
+  }
+  return dates;
+}
+
 /** Tells whether `value` is the IANA name of a zone that is known here. */
 export function isZone(value: unknown): value is string {
   if (typeof value !== "string" || value === "") return false;

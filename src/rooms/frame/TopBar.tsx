@@ -37,6 +37,7 @@ export function TopBar({ room, date, today, onHelp, onSearch, children }: TopBar
         <RoomLink path="/plan" here={room === "plan"} label="Plan" />
         <RoomLink path="/notes" here={room === "notes"} label="Notes" />
         <RoomLink path="/registers/tasks" here={room === "registers"} label="Registers" />
+        <RoomLink path="/back" here={room === "back"} label="Look back" />
         <RoomLink path="/settings" here={room === "settings"} label="Settings" />
       </nav>
       {children}

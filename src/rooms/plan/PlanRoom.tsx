@@ -9,7 +9,7 @@ import { PlacingContext, type Placing } from "@/panels/hours/placing";
 import { goTo, planAddress, planLooks, stepOf, type Place, type PlanSpan } from "@/ui/navigation";
 import { PhoneTabs } from "@/ui/PhoneTabs";
 import { PlaceLink } from "@/ui/PlaceLink";
-import { PickList, SentencePart } from "@/ui/SentencePart";
+import { OnePart, PickList, SentencePart } from "@/ui/SentencePart";
 import { useFirstWeekday, useList, useSettings, useTimeStyle } from "@/ui/workspaceContext";
 import { CalendarDays } from "./CalendarDays";
 import { PatternPart } from "./PatternPart";
@@ -248,31 +248,6 @@ function MatrixParts() {
         />
       </span>
     </>
-  );
-}
-
-interface OnePartProps<T extends string> {
-  label: string;
-  value: T;
-  options: readonly (readonly [T, string])[];
-  onPick: (value: T) => void;
-}
-
-/** A part of a sentence with one of several things said. */
-function OnePart<T extends string>({ label, value, options, onPick }: OnePartProps<T>) {
-  return (
-    <SentencePart words={options.find(([one]) => one === value)?.[1] ?? value} label={label}>
-      {(close) => (
-        <PickList
-          options={options}
-          chosen={[value]}
-          onPick={(id) => {
-            close();
-            onPick(id as T);
-          }}
-        />
-      )}
-    </SentencePart>
   );
 }
 

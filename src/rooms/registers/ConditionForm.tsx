@@ -70,7 +70,13 @@ function OnePart({ writing, register, condition, onChange }: Omit<ConditionFormP
   if ("feel" in condition)
     return <FeelPart writing={writing} register={register} text={condition.feel} onChange={onChange} />;
   if (!("field" in condition))
-    return <p className="text-ink-2">This part was written elsewhere and can be taken out here.</p>;
+    return (
+      <p className="text-ink-2">
+        {"these" in condition
+          ? "Chosen one by one, whatever their fields say."
+          : "This part was written elsewhere and can be removed here."}
+      </p>
+    );
   const field = fields.find((one) => one.name === condition.field) ?? (fields[0] as Field);
   const type = writing.values.typeOf(register, field, recordsIn(writing.values.store, register));
   const offered = comparisonsFor(field, type);

@@ -8,6 +8,7 @@ import { builtInRegisters, findRegister, ownRegisters, recordsIn, type Register 
 import { dateOf } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { goTo, openDay } from "@/ui/navigation";
+import { drafts } from "@/panels/lensDrafts";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { useAct, useComputed, useList, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { BoardView } from "./BoardView";
@@ -141,9 +142,6 @@ function RegisterLink({ register, here }: { register: Register; here: boolean })
 
 /** Whether a lens shows all records there are. */
 const isBare = ({ where }: LensDraft) => "all" in where && where.all.length === 0;
-
-/** Lenses that were changed before they were kept, by register: they last as long as the tab. */
-const drafts = new Map<string, LensDraft>();
 
 function OpenRegister({ register, lens: asked }: { register: Register; lens: Id | undefined }) {
   const store = useStore();

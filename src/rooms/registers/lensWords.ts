@@ -48,6 +48,8 @@ export function conditionWords(writing: Writing, register: Register, condition: 
   if ("any" in condition) return join(condition.any, "or");
   if ("not" in condition) return `not ${conditionWords(writing, register, condition.not)}`;
   if ("feel" in condition) return condition.feel;
+  if ("these" in condition)
+    return condition.these.length === 1 ? "this one" : `these ${condition.these.length.toLocaleString()}`;
   const field = fieldNamed(writing.values, register, condition.field);
   if (!field) return `${condition.field}, which is gone`;
   const type = writing.values.typeOf(register, field, recordsIn(writing.values.store, register));

@@ -1,0 +1,63 @@
+import { clockText, dateOfDayNumber, dateText, dayNumber, weekday } from "../../time";
+import type { Chart } from "../chart";
+import { entriesBehind, rowsOf, type Asking } from "./asking";
+
+/** A sitting shorter than this is not called unbroken. */
+export const unbrokenMinutes = 40;
+const hoursInDay = 24;
+/** Any Monday: the names of weekdays are asked of it. */
+const aMonday = dayNumber("2026-11-23");
+
+/** When unbroken work falls: minutes in sittings of at least 40 minutes, by weekday and hour. */
+export function bestHours(asking: Asking): Chart {
+  const { span, style, firstWeekday } = asking;
+  const { ledger, each } = rowsOf(asking, span);
+  const cells = Array.from({ length: 7 }, () => new Float64Array(hoursInDay));
+  each((row) => {
+    const minutes = ledger.minutes[row] as number;
+    if (minutes < unbrokenMinutes) return;
+    const hours = cells[(((ledger.day[row]! + 3) % 7) + 7) % 7]!;
+    const start = ledger.start[row] as number;
+    for (let at = start; at < Math.min(start + minutes, 1440);) {
+      const next = Math.min((Math.floor(at / 60) + 1) * 60, start + minutes);
+      const hour = Math.floor(at / 60);
+      hours[hour] = hours[hour]! + next - at;
+      at = next;
+    }
+  });
+  const used = Array.from({ length: hoursInDay }, (_, hour) => hour).filter((hour) =>
+    cells.some((one) => one[hour]! > 0),
+  );
+  const [firstHour, lastHour] = [used[0] ?? 8, used.at(-1) ?? 17];
+  const hours = Array.from({ length: lastHour - firstHour + 1 }, (_, at) => firstHour + at);
+  const days = Array.from({ length: 7 }, (_, at) => (firstWeekday - 1 + at) % 7);
+  const nameOf = (day: number, look: "weekday" | "full") => dateText(dateOfDayNumber(aMonday + day), look, style);
+  let best = { day: 0, hour: 0, minutes: 0 };
+  for (const day of days)
+    for (let hour = 0; hour + 1 < hoursInDay; hour++) {
+      const minutes = cells[day]![hour]! + cells[day]![hour + 1]!;
+      if (minutes > best.minutes) best = { day, hour, minutes };
+    }
+  return {
+    answer:
+      best.minutes === 0
+        ? `No sitting in these days lasted ${unbrokenMinutes} min.`
+        : `Your longest unbroken work is on ${nameOf(best.day, "full").split(" ")[0]} between ${clockText(best.hour * 60, style)} and ${clockText(best.hour * 60 + 120, style)}.`,
+    about: `minutes worked in sittings of at least ${unbrokenMinutes} min, by weekday and hour`,
+    form: "field",
+    rowLabel: "Day",
+    columns: hours.map((hour) => ({ label: clockText(hour * 60, style), measure: "minutes", drawn: "worked" })),
+    rows: days.map((day) => ({
+      key: String(day),
+      label: nameOf(day, "weekday"),
+      values: hours.map((hour) => cells[day]![hour]!),
+      behind: () =>
+        entriesBehind(
+          asking,
+          span,
+          (row) => ledger.minutes[row]! >= unbrokenMinutes && weekday(dateOfDayNumber(ledger.day[row]!)) === day + 1,
+        ),
+    })),
+    register: "work",
+  };
+}

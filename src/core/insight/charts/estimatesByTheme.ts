@@ -1,0 +1,69 @@
+import type { Id, Task } from "../../model";
+import { dyeOf } from "../../things";
+import { dateOf, estimateText } from "../../time";
+import type { Chart } from "../chart";
+import { ledgerOf } from "../ledger";
+import { calledBy, quantile, type Asking } from "./asking";
+
+/** So few cases say nothing of a theme. */
+const fewest = 4;
+
+/** How much longer work takes than was thought, by theme: the middle of the ratios of worked to estimate of tasks that were done in the span, and between what half of them fall. */
+export function estimatesByTheme({ store, span }: Asking): Chart {
+  const ledger = ledgerOf(store);
+  const worked = new Map<Id, number>();
+  for (let row = 0; row < ledger.size; row++) {
+    const minutes = ledger.minutes[row] as number;
+    const task = minutes === 0 ? undefined : ledger.subjectKey(ledger.subjectNumber(row), "task");
+    if (task !== undefined) worked.set(task, (worked.get(task) ?? 0) + minutes);
+  }
+  const byTheme = new Map<Id | undefined, { ratios: number[]; tasks: Id[] }>();
+  for (const task of store.list("kind", "task") as readonly Task[]) {
+    if (task.state !== "done" || !task.doneAt || !task.estimateMinutes) continue;
+    const date = dateOf(task.doneAt);
+    if (date < span.from || date > span.to) continue;
+    const minutes = worked.get(task.id) ?? task.tookMinutes ?? 0;
+    if (minutes <= 0) continue;
+    const theme = store.find("theme", task.theme)?.id;
+    const known = byTheme.get(theme);
+    if (known) {
+      known.ratios.push(minutes / task.estimateMinutes);
+      known.tasks.push(task.id);
+    } else byTheme.set(theme, { ratios: [minutes / task.estimateMinutes], tasks: [task.id] });
+  }
+  const rows = [...byTheme]
+    .filter(([, { ratios }]) => ratios.length >= fewest)
+    .map(([theme, { ratios, tasks }]) => {
+      const sorted = ratios.toSorted((a, b) => a - b);
+      const record = theme === undefined ? undefined : store.get(theme);
+      return {
+        key: theme ?? "none",
+        label: calledBy(store, theme, "Without a theme"),
+        dye: record && dyeOf(record, store),
+        values: [quantile(sorted, 0.25), quantile(sorted, 0.5), quantile(sorted, 0.75), sorted.length],
+        behind: () => tasks,
+      };
+    })
+    .sort((a, b) => b.values[1]! - a.values[1]! || (a.label < b.label ? -1 : 1));
+  const [worst] = rows.toSorted((a, b) => Math.abs(Math.log(b.values[1]!)) - Math.abs(Math.log(a.values[1]!)));
+  const ratio = worst?.values[1] ?? 1;
+  const isOff = ratio >= 1.15 || ratio <= 0.87;
+  return {
+    answer: !worst
+      ? "Too few tasks with an estimate and a log were finished in these days to say how estimates hold."
+      : isOff
+        ? `${worst.label} takes ${Math.round(ratio * 10) / 10} times what you estimate. Plan 60 min as ${estimateText(Math.round((60 * ratio) / 5) * 5)}.`
+        : "Your estimates hold.",
+    about: "worked against estimate of the tasks finished; half of them fall within the band",
+    form: "ranges",
+    rowLabel: "Theme",
+    columns: [
+      { label: "A quarter below", measure: "times", drawn: "low" },
+      { label: "Middle", measure: "times", drawn: "middle" },
+      { label: "A quarter above", measure: "times", drawn: "high" },
+      { label: "Tasks", measure: "count", drawn: "said" },
+    ],
+    rows,
+    register: "tasks",
+  };
+}

@@ -1,0 +1,30 @@
+import type { Chart } from "../chart";
+import { ahead } from "./ahead";
+import type { Asking } from "./asking";
+import { bestHours } from "./bestHours";
+import { estimatesByTheme } from "./estimatesByTheme";
+import { fewThings } from "./fewThings";
+import { habitsKept } from "./habitsKept";
+import { hoursBy } from "./hoursBy";
+import { openAges, waits } from "./openAges";
+import { plannedAndWorked } from "./plannedAndWorked";
+import { sittingLengths } from "./sittings";
+import { taskFlow } from "./taskFlow";
+
+export type { Asking } from "./asking";
+
+/** The questions that can be looked at, in the order in which they are shown, with their names. */
+export const insights = {
+  hours: { title: "Where the hours went", answer: hoursBy },
+  planned: { title: "Planned and worked", answer: plannedAndWorked },
+  estimates: { title: "How estimates hold", answer: estimatesByTheme },
+  best: { title: "Best hours", answer: bestHours },
+  few: { title: "What took most", answer: fewThings },
+  sittings: { title: "Sittings", answer: sittingLengths },
+  flow: { title: "Added and done", answer: taskFlow },
+  habits: { title: "Habits", answer: habitsKept },
+  ahead: { title: "The next two weeks", answer: ahead },
+  ages: { title: "What is open", answer: openAges },
+  waits: { title: "How long things wait", answer: waits },
+} satisfies Record<string, { title: string; answer: (asking: Asking) => Chart }>;
+export type InsightName = keyof typeof insights;

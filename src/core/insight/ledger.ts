@@ -1,0 +1,334 @@
+import { valueIn, type Id, type Kind, type PensumRecord, type Work } from "../model";
+import { elapsedOn, meIn } from "../plan";
+import type { RecordChange, Store } from "../store";
+import { themeOf } from "../things";
+import { clockChanges, dateOf, dateOfDayNumber, dayNumber, minuteOf, minutesPerDay, type DateText } from "../time";
+
+/** By what the hours of the log can be told apart. */
+export const ledgerWays = ["theme", "project", "area", "goal", "person", "task"] as const;
+export type LedgerWay = (typeof ledgerWays)[number];
+
+/** What an entry is about: the same for all entries of one task and theme. */
+interface Subject {
+  readonly task: Id | undefined;
+  readonly event: Id | undefined;
+  /** The theme that the entry itself names. */
+  readonly ownTheme: Id | undefined;
+  readonly title: string;
+  theme: Id | undefined;
+  project: Id | undefined;
+  goal: Id | undefined;
+  area: Id | undefined;
+}
+
+/** The number of the row that means "nothing": its minutes are 0. */
+const free = -1;
+/** A life of goals is a few deep; a circle that two tabs made ends here. */
+const deepest = 12;
+
+/**
+ * The work log in columns: a row for each day that an entry touches. 100,000 entries are added up by any question in well
+ * under a millisecond, and an entry that changes touches its own rows only. What an entry is about is kept once for each
+ * task, so that a task that gets another theme or goal is one change however long its log is.
+ */
+export class Ledger {
+  readonly #store: Store;
+  readonly #zone: string;
+  #size = 0;
+  #day = new Int32Array(1024);
+  #start = new Int16Array(1024);
+  #minutes = new Int16Array(1024);
+  #subject = new Int32Array(1024);
+  #person = new Int32Array(1024);
+  #entry: Id[] = [];
+  /** The rows of each entry. */
+  readonly #rowsOf = new Map<Id, readonly number[]>();
+  readonly #freeRows: number[] = [];
+  readonly #subjects: Subject[] = [];
+  readonly #subjectNumbers = new Map<string, number>();
+  readonly #subjectsOf = new Map<Id, Subject[]>();
+  readonly #people: (Id | undefined)[] = [undefined];
+  readonly #peopleNumbers = new Map<Id, number>();
+  readonly #running = new Set<Id>();
+  #changeDays = new Set<number>();
+  #changeDaysFrom = 0;
+  #changeDaysTo = -1;
+  /** Grows with each change of what the rows say. */
+  revision = 0;
+
+  constructor(store: Store) {
+    this.#store = store;
+    this.#zone = store.clock.zone;
+    this.#layAll();
+  }
+
+  /** How many rows there are to go through; some may be empty. */
+  get size(): number {
+    return this.#size;
+  }
+  /** Whole days since 1970 of each row. */
+  get day(): Int32Array {
+    return this.#day;
+  }
+  /** Minutes since midnight at which the work of each row begins. */
+  get start(): Int16Array {
+    return this.#start;
+  }
+  /** Minutes that were worked, clock changes counted; 0 in a row that is empty. */
+  get minutes(): Int16Array {
+    return this.#minutes;
+  }
+  /** Who worked, as `personNumber` tells; 0 for the person themselves. */
+  get person(): Int32Array {
+    return this.#person;
+  }
+
+  /** The entry that a row is of. */
+  entryOf(row: number): Id {
+    return this.#entry[row] as Id;
+  }
+
+  /** The number of what a row is about. */
+  subjectNumber(row: number): number {
+    return this.#subject[row] as number;
+  }
+
+  /** How many things there are that entries are about. */
+  get subjectCount(): number {
+    return this.#subjects.length;
+  }
+
+  /** The number of a colleague in `person`; one that stands nowhere for somebody without an entry. */
+  personNumber(id: Id | undefined): number {
+    return id === undefined ? 0 : (this.#peopleNumbers.get(id) ?? free);
+  }
+
+  /** What a row stands for, asked in one way; undefined for what is of none. */
+  keyOf(row: number, way: LedgerWay): Id | undefined {
+    if (way === "person") return this.#people[this.#person[row] as number] ?? meIn(this.#store);
+    return this.subjectKey(this.#subject[row] as number, way);
+  }
+
+  /** What entries about a thing stand for. */
+  subjectKey(subject: number, way: Exclude<LedgerWay, "person">): Id | undefined {
+    const about = this.#subjects[subject] as Subject;
+    return way === "task" ? (about.task ?? about.event ?? about.ownTheme) : about[way];
+  }
+
+  /** What entries about a thing that is no record are called. */
+  subjectTitle(subject: number): string {
+    return this.#subjects[subject]?.title ?? "";
+  }
+
+  /** The first and the last day with work of the person's own, or undefined where there is none. */
+  reach(): { readonly from: DateText; readonly to: DateText } | undefined {
+    let [from, to] = [Infinity, -Infinity];
+    for (let row = 0; row < this.#size; row++) {
+      if ((this.#minutes[row] as number) === 0) continue;
+      const day = this.#day[row] as number;
+      if (day < from) from = day;
+      if (day > to) to = day;
+    }
+    return from <= to ? { from: dateOfDayNumber(from), to: dateOfDayNumber(to) } : undefined;
+  }
+
+  /** Whether something runs, so that minutes grow as time goes by. */
+  get isRunning(): boolean {
+    return this.#running.size > 0;
+  }
+
+  /** Lets what runs count up to the present minute. */
+  refresh(): void {
+    for (const id of [...this.#running]) this.#put(id);
+  }
+
+  /** Takes in what changed. Tells whether any row may say something else now. */
+  change(changes: readonly RecordChange[]): boolean {
+    const before = this.revision;
+    for (const { id, from, to } of changes) {
+      const record = to ?? from;
+      if (record?.kind === "settings") {
+        this.#clear();
+        this.#layAll();
+      } else if (record?.kind === "work") this.#put(id);
+      else if (record && saysOtherwise(from, to)) this.#tellAgain(record);
+    }
+    return this.revision !== before;
+  }
+
+  #clear() {
+    this.#size = 0;
+    this.#entry = [];
+    this.#rowsOf.clear();
+    this.#freeRows.length = 0;
+    this.#running.clear();
+    this.#people.length = 1;
+    this.#peopleNumbers.clear();
+  }
+
+  #layAll() {
+    const me = meIn(this.#store);
+    for (const entry of this.#store.list("kind", "work") as readonly Work[]) this.#lay(entry, me);
+    this.revision++;
+  }
+
+  #put(id: Id) {
+    for (const row of this.#rowsOf.get(id) ?? []) {
+      this.#minutes[row] = 0;
+      this.#freeRows.push(row);
+    }
+    this.#rowsOf.delete(id);
+    this.#running.delete(id);
+    const entry = this.#store.find("work", id);
+    if (entry) this.#lay(entry, meIn(this.#store));
+    this.revision++;
+  }
+
+  #lay(entry: Work, me: Id | undefined) {
+    if (entry.end === undefined) this.#running.add(entry.id);
+    const end = entry.end ?? this.#store.clock.now();
+    const first = dayOf(entry.start);
+    const last = dayOf(end);
+    const [startMinute, endMinute] = [minuteOf(entry.start), minuteOf(end)];
+    if (last < first || (last === first && endMinute <= startMinute)) return;
+    const subject = this.#subjectOf(entry);
+    const person = entry.person === undefined || entry.person === me ? 0 : this.#personOf(entry.person);
+    const rows: number[] = [];
+    for (let day = first; day <= last; day++) {
+      const from = day === first ? startMinute : 0;
+      const to = day === last ? endMinute : minutesPerDay;
+      if (to <= from) continue;
+      const row = this.#freeRows.pop() ?? this.#grown();
+      this.#day[row] = day;
+      this.#start[row] = from;
+      this.#minutes[row] = this.#clocksChange(day) ? elapsedOn(dateOfDayNumber(day), this.#zone)(from, to) : to - from;
+      this.#subject[row] = subject;
+      this.#person[row] = person;
+      this.#entry[row] = entry.id;
+      rows.push(row);
+    }
+    this.#rowsOf.set(entry.id, rows);
+  }
+
+  #grown(): number {
+    if (this.#size === this.#day.length) {
+      const length = this.#size * 2;
+      const wider = <T extends Int32Array | Int16Array>(column: T, made: T): T => {
+        made.set(column);
+        return made;
+      };
+      this.#day = wider(this.#day, new Int32Array(length));
+      this.#start = wider(this.#start, new Int16Array(length));
+      this.#minutes = wider(this.#minutes, new Int16Array(length));
+      this.#subject = wider(this.#subject, new Int32Array(length));
+      this.#person = wider(this.#person, new Int32Array(length));
+    }
+    return this.#size++;
+  }
+
+  #personOf(id: Id): number {
+    let number = this.#peopleNumbers.get(id);
+    if (number === undefined) {
+      number = this.#people.push(id) - 1;
+      this.#peopleNumbers.set(id, number);
+    }
+    return number;
+  }
+
+  /** A zone is asked for the days on which its clocks change once for each ten years, and not for every day. */
+  #clocksChange(day: number): boolean {
+    if (day < this.#changeDaysFrom || day > this.#changeDaysTo) {
+      const isFirst = this.#changeDaysTo < this.#changeDaysFrom;
+      this.#changeDaysFrom = isFirst ? day - 3660 : Math.min(this.#changeDaysFrom, day - 3660);
+      this.#changeDaysTo = isFirst ? day + 366 : Math.max(this.#changeDaysTo, day + 366);
+      const [from, to] = [dateOfDayNumber(this.#changeDaysFrom), dateOfDayNumber(this.#changeDaysTo)];
+      this.#changeDays = new Set(clockChanges(from, to, this.#zone).map(dayNumber));
+    }
+    return this.#changeDays.has(day);
+  }
+
+  #subjectOf({ task, event, theme, title }: Work): number {
+    const named = task ?? event;
+    const key = named === undefined ? `${theme ?? ""}\u001f${title}` : theme === undefined ? named : named + theme;
+    const known = this.#subjectNumbers.get(key);
+    if (known !== undefined) return known;
+    const subject: Subject = {
+      ...{ task, event, ownTheme: theme, title: named === undefined ? title : "" },
+      ...{ theme: undefined, project: undefined, goal: undefined, area: undefined },
+    };
+    const number = this.#subjects.push(subject) - 1;
+    this.#subjectNumbers.set(key, number);
+    if (named !== undefined) this.#subjectsOf.set(named, [...(this.#subjectsOf.get(named) ?? []), subject]);
+    this.#tell(subject);
+    return number;
+  }
+
+  #tell(subject: Subject) {
+    const store = this.#store;
+    const task = store.find("task", subject.task);
+    const project = store.find("project", task?.project);
+    const { task: ofTask, event, ownTheme } = subject;
+    subject.theme = themeOf({ kind: "work", task: ofTask, event, theme: ownTheme } as Work, store)?.id;
+    subject.project = project?.id;
+    subject.goal = store.find("goal", task?.goal ?? project?.goal)?.id;
+    subject.area = areaOf(store, project?.area, subject.goal);
+  }
+
+  /** A task tells of itself; a theme, a project or a goal of all that may hang on it. */
+  #tellAgain({ id, kind }: PensumRecord) {
+    const told = kind === "task" || kind === "event" ? this.#subjectsOf.get(id) : this.#subjects;
+    for (const subject of told ?? []) this.#tell(subject);
+    if (told) this.revision++;
+  }
+}
+
+const toldBy: Partial<Record<Kind, readonly string[]>> = {
+  task: ["theme", "project", "goal"],
+  event: ["theme"],
+  theme: [],
+  project: ["goal", "area"],
+  goal: ["area", "parent"],
+};
+
+/** Whether entries about a record may stand for something else after a change of it. */
+function saysOtherwise(from: PensumRecord | undefined, to: PensumRecord | undefined): boolean {
+  const fields = toldBy[(to ?? from)?.kind as Kind];
+  if (!fields) return false;
+  return !from || !to || fields.some((field) => valueIn(from, field) !== valueIn(to, field));
+}
+
+/** The area of a project, or of the goal that it or a task serves, or of a larger one above that. */
+function areaOf(store: Store, own: Id | undefined, goal: Id | undefined): Id | undefined {
+  let area = store.find("area", own)?.id;
+  let above = store.find("goal", goal);
+  for (let depth = 0; area === undefined && above && depth < deepest; depth++) {
+    area = store.find("area", above.area)?.id;
+    above = store.find("goal", above.parent);
+  }
+  return area;
+}
+
+/** Days since 1970 of a moment. Dates come in runs: the last one is kept, and `Date.UTC` is spared for most entries. */
+function dayOf(moment: string): number {
+  if (!moment.startsWith(lastDate)) {
+    lastDate = dateOf(moment);
+    lastDay = dayNumber(lastDate);
+  }
+  return lastDay;
+}
+let lastDate: DateText = "1970-01-01";
+let lastDay = 0;
+
+const kept = new WeakMap<Store, Ledger>();
+
+/** The ledger of a store, kept in step with it. What reads it hangs on any fact, and says so to the store. */
+export function ledgerOf(store: Store): Ledger {
+  void store.factsRevision;
+  let ledger = kept.get(store);
+  if (!ledger) {
+    const made = new Ledger(store);
+    store.onChange((changes) => void made.change(changes));
+    kept.set(store, (ledger = made));
+  }
+  return ledger;
+}

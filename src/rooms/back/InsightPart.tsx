@@ -1,0 +1,231 @@
+"use client";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import {
+  besides,
+  insights,
+  ledgerOf,
+  ledgerWays,
+  spanBeside,
+  spanNamed,
+  spanNames,
+  type Asking,
+  type Beside,
+  type InsightName,
+  type LedgerWay,
+  type SpanName,
+} from "@/core/insight";
+import type { Id, Person } from "@/core/model";
+import { meIn } from "@/core/plan";
+import { dateOf, dateText, isDate } from "@/core/time";
+import { ChartFigure } from "@/panels/charts/ChartFigure";
+import { useNow } from "@/ui/clock";
+import { OnePart, PickList, SentencePart } from "@/ui/SentencePart";
+import { useComputedSoon, useFirstWeekday, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { backView, insightNames, type BackView } from "./backView";
+
+const spanWords: Record<SpanName, string> = {
+  today: "today",
+  thisWeek: "this week",
+  lastWeek: "last week",
+  fourWeeks: "in the last four weeks",
+  thisMonth: "this month",
+  lastMonth: "last month",
+  thisQuarter: "this quarter",
+  thisYear: "this year",
+  twelveMonths: "in the last twelve months",
+  all: "at any time",
+};
+const besideWords: Record<Beside, string> = {
+  before: "the time before",
+  yearBefore: "the year before",
+  nothing: "nothing",
+};
+const wayWords: Record<LedgerWay, string> = {
+  theme: "theme",
+  project: "project",
+  area: "area",
+  goal: "goal",
+  person: "person",
+  task: "task",
+};
+
+/** Questions about the past and the near future, each with its answer drawn. */
+export function InsightPart() {
+  const store = useStore();
+  const settings = useSettings();
+  const style = useTimeStyle();
+  const firstWeekday = useFirstWeekday();
+  const view = backView.use();
+  const now = useNow(store.clock);
+  const today = dateOf(now);
+  const [who, setWho] = useState<Id | "me" | "all">("me");
+  const reach = useComputedSoon(useCallback((reads) => ledgerOf(reads).reach() ?? { from: today, to: today }, [today]));
+  const span = useMemo(
+    () => (typeof view.span === "string" ? spanNamed(view.span, { today, firstWeekday, reach }) : view.span),
+    [view.span, today, firstWeekday, reach],
+  );
+  const asking = useMemo(
+    () => ({
+      ...{ settings, span, who, today, firstWeekday, style, way: view.way },
+      beside: spanBeside(span, view.beside),
+    }),
+    [settings, span, who, today, firstWeekday, style, view.way, view.beside],
+  );
+  const shown = insightNames.filter((name) => !view.hidden.includes(name));
+  return (
+    <>
+      <h1 className="font-words text-[27px] leading-9 font-semibold">Look back</h1>
+      <Sentence
+        view={view}
+        who={who}
+        onWho={setWho}
+        words={`${dateText(span.from, "day", style)} to ${dateText(span.to, "day", style)}`}
+      />
+      <div className="charts mt-4">
+        {shown.map((name) => (
+          <Insight key={name} name={name} asking={asking} now={now} />
+        ))}
+      </div>
+      {shown.length === 0 && (
+        <p className="mt-4 text-ink-2">No question is chosen. Choose some in the sentence above.</p>
+      )}
+    </>
+  );
+}
+
+interface InsightProps {
+  name: InsightName;
+  asking: Omit<Asking, "store">;
+  now: string;
+}
+
+function Insight({ name, asking, now }: InsightProps) {
+  const store = useStore();
+  // What runs grows by the minute; all else stays as it is until something changes.
+  const minute = ledgerOf(store).isRunning ? now : "";
+  useEffect(() => {
+    if (minute !== "") ledgerOf(store).refresh();
+  }, [store, minute]);
+  const chart = useComputedSoon(
+    useCallback(
+      (reads) => {
+        void minute;
+        return insights[name].answer({ ...asking, store: reads });
+      },
+      [name, asking, minute],
+    ),
+  );
+  return <ChartFigure chart={chart} title={insights[name].title} />;
+}
+
+interface SentenceProps {
+  view: BackView;
+  who: Id | "me" | "all";
+  onWho: (who: Id | "me" | "all") => void;
+  /** The days that the span means. */
+  words: string;
+}
+
+function Sentence({ view, who, onWho, words }: SentenceProps) {
+  const store = useStore();
+  const people = useList("kind", "person") as readonly Person[];
+  const me = meIn(store);
+  const change = (next: Partial<BackView>) => backView.choose({ ...view, ...next });
+  const whoOptions: (readonly [string, string])[] = [
+    ["me", "me"],
+    ...people.filter(({ id }) => id !== me).map(({ id, title }) => [id, title] as const),
+    ["all", "everybody"],
+  ];
+  const shown = insightNames.length - view.hidden.length;
+  return (
+    <p className="lens-sentence !mt-0">
+      Work done{" "}
+      <SentencePart label="Which days" words={typeof view.span === "string" ? spanWords[view.span] : words}>
+        {(close) => (
+          <>
+            <PickList
+              options={spanNames.map((name) => [name, spanWords[name]])}
+              chosen={typeof view.span === "string" ? [view.span] : []}
+              onPick={(name) => {
+                change({ span: name as SpanName });
+                close();
+              }}
+            />
+            <OwnSpan view={view} onChoose={(span) => change({ span })} />
+          </>
+        )}
+      </SentencePart>
+      {" by "}
+      <OnePart label="Whose work" value={who} options={whoOptions} onPick={onWho} />
+      {", grouped by "}
+      <OnePart
+        label="Hours by"
+        value={view.way}
+        options={ledgerWays.filter((way) => way !== "task").map((way) => [way, wayWords[way]])}
+        onPick={(way) => change({ way })}
+      />
+      {", compared with "}
+      <OnePart
+        label="Beside"
+        value={view.beside}
+        options={besides.map((one) => [one, besideWords[one]])}
+        onPick={(beside) => change({ beside })}
+      />
+      {", answering "}
+      <SentencePart
+        label="Which questions"
+        words={shown === insightNames.length ? "every question" : `${shown} ${shown === 1 ? "question" : "questions"}`}
+      >
+        {() => (
+          <PickList
+            many
+            options={insightNames.map((name) => [name, insights[name].title])}
+            chosen={insightNames.filter((name) => !view.hidden.includes(name))}
+            onPick={(id) => {
+              const name = id as InsightName;
+              change({
+                hidden: view.hidden.includes(name) ? view.hidden.filter((one) => one !== name) : [...view.hidden, name],
+              });
+            }}
+          />
+        )}
+      </SentencePart>
+      {"\u2060."}
+    </p>
+  );
+}
+
+/** Any other days, from one to another. */
+function OwnSpan({ view, onChoose }: { view: BackView; onChoose: (span: { from: string; to: string }) => void }) {
+  const own = typeof view.span === "string" ? { from: "", to: "" } : view.span;
+  const [span, setSpan] = useState(own);
+  const put = (next: { from: string; to: string }) => {
+    setSpan(next);
+    if (isDate(next.from) && isDate(next.to) && next.from <= next.to) onChoose(next);
+  };
+  const isWrong = isDate(span.from) && isDate(span.to) && span.from > span.to;
+  return (
+    <div className="mt-2 grid gap-1 border-t border-hairline pt-2">
+      <label className="flex items-center justify-between gap-3">
+        From
+        <input
+          type="date"
+          className="field"
+          value={span.from}
+          onChange={({ target }) => put({ ...span, from: target.value })}
+        />
+      </label>
+      <label className="flex items-center justify-between gap-3">
+        To
+        <input
+          type="date"
+          className="field"
+          value={span.to}
+          aria-invalid={isWrong}
+          onChange={({ target }) => put({ ...span, to: target.value })}
+        />
+      </label>
+      {isWrong && <p className="text-madder">The end is before the beginning.</p>}
+    </div>
+  );
+}

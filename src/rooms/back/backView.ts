@@ -1,0 +1,39 @@
+"use client";
+import {
+  besides,
+  insights,
+  ledgerWays,
+  spanNames,
+  type Beside,
+  type InsightName,
+  type LedgerWay,
+  type SpanName,
+} from "@/core/insight";
+import { isDate } from "@/core/time";
+import { deviceChoice } from "@/ui/deviceChoice";
+
+/** How the past is looked at on this device. */
+export interface BackView {
+  readonly span: SpanName | { readonly from: string; readonly to: string };
+  readonly beside: Beside;
+  readonly way: LedgerWay;
+  /** Questions that are not asked. */
+  readonly hidden: readonly InsightName[];
+}
+
+export const insightNames = Object.keys(insights) as readonly InsightName[];
+const usual: BackView = { span: "lastWeek", beside: "before", way: "theme", hidden: [] };
+
+const among = <T extends string>(all: readonly T[], value: unknown, otherwise: T): T =>
+  all.find((one) => one === value) ?? otherwise;
+
+export const backView = deviceChoice<BackView>("pensum-look-back", usual, ({ span, beside, way, hidden }) => {
+  const own = span as { from?: unknown; to?: unknown } | undefined;
+  const isOwn = typeof own === "object" && own !== null && isDate(own.from) && isDate(own.to) && own.from <= own.to;
+  return {
+    span: isOwn ? { from: own.from as string, to: own.to as string } : among(spanNames, span, "lastWeek"),
+    beside: among(besides, beside, usual.beside),
+    way: among(ledgerWays, way, usual.way),
+    hidden: Array.isArray(hidden) ? insightNames.filter((name) => hidden.includes(name)) : [],
+  };
+});
