@@ -21,7 +21,7 @@ export function bundle(entry, options = {}) {
     format: "esm",
     outfile: file,
     alias,
-    minify: true,
+    minify: process.env.PLAIN ? false : true,
     logLevel: "error",
     ...options,
   }).then(() => file);

@@ -19,6 +19,7 @@ const questions = {
   estimates: (await import("../bench/estimates.mjs")).estimates,
   planning: (await import("../bench/planning.mjs")).planning,
   clock: (await import("../bench/clock.mjs")).clock,
+  insight: (await import("../bench/insight.mjs")).insight,
   search: (await import("../bench/search.mjs")).search,
   folder: (await import("../bench/folder.mjs")).folder,
   heap: (await import("../bench/heap.mjs")).heap,

@@ -2,7 +2,7 @@ import { valueIn, type Id, type Kind, type PensumRecord, type Work } from "../mo
 import { elapsedOn, meIn } from "../plan";
 import type { RecordChange, Store } from "../store";
 import { themeOf } from "../things";
-import { clockChanges, dateOf, dateOfDayNumber, dayNumber, minuteOf, minutesPerDay, type DateText } from "../time";
+import { clockChanges, dateOfDayNumber, dayNumber, minuteOf, minutesPerDay, type DateText } from "../time";
 
 /** By what the hours of the log can be told apart. */
 export const ledgerWays = ["theme", "project", "area", "goal", "person", "task"] as const;
@@ -41,8 +41,8 @@ export class Ledger {
   #subject = new Int32Array(1024);
   #person = new Int32Array(1024);
   #entry: Id[] = [];
-  /** The rows of each entry. */
-  readonly #rowsOf = new Map<Id, readonly number[]>();
+  /** The rows of each entry; made when the first of them changes. */
+  #rowsOf: Map<Id, readonly number[]> | undefined;
   readonly #freeRows: number[] = [];
   readonly #subjects: Subject[] = [];
   readonly #subjectNumbers = new Map<string, number>();
@@ -159,7 +159,7 @@ export class Ledger {
   #clear() {
     this.#size = 0;
     this.#entry = [];
-    this.#rowsOf.clear();
+    this.#rowsOf = undefined;
     this.#freeRows.length = 0;
     this.#running.clear();
     this.#people.length = 1;
@@ -173,11 +173,12 @@ export class Ledger {
   }
 
   #put(id: Id) {
-    for (const row of this.#rowsOf.get(id) ?? []) {
+    const rowsOf = (this.#rowsOf ??= this.#rowsByEntry());
+    for (const row of rowsOf.get(id) ?? []) {
       this.#minutes[row] = 0;
       this.#freeRows.push(row);
     }
-    this.#rowsOf.delete(id);
+    rowsOf.delete(id);
     this.#running.delete(id);
     const entry = this.#store.find("work", id);
     if (entry) this.#lay(entry, meIn(this.#store));
@@ -187,13 +188,13 @@ export class Ledger {
   #lay(entry: Work, me: Id | undefined) {
     if (entry.end === undefined) this.#running.add(entry.id);
     const end = entry.end ?? this.#store.clock.now();
-    const first = dayOf(entry.start);
-    const last = dayOf(end);
+    const first = dayNumber(entry.start);
+    const last = dayNumber(end);
     const [startMinute, endMinute] = [minuteOf(entry.start), minuteOf(end)];
     if (last < first || (last === first && endMinute <= startMinute)) return;
     const subject = this.#subjectOf(entry);
     const person = entry.person === undefined || entry.person === me ? 0 : this.#personOf(entry.person);
-    const rows: number[] = [];
+    const rows: number[] | undefined = this.#rowsOf && [];
     for (let day = first; day <= last; day++) {
       const from = day === first ? startMinute : 0;
       const to = day === last ? endMinute : minutesPerDay;
@@ -205,9 +206,20 @@ export class Ledger {
       this.#subject[row] = subject;
       this.#person[row] = person;
       this.#entry[row] = entry.id;
-      rows.push(row);
+      rows?.push(row);
     }
-    this.#rowsOf.set(entry.id, rows);
+    if (rows) this.#rowsOf?.set(entry.id, rows);
+  }
+
+  #rowsByEntry(): Map<Id, readonly number[]> {
+    const rowsOf = new Map<Id, readonly number[]>();
+    for (let row = 0; row < this.#size; row++) {
+      if (this.#minutes[row] === 0) continue;
+      const id = this.#entry[row] as Id;
+      const known = rowsOf.get(id);
+      rowsOf.set(id, known ? [...known, row] : [row]);
+    }
+    return rowsOf;
   }
 
   #grown(): number {
@@ -307,17 +319,6 @@ function areaOf(store: Store, own: Id | undefined, goal: Id | undefined): Id | u
   }
   return area;
 }
-
-/** Days since 1970 of a moment. Dates come in runs: the last one is kept, and `Date.UTC` is spared for most entries. */
-function dayOf(moment: string): number {
-  if (!moment.startsWith(lastDate)) {
-    lastDate = dateOf(moment);
-    lastDay = dayNumber(lastDate);
-  }
-  return lastDay;
-}
-let lastDate: DateText = "1970-01-01";
-let lastDay = 0;
 
 const kept = new WeakMap<Store, Ledger>();
 

@@ -1,4 +1,4 @@
-import { addDays, isDate, type DateText, daysBetween } from "./dates";
+import { addDays, daysBetween, isDate, twoDigits, type DateText } from "./dates";
 import { loadedTemporal } from "./temporal";
 
 /**
@@ -25,7 +25,7 @@ export function dateOf(value: MomentText | DateText): DateText {
 
 /** Minutes since midnight of a moment's clock time, 0 to 1439. */
 export function minuteOf(value: MomentText): number {
-  return Number(value.slice(11, 13)) * 60 + Number(value.slice(14, 16));
+  return twoDigits(value, 11) * 60 + twoDigits(value, 14);
 }
 
 /** The moment `minute` minutes after midnight of `date`; minutes below 0 or above 1439 lead into other days. */

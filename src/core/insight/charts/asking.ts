@@ -41,7 +41,11 @@ export function rowsOf({ store, who }: Pick<Asking, "store" | "who">, { from, to
 }
 
 /** Minutes by what the rows stand for. */
-export function minutesBy(asking: Asking, span: Span, way: LedgerWay): Map<Id | undefined, number> {
+export function minutesBy(
+  asking: Pick<Asking, "store" | "who">,
+  span: Span,
+  way: LedgerWay,
+): Map<Id | undefined, number> {
   const { ledger, each } = rowsOf(asking, span);
   const sums = new Map<Id | undefined, number>();
   const add = (key: Id | undefined, minutes: number) => sums.set(key, (sums.get(key) ?? 0) + minutes);

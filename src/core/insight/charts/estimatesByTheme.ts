@@ -2,21 +2,15 @@ import type { Id, Task } from "../../model";
 import { dyeOf } from "../../things";
 import { dateOf, estimateText } from "../../time";
 import type { Chart } from "../chart";
-import { ledgerOf } from "../ledger";
-import { calledBy, quantile, type Asking } from "./asking";
+import { calledBy, minutesBy, quantile, type Asking } from "./asking";
 
 /** So few cases say nothing of a theme. */
 const fewest = 4;
+const everything = { from: "1000-01-01", to: "9998-12-31" };
 
 /** How much longer work takes than was thought, by theme: the middle of the ratios of worked to estimate of tasks that were done in the span, and between what half of them fall. */
 export function estimatesByTheme({ store, span }: Asking): Chart {
-  const ledger = ledgerOf(store);
-  const worked = new Map<Id, number>();
-  for (let row = 0; row < ledger.size; row++) {
-    const minutes = ledger.minutes[row] as number;
-    const task = minutes === 0 ? undefined : ledger.subjectKey(ledger.subjectNumber(row), "task");
-    if (task !== undefined) worked.set(task, (worked.get(task) ?? 0) + minutes);
-  }
+  const worked = minutesBy({ store, who: "all" }, everything, "task");
   const byTheme = new Map<Id | undefined, { ratios: number[]; tasks: Id[] }>();
   for (const task of store.list("kind", "task") as readonly Task[]) {
     if (task.state !== "done" || !task.doneAt || !task.estimateMinutes) continue;

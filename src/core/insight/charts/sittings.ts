@@ -1,12 +1,24 @@
 import { dayNumber, durationText } from "../../time";
 import type { Chart } from "../chart";
 import { spanDays } from "../span";
-import { entriesBehind, quantile, rowsOf, sum, type Asking } from "./asking";
+import { entriesBehind, rowsOf, sum, type Asking } from "./asking";
 
+const minutesInDay = 1500;
 const limits = [15, 30, 45, 60, 90, 120, Infinity];
 /** What begins so soon after something else was left is taken for an interruption of it. */
 const soon = 5;
 const shortMinutes = 15;
+
+const binOf = (minutes: number) => limits.findIndex((limit) => minutes < limit);
+
+/** The length that half of all sittings reach. */
+function middleOf(byLength: Uint32Array, total: number): number {
+  for (let minutes = byLength.length - 1, count = 0; minutes > 0; minutes--) {
+    count += byLength[minutes]!;
+    if (count * 2 >= total) return minutes;
+  }
+  return 0;
+}
 
 /** How long sittings last, and how often one was broken off within a quarter of an hour for something else. */
 export function sittingLengths(asking: Asking): Chart {
@@ -14,17 +26,20 @@ export function sittingLengths(asking: Asking): Chart {
   const { ledger, each } = rowsOf(asking, span);
   const counts = limits.map(() => 0);
   const minutesIn = limits.map(() => 0);
-  const lengths: number[] = [];
+  /** How many sittings there are of each length. */
+  const byLength = new Uint32Array(minutesInDay + 1);
+  const bins = Uint8Array.from(byLength, (_, minutes) => binOf(minutes));
   const byDay: number[][] = [];
   const first = dayNumber(span.from);
-  const binOf = (minutes: number) => limits.findIndex((limit) => minutes < limit);
   each((row) => {
     const minutes = ledger.minutes[row] as number;
-    const bin = binOf(minutes);
-    counts[bin] = counts[bin]! + 1;
-    minutesIn[bin] = minutesIn[bin]! + minutes;
-    lengths.push(minutes);
+    byLength[minutes] = byLength[minutes]! + 1;
     (byDay[ledger.day[row]! - first] ??= []).push(row);
+  });
+  byLength.forEach((count, minutes) => {
+    const bin = bins[minutes]!;
+    counts[bin] = counts[bin]! + count;
+    minutesIn[bin] = minutesIn[bin]! + count * minutes;
   });
   let broken = 0;
   for (const rows of byDay) {
@@ -37,15 +52,15 @@ export function sittingLengths(asking: Asking): Chart {
       if (pause <= soon && ledger.subjectNumber(next) !== ledger.subjectNumber(row)) broken++;
     });
   }
-  lengths.sort((a, b) => a - b);
-  const middle = lengths.length === 0 ? 0 : quantile(lengths, 0.5);
-  const perDay = lengths.length / Math.max(1, spanDays(span));
+  const total = sum(counts);
+  const middle = middleOf(byLength, total);
+  const perDay = total / Math.max(1, spanDays(span));
   const all = sum(minutesIn);
   return {
     answer:
-      lengths.length === 0
+      total === 0
         ? "Nothing was logged in these days."
-        : `Half of your ${lengths.length.toLocaleString()} sittings lasted ${durationText(middle)} or more${broken > 0 ? `; ${broken} ${broken === 1 ? "was" : "were"} broken off within a quarter of an hour` : ""}.`,
+        : `Half of your ${total.toLocaleString()} sittings lasted ${durationText(middle)} or more${broken > 0 ? `; ${broken} ${broken === 1 ? "was" : "were"} broken off within a quarter of an hour` : ""}.`,
     about: `stretches of the log by their length, ${perDay.toFixed(1)} a day; broken off: under ${shortMinutes} min, and something else within ${soon}`,
     form: "bars",
     rowLabel: "Length",
