@@ -34,7 +34,7 @@ const above = (list, base) =>
     message: "Imports go down the floors only; see docs/architecture.md.",
   }));
 
-const rooms = ["today", "gather", "registers", "notes", "plan", "settings", "back", "frame"];
+const rooms = ["today", "gather", "registers", "notes", "plan", "settings", "back", "goals", "frame"];
 const besideEachOther = rooms.map((room) => ({
   target: `./src/rooms/${room}`,
   from: rooms.filter((other) => other !== room).map((other) => `./src/rooms/${other}`),

@@ -24,6 +24,7 @@ const views: readonly (readonly [string, string, ((page: Page) => Promise<void>)
     },
   ],
   ["the inbox", "/gather"],
+  ["the goals", "/goals"],
   [
     "what was asked of the past, one of it as a table",
     "/back",

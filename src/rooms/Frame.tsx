@@ -33,6 +33,7 @@ const Gather = late(() => import("./gather/GatherRoom").then((room) => ({ defaul
 const Registers = late(() => import("./registers/RegistersRoom").then((room) => ({ default: room.RegistersRoom })));
 const Plan = late(() => import("./plan/PlanRoom").then((room) => ({ default: room.PlanRoom })));
 const Notes = late(() => import("./notes/NotesRoom").then((room) => ({ default: room.NotesRoom })));
+const Goals = late(() => import("./goals/GoalsRoom").then((room) => ({ default: room.GoalsRoom })));
 const LookBack = late(() => import("./back/LookBackRoom").then((room) => ({ default: room.LookBackRoom })));
 const RecordSheet = late(() => import("./frame/RecordSheet").then((sheet) => ({ default: sheet.RecordSheet })));
 const SearchDialog = late(() => import("./frame/SearchDialog").then((found) => ({ default: found.SearchDialog })));
@@ -172,6 +173,7 @@ export function Frame({ problem }: { problem: unknown }) {
           {place.room === "gather" && <Gather />}
           {place.room === "plan" && <Plan place={place} today={today} sideOpen={record !== undefined} />}
           {place.room === "notes" && <Notes id={place.note} />}
+          {place.room === "goals" && <Goals here={record} />}
           {place.room === "back" && <LookBack part={place.part} />}
           {place.room === "registers" && <Registers register={place.register} lens={place.lens} />}
         </Suspense>

@@ -13,6 +13,7 @@ export type Place =
   | { room: "notes"; note: Id | undefined }
   | { room: "plan"; look: PlanLook; span: PlanSpan; date: DateText | undefined }
   | { room: "back"; part: BackPart }
+  | { room: "goals" }
   | { room: "none"; path: string };
 
 /** The parts of looking back. */
@@ -85,6 +86,7 @@ function placeOf(path: string): Place {
   if (path === "/") return { room: "today", date: undefined };
   if (path === "/settings") return { room: "settings" };
   if (path === "/gather") return { room: "gather" };
+  if (path === "/goals") return { room: "goals" };
   const registers = /^\/registers(?:\/([^/]+))?(?:\/([^/]+))?\/?$/.exec(path);
   if (registers) return { room: "registers", register: registers[1], lens: registers[2] };
   const notes = /^\/notes(?:\/([^/]+))?\/?$/.exec(path);

@@ -13,6 +13,7 @@ export * from "./layRepeating";
 export * from "./markHabit";
 export * from "./place";
 export * from "./placeLine";
+export * from "./planGoal";
 export * from "./removeRecord";
 export * from "./rest";
 export * from "./saveSettings";

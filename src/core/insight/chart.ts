@@ -43,7 +43,8 @@ export interface Chart {
   readonly register: "work" | "tasks" | "habits";
 }
 
-const percent = (share: number) => `${Math.round(share * 100)} %`;
+/** A share in whole per cent. */
+export const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** A number of a chart in words. */
 export function measureText(value: number, measure: Measure): string {

@@ -62,10 +62,15 @@ export const migrations: readonly Migration[] = [
     name: "blocks that are for a habit, habits that find their hours by themselves, and lengths that count as learnt came",
     up: (record) => record,
   },
+  {
+    to: 9,
+    name: "goals tell when they begin and what they are measured by; lenses can be of chosen records",
+    up: (record) => record,
+  },
 ];
 
 /** The version this Pensum writes. */
-export const modelVersion = 8;
+export const modelVersion = 9;
 
 /** Takes a record from the version `from` to `modelVersion`; undefined when a step no longer keeps it. */
 export function migrate(record: StoredRecord, from: number, steps = migrations): StoredRecord | undefined {

@@ -8,6 +8,7 @@ export * from "./demand";
 export * from "./eventNotes";
 export * from "./freeAhead";
 export * from "./freeTime";
+export * from "./goalWork";
 export * from "./habits";
 export * from "./leftOver";
 export * from "./load";

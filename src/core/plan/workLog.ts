@@ -10,6 +10,7 @@ import {
   type DateText,
   type MomentText,
 } from "../time";
+import { goalsUnder, tasksUnder } from "./goalWork";
 import { meIn } from "./mine";
 
 /** An entry of the work log as it lies on the hours of one day. */
@@ -56,8 +57,8 @@ export function entriesFor(reads: Reads, field: "task" | "event" | "theme" | "pe
 }
 
 /**
- * The entries of the log that count for a record: those of a task, an event or a person; of a theme, a goal or a project
- * those of their tasks too; of a block those of its task; of a day page those that touch its day.
+ * The entries of the log that count for a record: those of a task, an event or a person; of a theme or a project
+ * those of their tasks too, of a goal those of all that serves it; of a block those of its task; of a day page those that touch its day.
  * @returns newest first; undefined for a record that nobody works on
  */
 export function entriesUnder(reads: Reads & Pick<Store, "find">, record: PensumRecord): readonly Work[] | undefined {
@@ -93,12 +94,7 @@ function entriesOf(reads: Reads & Pick<Store, "find">, record: PensumRecord): re
     case "project":
       return ofTasks("project", id);
     case "goal":
-      return [
-        ...ofTasks("goal", id),
-        ...(reads.list("links", `goal:${id}`) as readonly PensumRecord[]).flatMap((one) =>
-          one.kind === "project" ? ofTasks("project", one.id) : [],
-        ),
-      ];
+      return tasksUnder(reads, goalsUnder(reads, id)).flatMap((task) => entriesFor(reads, "task", task.id));
     case "block":
       return record.task === undefined ? [] : entriesFor(reads, "task", record.task);
     case "day":

@@ -210,6 +210,7 @@ export const deeds: Readonly<Record<string, Deed>> = {
   setEventTime: deed(c.setEventTime, (h) => ({ id: h.id("event"), start: h.from([h.date(), h.moment()]) })),
   takeOff: deed(c.takeOff, (h) => ({ block: h.id("block") })),
   layPattern: deed(c.layPattern, (h) => ({ dates: [h.date()], zone: clock.zone })),
+  planGoal: deed(c.planGoal, (h) => ({ goal: h.id("goal"), until: addDays(today, 9), zone: clock.zone })),
   layRepeating: deed(c.layRepeating, (h) => ({ dates: [today, addDays(today, 1)], zone: (void h, clock.zone) })),
   clarify: deed(clarify, (h) => ({ tasks: h.ids("task"), as: h.from(clarifiedKinds), day: h.maybe(h.date) })),
   splitTask: deed(splitTask, (h) => ({ task: h.id("task"), parts: [h.draft(), h.draft()] })),

@@ -1,4 +1,4 @@
-import { weekday, type DateText } from "./dates";
+import { daysBetween, weekday, type DateText } from "./dates";
 
 /** The working hours of one weekday, minutes since midnight, and how many minutes of work the day may hold. */
 export interface WorkingDay {
@@ -23,6 +23,17 @@ export function workingDay(week: WorkingWeek, date: DateText): WorkingDay | null
 /** Minutes of work a date may hold; 0 on a day without work. */
 export function capacityMinutes(week: WorkingWeek, date: DateText): number {
   return workingDay(week, date)?.capacityMinutes ?? 0;
+}
+
+/** Minutes of work that the days from `from` up to `to`, itself left out, may hold. Whole weeks are not gone through day by day. */
+export function workingMinutesBetween(week: WorkingWeek, from: DateText, to: DateText): number {
+  const days = daysBetween(from, to);
+  if (days <= 0) return 0;
+  const weekMinutes = week.reduce((sum, day) => sum + (day?.capacityMinutes ?? 0), 0);
+  const first = weekday(from) - 1;
+  let minutes = Math.floor(days / 7) * weekMinutes;
+  for (let day = 0; day < days % 7; day++) minutes += week[(first + day) % 7]?.capacityMinutes ?? 0;
+  return minutes;
 }
 
 /** How many minutes a working day has in the mean; 480 where none is worked. */

@@ -5,7 +5,16 @@ import { Suspense, useEffect, useRef, useState } from "react";
 import { changeOccurrence, removeRecord, skipOccurrence, type SeriesScope } from "@/core/commands";
 import { isBox } from "@/core/plan";
 import { gatherPage, looseTasks } from "@/core/commands/clarify";
-import { isPage, kindNames, type Event, type Field, type Id, type PensumRecord, type Task } from "@/core/model";
+import {
+  isPage,
+  kindNames,
+  type Event,
+  type Field,
+  type Goal,
+  type Id,
+  type PensumRecord,
+  type Task,
+} from "@/core/model";
 import { fieldsOfRecord } from "@/core/register";
 import type { Store } from "@/core/store";
 import { dateOf } from "@/core/time";
@@ -23,6 +32,7 @@ import { RecordLinks, RecordList } from "./RecordLinks";
 import { RecordLog } from "./RecordLog";
 import { TaskHours } from "./TaskHours";
 
+const GoalSheet = late(() => import("./GoalSheet").then((sheet) => ({ default: sheet.GoalSheet })));
 const HabitSheet = late(() => import("./HabitSheet").then((sheet) => ({ default: sheet.HabitSheet })));
 
 /** A record, open beside what one looks at: its fields, words, hours, what links to it, and what happened to it. */
@@ -69,6 +79,11 @@ export function RecordSheet({ id }: { id: Id }) {
           <h3 className="pt-3 pb-2 font-words text-[19px] leading-6 font-semibold break-words">
             {fullName(record, store, style)}
           </h3>
+          {record.kind === "goal" && (
+            <Suspense>
+              <GoalSheet goal={record} />
+            </Suspense>
+          )}
           <dl className="mb-4 border-t border-rule">
             {fieldsShown(store, record)
               .filter(({ type }) => !(type === "repeat" && isOneOfSeries(record)))
@@ -167,8 +182,23 @@ function isShownInRoom(id: Id): boolean {
 /** How long a task took, and when it was done, are asked only once it is done. */
 function fieldsShown(store: Pick<Store, "list">, record: PensumRecord): readonly Field[] {
   const fields = fieldsOfRecord(store, record).filter((field) => !field.hidden);
+  if (record.kind === "goal") return fields.filter(({ name }) => isAsked(name, record));
   if (record.kind !== "task" || record.state === "done") return fields;
   return fields.filter(({ name }) => name !== "doneAt" && (name !== "tookMinutes" || record.tookMinutes !== undefined));
+}
+
+const ofMeasure: Readonly<Record<string, Goal["measure"]>> = {
+  targetMinutes: "minutes",
+  startNumber: "number",
+  targetNumber: "number",
+  number: "number",
+  numberField: "number",
+};
+
+/** What a goal is measured by says which of its numbers are asked for. */
+function isAsked(name: string, goal: Goal): boolean {
+  const measure = ofMeasure[name];
+  return measure === undefined || measure === goal.measure;
 }
 
 /** The tasks of a page of which nothing was said but their words, to be clarified in the room for that. */

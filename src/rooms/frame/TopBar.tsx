@@ -31,10 +31,11 @@ export function TopBar({ room, date, today, onHelp, onSearch, children }: TopBar
       >
         Pensum
       </button>
-      <nav aria-label="Rooms" className="flex gap-4">
+      <nav aria-label="Rooms" className="flex flex-wrap gap-x-4">
         <RoomLink path="/" here={room === "today"} label="Today" />
         <RoomLink path="/gather" here={room === "gather"} label="Gather" count={gathered} />
         <RoomLink path="/plan" here={room === "plan"} label="Plan" />
+        <RoomLink path="/goals" here={room === "goals"} label="Goals" />
         <RoomLink path="/notes" here={room === "notes"} label="Notes" />
         <RoomLink path="/registers/tasks" here={room === "registers"} label="Registers" />
         <RoomLink path="/back" here={room === "back"} label="Look back" />
@@ -60,7 +61,7 @@ function RoomLink({ path, here, label, count = 0 }: { path: string; here: boolea
     <PlaceLink
       path={path}
       here={here}
-      className={`py-1 ${here ? "font-[680] text-ink shadow-[0_2px_0_var(--woad)]" : "font-[540] text-ink-2 hover:text-ink"}`}
+      className={`py-1 whitespace-nowrap ${here ? "font-[680] text-ink shadow-[0_2px_0_var(--woad)]" : "font-[540] text-ink-2 hover:text-ink"}`}
     >
       {label}
       {count > 0 && <span className="ml-1 text-small font-semibold text-ink-2">{count}</span>}

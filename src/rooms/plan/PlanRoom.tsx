@@ -5,6 +5,7 @@ import type { CalendarLayer, FieldRecord, Id } from "@/core/model";
 import { daysFrom, timelineWays, weeksOfMonth } from "@/core/plan";
 import { addDays, addMonths, dateText, type DateText, type TimeStyle } from "@/core/time";
 import { DayPicker } from "@/panels/days/DayPicker";
+import { SpanGoals } from "@/panels/goals/SpanGoals";
 import { PlacingContext, type Placing } from "@/panels/hours/placing";
 import { goTo, planAddress, planLooks, stepOf, type Place, type PlanSpan } from "@/ui/navigation";
 import { PhoneTabs } from "@/ui/PhoneTabs";
@@ -72,6 +73,9 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
             <PhoneTabs label="Parts of the plan" panes={panes} shown={pane} onShow={setPane} />
             <main data-pane="plan" className="plan-main flex min-w-0 flex-1 flex-col bg-sheet">
               <PlanHead place={place} date={date} today={today} />
+              {isCalendar && typeof place.span === "number" && (
+                <SpanGoals date={date} className="flex-none border-b border-rule px-4 py-0.5" />
+              )}
               <Suspense fallback={<div className="flex-1" aria-busy="true" />}>
                 {place.look === "timeline" && <TimelineView date={date} today={today} />}
                 {place.look === "matrix" && <MatrixView today={today} sideOpen={sideOpen} />}

@@ -23,6 +23,7 @@ import { useClockActs, useClockRun } from "@/panels/clock/useClock";
 import { useChoose } from "@/panels/clock/usePortion";
 import { freeAheadOf } from "@/panels/days/planning";
 import { addDropZone } from "@/panels/drag";
+import { SpanGoals } from "@/panels/goals/SpanGoals";
 import { useNow } from "@/ui/clock";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
@@ -37,6 +38,7 @@ interface DayProps {
 export function DayPortion({ date, today }: DayProps) {
   return (
     <>
+      <SpanGoals date={date} className="mb-2" />
       <Aims date={date} today={today} />
       <Portion date={date} today={today} />
       <DayHabits date={date} today={today} />

@@ -1,0 +1,4 @@
+export * from "./forecast";
+export * from "./goalTree";
+export * from "./standing";
+export * from "./words";

@@ -1,0 +1,341 @@
+"use client";
+import { Plus } from "lucide-react";
+import { useCallback, useMemo, useRef, useState, type FormEvent, type KeyboardEvent } from "react";
+import { planGoal } from "@/core/commands";
+import {
+  courseReason,
+  courseWords,
+  forecastWords,
+  goalTree,
+  isOffCourse,
+  standingOf,
+  unplannedGoals,
+  type GoalNode,
+  type GoalStanding,
+} from "@/core/insight";
+import { isUnfinished, newId, type Dye, type Goal, type Id } from "@/core/model";
+import { goalsUnder, tasksUnder } from "@/core/plan";
+import { fieldsIn, fieldValues, findRegister } from "@/core/register";
+import { addToRegister } from "@/core/shaping";
+import type { Store } from "@/core/store";
+import { dyeOf, titleOf } from "@/core/things";
+import { addDays, dateOf, durationText, startOfWeek, type DateText } from "@/core/time";
+import { GoalThread, ThreadAxis, threadSpan } from "@/panels/goals/GoalThread";
+import { rangeOf, useForecasts } from "@/panels/goals/useForecasts";
+import { useNow } from "@/ui/clock";
+import { openRecord } from "@/ui/navigation";
+import { OnePart } from "@/ui/SentencePart";
+import { useAct, useComputedSoon, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useSize } from "@/ui/useSize";
+import { goalLengths, goalsView } from "./goalsView";
+
+const lengths = ["life", "year", "quarter", "month", "week"];
+const spanWords: Record<Goal["span"], string> = {
+  life: "life",
+  year: "year",
+  quarter: "quarter",
+  month: "month",
+  week: "week",
+};
+
+/** What a goal is drawn in: the dye of the theme that most of its tasks have. */
+function dyeOfGoal(store: Store, goal: Goal): Dye {
+  const counts = new Map<Dye, number>();
+  for (const task of tasksUnder(store, goalsUnder(store, goal.id))) {
+    const dye = dyeOf(task, store);
+    if (task.theme) counts.set(dye, (counts.get(dye) ?? 0) + 1);
+  }
+  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? "slate";
+}
+
+/** A number that a field of a goal tells: a summary of any register, or a formula. */
+function numberOf(store: Store, goal: Goal, name: string): number | undefined {
+  const register = findRegister(store, "goals");
+  const wanted = name.trim().toLowerCase();
+  const field =
+    register && fieldsIn(store, register).find((one) => one.name === name || one.label.toLowerCase() === wanted);
+  const value = field && register ? fieldValues(store).reader(register, field)(goal) : undefined;
+  return typeof value === "number" ? value : undefined;
+}
+
+/** Life, year, quarter, month and week: what is to be reached, how far it has come, and when it will likely be. */
+export function GoalsRoom({ here }: { here?: Id | undefined }) {
+  const store = useStore();
+  const settings = useSettings();
+  const style = useTimeStyle();
+  const firstWeekday = useFirstWeekday();
+  const today = dateOf(useNow(store.clock));
+  const view = goalsView.use();
+  const { areas, standings, dyes, unplanned } = useComputedSoon(
+    useCallback(
+      (reads) => {
+        const least = view.length === "any" ? 0 : lengths.indexOf(view.length);
+        const tree = goalTree(
+          reads,
+          (goal) => (view.state === "all" || isUnfinished(goal.state)) && lengths.indexOf(goal.span) >= least,
+        );
+        const goals = tree.flatMap(({ nodes }) => nodes.map(({ goal }) => goal));
+        const asked = {
+          ...{ store: reads, settings, today, firstWeekday },
+          numberOf: (goal: Goal, name: string) => numberOf(reads, goal, name),
+        };
+        return {
+          areas: tree,
+          standings: new Map(goals.map((goal) => [goal.id, standingOf(asked, goal)])),
+          dyes: new Map(goals.map((goal) => [goal.id, dyeOfGoal(reads, goal)])),
+          unplanned: unplannedGoals(reads, goals, today, endOfNextWeek(today, firstWeekday)),
+        };
+      },
+      [settings, today, firstWeekday, view],
+    ),
+  );
+  const all = useMemo(() => [...standings.values()], [standings]);
+  const forecasts = useForecasts(all);
+  const track = useRef<HTMLDivElement>(null);
+  const { width } = useSize(track, { width: 0, height: 0 }, all.length > 0);
+  const span = useMemo(
+    () =>
+      threadSpan(
+        all,
+        all.map(({ goal }) => rangeOf(forecasts, goal.id)),
+        today,
+      ),
+    [all, forecasts, today],
+  );
+  const [addingUnder, setAddingUnder] = useState<Id | "top">();
+  const move = (event: KeyboardEvent<HTMLElement>) => {
+    const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+    const target = (event.target as HTMLElement).closest("[data-goal]");
+    if (step === undefined || !target) return;
+    event.preventDefault();
+    const rows = [...event.currentTarget.querySelectorAll<HTMLElement>("[data-goal]")];
+    rows[rows.indexOf(target as HTMLElement) + step]?.focus();
+  };
+  return (
+    <main data-pane="page" className="goals min-w-0 flex-1 overflow-y-auto bg-sheet pb-16 [scrollbar-width:thin]">
+      <header className="px-7 pt-5 max-[759px]:px-3.5">
+        <h1 className="font-words text-[27px] leading-9 font-semibold">Goals</h1>
+        <p className="lens-sentence !mt-0">
+          Goals that are{" "}
+          <OnePart
+            label="Which goals"
+            value={view.state}
+            options={[
+              ["open", "open"],
+              ["all", "open or over"],
+            ]}
+            onPick={(state) => goalsView.choose({ ...view, state })}
+          />
+          {", of "}
+          <OnePart
+            label="Of what length"
+            value={view.length}
+            options={goalLengths.map((one) => [
+              one,
+              one === "any" ? "any length" : one === "week" ? "a week" : `a ${one} or less`,
+            ])}
+            onPick={(length) => goalsView.choose({ ...view, length })}
+          />
+          {", by area."}
+        </p>
+        <Unplanned goals={unplanned} today={today} until={endOfNextWeek(today, firstWeekday)} />
+      </header>
+      <div className="mt-3 border-t border-hairline" onKeyDown={move}>
+        {areas.map(({ area, nodes }) => (
+          <section key={area?.id ?? "none"} aria-label={area?.title ?? "Without an area"}>
+            <h2 className="goal-area">
+              {area ? (
+                <button className="min-h-6 hover:underline" onClick={() => openRecord(area.id)}>
+                  {area.title}
+                </button>
+              ) : (
+                "Without an area"
+              )}
+            </h2>
+            {nodes.map((node) => {
+              const standing = standings.get(node.goal.id);
+              if (!standing) return null;
+              return (
+                <GoalRow
+                  key={node.goal.id}
+                  node={node}
+                  standing={standing}
+                  isHere={here === node.goal.id}
+                  words={forecastWords(rangeOf(forecasts, node.goal.id), today, style)}
+                  reason={courseReason(standing, today, style)}
+                  onAdd={() => setAddingUnder(node.goal.id)}
+                  thread={
+                    width > 0 && (
+                      <GoalThread
+                        {...{ standing, span, today, width }}
+                        range={rangeOf(forecasts, node.goal.id)}
+                        dye={dyes.get(node.goal.id) ?? "slate"}
+                      />
+                    )
+                  }
+                >
+                  {addingUnder === node.goal.id && (
+                    <NewGoal under={node.goal} onEnd={() => setAddingUnder(undefined)} />
+                  )}
+                </GoalRow>
+              );
+            })}
+          </section>
+        ))}
+        <div className="goal-row !border-0">
+          {addingUnder === "top" ? (
+            <NewGoal onEnd={() => setAddingUnder(undefined)} />
+          ) : (
+            <button className="link min-h-6 justify-self-start font-semibold" onClick={() => setAddingUnder("top")}>
+              Add a goal
+            </button>
+          )}
+          <div ref={track}>{width > 0 && all.length > 0 && <ThreadAxis {...{ span, today, width, style }} />}</div>
+        </div>
+      </div>
+      {all.length === 0 ? (
+        <p className="px-7 text-ink-2 max-[759px]:px-3.5">
+          {view.state === "open" ? "No goal is open here." : "There is no goal here."} A goal is something to be reached
+          within a week or within a life; tasks and projects that name it move it on.
+        </p>
+      ) : (
+        <p className="flex flex-wrap gap-x-6 gap-y-1 px-7 pt-2 text-small text-ink-2 max-[759px]:px-3.5">
+          <span>Solid: done</span>
+          <span>Twill: planned</span>
+          <span>Thick rule: where it should stand today</span>
+          <span>Light wash: likely end, 8 times of 10</span>
+        </p>
+      )}
+    </main>
+  );
+}
+
+/** The last day of the week after the present one. */
+function endOfNextWeek(today: DateText, firstWeekday: number): DateText {
+  return addDays(startOfWeek(today, firstWeekday), 13);
+}
+
+/** The goals for which nothing is planned this week or next, and the act that plans something for one. */
+function Unplanned({ goals, today, until }: { goals: readonly Goal[]; today: DateText; until: DateText }) {
+  const store = useStore();
+  const act = useAct();
+  if (goals.length === 0) return null;
+  const count = goals.length === 1 ? "One goal has" : `${goals.length} goals have`;
+  return (
+    <section aria-label="Nothing planned" className="mt-3 border-t-2 border-b border-t-madder border-b-rule py-2">
+      <p className="font-semibold">{count} nothing planned this week or next.</p>
+      <ul className="mt-1 grid gap-x-8" style={{ gridTemplateColumns: "repeat(auto-fill, minmax(280px, 1fr))" }}>
+        {goals.map((goal) => (
+          <li key={goal.id} className="flex min-h-6 items-baseline justify-between gap-3">
+            <button className="text-left break-words hover:underline" onClick={() => openRecord(goal.id)}>
+              {titleOf(goal, store)}
+            </button>
+            <button
+              className="link flex-none font-semibold"
+              aria-label={`Plan something for ${goal.title}`}
+              disabled={until < today}
+              onClick={() => act(planGoal, { goal: goal.id, until, zone: store.clock.zone })}
+            >
+              Plan something
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+interface GoalRowProps {
+  node: GoalNode;
+  standing: GoalStanding;
+  isHere: boolean;
+  /** When it will likely end. */
+  words: string;
+  reason: string;
+  thread: React.ReactNode;
+  onAdd: () => void;
+  children?: React.ReactNode;
+}
+
+function GoalRow({ node: { goal, depth }, standing, isHere, words, reason, thread, onAdd, children }: GoalRowProps) {
+  const store = useStore();
+  const { course, givenMinutes } = standing;
+  const given = givenMinutes > 0 && goal.measure !== "minutes" ? `, ${durationText(givenMinutes)} given` : "";
+  const isOver = !isUnfinished(goal.state);
+  return (
+    <>
+      <div className={`goal-row ${isHere ? "is-here" : ""}`}>
+        <div className="flex min-w-0 items-start gap-1" style={{ paddingLeft: depth * 18 }}>
+          <button
+            data-goal
+            data-record={goal.id}
+            className="min-w-0 flex-1 text-left"
+            onClick={() => openRecord(goal.id)}
+            aria-label={`${titleOf(goal, store)}, ${spanWords[goal.span]}, ${standing.words}${given}, ${courseWords(course)}, likely end: ${words}`}
+          >
+            <span
+              className={`block font-words text-[15px] leading-5 font-semibold break-words ${isOver ? "text-ink-2 line-through" : ""}`}
+            >
+              {titleOf(goal, store)}
+            </span>
+            <span className="block text-small text-ink-2">
+              {spanWords[goal.span]}, {standing.words}
+              {given}
+            </span>
+          </button>
+          <button
+            className="goal-more button-quiet grid flex-none place-items-center"
+            aria-label={`Add a goal under ${goal.title}`}
+            onClick={onAdd}
+          >
+            <Plus size={14} aria-hidden />
+          </button>
+        </div>
+        <div title={reason}>{thread}</div>
+        <div className="text-right" title={reason}>
+          <span className={`block font-semibold ${isOffCourse(course) ? "text-madder" : ""}`}>
+            {courseWords(course)}
+          </span>
+          <span className="block text-small text-ink-2">{course.kind === "reached" ? "" : words}</span>
+        </div>
+      </div>
+      {children && <div className="goal-row">{children}</div>}
+    </>
+  );
+}
+
+/** A goal by its name, under another or by itself; its sheet opens for the rest. */
+function NewGoal({ under, onEnd }: { under?: Goal; onEnd: () => void }) {
+  const act = useAct();
+  const [title, setTitle] = useState("");
+  const add = (event: FormEvent) => {
+    event.preventDefault();
+    if (title.trim() === "") return onEnd();
+    const id = newId();
+    const span = under
+      ? (lengths[Math.min(lengths.length - 1, lengths.indexOf(under.span) + 1)] as Goal["span"])
+      : "quarter";
+    const fields = { title, span, ...(under ? { parent: under.id, ...(under.area ? { area: under.area } : {}) } : {}) };
+    if (act(addToRegister, { register: "goals", id, fields }) === undefined) return;
+    onEnd();
+    openRecord(id);
+  };
+  return (
+    <form onSubmit={add} className="min-w-0">
+      <input
+        autoFocus
+        className="field w-full"
+        aria-label={under ? `A goal under ${under.title}` : "A new goal"}
+        placeholder={under ? "What serves it?" : "What is to be reached?"}
+        value={title}
+        onChange={({ target }) => setTitle(target.value)}
+        onBlur={() => title.trim() === "" && onEnd()}
+        onKeyDown={(event) => {
+          if (event.key !== "Escape") return;
+          event.stopPropagation();
+          onEnd();
+        }}
+      />
+    </form>
+  );
+}
