@@ -22,7 +22,7 @@ export interface Forecast {
 /** With fewer weeks than this, or fewer in which anything was done, nothing is said. */
 export const fewestWeeks = 8;
 export const fewestActiveWeeks = 3;
-/** Plain exponential weights held 74 of 100 ends in the range that should hold 80; heavier ones hold 75 to 82 (docs/forecast.md). */
+/** Plain exponential weights held 69 to 80 of 100 ends in the range that should hold 80; heavier ones hold 74 to 82 (docs/forecast.md). */
 const heavier = 1.5;
 /** A week so long ago counts half. */
 const halfLife = 13;
