@@ -25,6 +25,16 @@ const views: readonly (readonly [string, string, ((page: Page) => Promise<void>)
   ],
   ["the inbox", "/gather"],
   ["the goals", "/goals"],
+  ["the reviews", "/back/reviews"],
+  [
+    "a review of the week",
+    "/back/reviews",
+    async (page) => {
+      await page.getByRole("button", { name: "Begin The week" }).click();
+      await page.getByRole("button", { name: "Projects" }).click();
+      await page.getByRole("button", { name: "Looked at" }).waitFor();
+    },
+  ],
   [
     "what was asked of the past, one of it as a table",
     "/back",

@@ -8,9 +8,14 @@ export interface TabIdentity {
 
 const fresh = () => crypto.randomUUID().slice(0, 8);
 
+/** The name of this device. */
+export function deviceIdentity(): string {
+  return kept(() => localStorage, "pensum-device", fresh);
+}
+
 /** The identity of this tab for a workspace whose log is `seq` entries long. */
 export async function tabIdentity(workspace: string, seq: number): Promise<TabIdentity> {
-  const device = kept(() => localStorage, "pensum-device", fresh);
+  const device = deviceIdentity();
   const key = `pensum-tab-${workspace}`;
   const [id, openedAt] = kept(
     () => sessionStorage,

@@ -12,12 +12,12 @@ export type Place =
   | { room: "registers"; register: string | undefined; lens: Id | undefined }
   | { room: "notes"; note: Id | undefined }
   | { room: "plan"; look: PlanLook; span: PlanSpan; date: DateText | undefined }
-  | { room: "back"; part: BackPart }
+  | { room: "back"; part: BackPart; review: Id | undefined }
   | { room: "goals" }
   | { room: "none"; path: string };
 
 /** The parts of looking back. */
-export const backParts = ["insight"] as const;
+export const backParts = ["insight", "reviews"] as const;
 export type BackPart = (typeof backParts)[number];
 
 /** How the plan is looked at. */
@@ -91,9 +91,9 @@ function placeOf(path: string): Place {
   if (registers) return { room: "registers", register: registers[1], lens: registers[2] };
   const notes = /^\/notes(?:\/([^/]+))?\/?$/.exec(path);
   if (notes) return { room: "notes", note: notes[1] };
-  const back = /^\/back(?:\/([^/]+))?\/?$/.exec(path);
+  const back = /^\/back(?:\/([^/]+)(?:\/([^/]+))?)?\/?$/.exec(path);
   const part = backParts.find((one) => one === (back?.[1] ?? "insight"));
-  if (back && part) return { room: "back", part };
+  if (back && part && (back[2] === undefined || part === "reviews")) return { room: "back", part, review: back[2] };
   const plan = planPlace(path);
   if (plan) return plan;
   const date = /^\/day\/([^/]+)\/?$/.exec(path)?.[1];

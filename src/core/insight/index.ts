@@ -5,4 +5,5 @@ export * from "./estimatesOf";
 export * from "./learntLengths";
 export * from "./goals";
 export * from "./ledger";
+export * from "./reviews";
 export * from "./span";

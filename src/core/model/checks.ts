@@ -132,6 +132,15 @@ const IsPullWeights = rule(
 
 const isAmount = (value: unknown, most: number) =>
   Number.isInteger(value) && (value as number) >= 0 && (value as number) <= most;
+const IsReviewSteps = rule(
+  "isReviewSteps",
+  "is not a list of steps for each review",
+  (value) =>
+    isShape(value) &&
+    Object.values(value).every((steps) =>
+      isListOf(steps, 50, (step) => isText(step.id) && (step.title === undefined || isText(step.title))),
+    ),
+);
 const IsRhythms = rule("isRhythms", "is not a list of rhythms", (value) =>
   isListOf(
     value,
@@ -331,6 +340,7 @@ class SettingsCheck extends RecordCheck {
   @IsOptional() @IsInt() @Min(0) @Max(1440) remindOfBlocks?: number;
   @IsOptional() @IsInt() @Min(0) @Max(60) roundMinutes?: number;
   @IsOptional() @IsBoolean() countLearnt?: boolean;
+  @IsOptional() @IsReviewSteps() reviewSteps?: unknown;
   @IsOptional() @IsRhythms() rhythms?: unknown;
   @IsOptional() @IsCalendarDyes() calendarDyes?: unknown;
   @IsOptional() @IsLayers() layers?: unknown;

@@ -12,6 +12,7 @@ import {
   type Note,
   type Person,
   type Project,
+  type Review,
   type Row,
   type Task,
   type Theme,
@@ -157,6 +158,8 @@ export interface Settings {
   readonly roundMinutes?: number;
   /** Whether plans and loads count with the length that such work usually takes, and not with the one that was typed. */
   readonly countLearnt?: boolean;
+  /** The steps of reviews in this person's order, by the review; an own step has a title. The ready ones where absent. */
+  readonly reviewSteps?: Readonly<Record<string, readonly { readonly id: string; readonly title?: string }[]>>;
   /** The rhythms that the clock can follow; the usual ones where absent. */
   readonly rhythms?: readonly Rhythm[];
   /** The dyes of calendars, by their names. */
@@ -186,6 +189,7 @@ export type PensumRecord =
   | Project
   | Habit
   | Work
+  | Review
   | OwnRegister
   | Row
   | FieldRecord

@@ -19,6 +19,7 @@ export * from "./planTray";
 export * from "./portion";
 export * from "./pull";
 export * from "./range";
+export * from "./reviews";
 export * from "./reasons";
 export * from "./series";
 export * from "./sittings";

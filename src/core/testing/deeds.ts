@@ -2,9 +2,11 @@ import { understand } from "../capture";
 import * as commands from "../commands";
 import * as clocks from "../commands/clock";
 import * as portions from "../commands/portion";
+import * as review from "../commands/reviews";
 import * as logs from "../commands/workLog";
 import { clarify, clarifiedKinds, gatherPage, mergeTask, splitTask } from "../commands/clarify";
 import { defaultSettings, seededRandom, states, type Id, type Kind } from "../model";
+import { reviewWays } from "../plan";
 import { fieldsIn, findRegister } from "../register";
 import * as shaping from "../shaping";
 import type { Command, Store } from "../store";
@@ -210,6 +212,19 @@ export const deeds: Readonly<Record<string, Deed>> = {
   setEventTime: deed(c.setEventTime, (h) => ({ id: h.id("event"), start: h.from([h.date(), h.moment()]) })),
   takeOff: deed(c.takeOff, (h) => ({ block: h.id("block") })),
   layPattern: deed(c.layPattern, (h) => ({ dates: [h.date()], zone: clock.zone })),
+  beginReview: deed(review.beginReview, (h) => ({
+    ...{ way: h.from(reviewWays), from: today, to: addDays(today, 6), title: h.title() || "Review" },
+  })),
+  markStep: deed(review.markStep, (h) => ({
+    ...{
+      review: h.id("review"),
+      step: h.from(["inbox", "aims", "own"]),
+      as: h.from(["done", "skipped", "open"] as const),
+    },
+  })),
+  endReview: deed(review.endReview, (h) => ({ review: h.id("review"), summary: h.text() })),
+  setReviewed: deed(review.setReviewed, (h) => ({ project: h.id("project") })),
+  writeDayLine: deed(review.writeDayLine, (h) => ({ date: h.date(), words: h.title() })),
   planGoal: deed(c.planGoal, (h) => ({ goal: h.id("goal"), until: addDays(today, 9), zone: clock.zone })),
   layRepeating: deed(c.layRepeating, (h) => ({ dates: [today, addDays(today, 1)], zone: (void h, clock.zone) })),
   clarify: deed(clarify, (h) => ({ tasks: h.ids("task"), as: h.from(clarifiedKinds), day: h.maybe(h.date) })),

@@ -74,7 +74,6 @@ export function InsightPart() {
   const shown = insightNames.filter((name) => !view.hidden.includes(name));
   return (
     <>
-      <h1 className="font-words text-[27px] leading-9 font-semibold">Look back</h1>
       <Sentence
         view={view}
         who={who}

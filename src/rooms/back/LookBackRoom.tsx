@@ -1,12 +1,46 @@
 "use client";
-import type { BackPart } from "@/ui/navigation";
-import { InsightPart } from "./InsightPart";
+import { Suspense } from "react";
+import type { Id } from "@/core/model";
+import { backParts, type BackPart } from "@/ui/navigation";
+import { late } from "@/ui/late";
+import { PlaceLink } from "@/ui/PlaceLink";
 
-/** Where the time went, and what came of what was planned. */
-export function LookBackRoom({ part }: { part: BackPart }) {
+const InsightPart = late(() => import("./InsightPart").then((part) => ({ default: part.InsightPart })));
+const ReviewsPart = late(() => import("./ReviewsPart").then((part) => ({ default: part.ReviewsPart })));
+const ReviewRun = late(() => import("./ReviewRun").then((part) => ({ default: part.ReviewRun })));
+
+const partWords: Record<BackPart, string> = { insight: "Insight", reviews: "Reviews" };
+
+/** Where the time went, what came of what was planned, and the reviews in which that is looked at. */
+export function LookBackRoom({ part, review }: { part: BackPart; review?: Id | undefined }) {
+  if (review !== undefined)
+    return (
+      <Suspense fallback={<div className="flex-1 bg-sheet" aria-busy="true" />}>
+        <ReviewRun key={review} id={review} />
+      </Suspense>
+    );
   return (
     <main data-pane="page" className="look-back min-w-0 flex-1 overflow-y-auto bg-sheet [scrollbar-width:thin]">
-      <div className="mx-auto max-w-[1240px] px-7 pt-5 pb-16">{part === "insight" && <InsightPart />}</div>
+      <div className="mx-auto max-w-[1240px] px-7 pt-5 pb-16 max-[759px]:px-3.5">
+        <header className="flex flex-wrap items-baseline gap-x-5">
+          <h1 className="font-words text-[27px] leading-9 font-semibold">Look back</h1>
+          <nav aria-label="Ways to look back" className="flex gap-4">
+            {backParts.map((one) => (
+              <PlaceLink
+                key={one}
+                path={one === "insight" ? "/back" : `/back/${one}`}
+                here={one === part}
+                className={`py-1 ${one === part ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2 hover:text-ink"}`}
+              >
+                {partWords[one]}
+              </PlaceLink>
+            ))}
+          </nav>
+        </header>
+        <Suspense fallback={<div aria-busy="true" />}>
+          {part === "insight" ? <InsightPart /> : <ReviewsPart />}
+        </Suspense>
+      </div>
     </main>
   );
 }

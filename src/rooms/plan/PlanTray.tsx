@@ -36,7 +36,7 @@ import {
   useTimeStyle,
 } from "@/ui/workspaceContext";
 import { useTrayTheme } from "./trayTheme";
-import { Warnings } from "./Warnings";
+import { Warnings } from "@/panels/day/Warnings";
 import { trayWays, usePlanView, type PlanView, type TrayWay } from "./planView";
 import { late } from "@/ui/late";
 

@@ -8,12 +8,13 @@ import { startDrag } from "@/panels/drag";
 import type { LineHandle } from "@/panels/editor/lineHandle";
 import { PageEditor } from "@/panels/editor/PageEditor";
 import { useAct, useComputed, useList, useStore, useTimeStyle } from "@/ui/workspaceContext";
-import { LeftOverBand } from "./LeftOverBand";
+import { LeftOverBand } from "@/panels/day/LeftOverBand";
 import { usePlacing } from "@/panels/hours/placing";
 import { late } from "@/ui/late";
 
 const DayLog = late(() => import("./doing").then((part) => ({ default: part.DayLog })));
 const DayPortion = late(() => import("./doing").then((part) => ({ default: part.DayPortion })));
+const DueReviews = late(() => import("./doing").then((part) => ({ default: part.DueReviews })));
 const DayPopover = late(() => import("@/panels/days/DayPopover"));
 const DayNeighbours = late(() => import("./DayNeighbours").then((part) => ({ default: part.DayNeighbours })));
 
@@ -78,6 +79,11 @@ export function DayPageView({ id, date, today }: DayPageViewProps) {
             <button className="hover:underline" onClick={() => setLogging(true)}>
               Log time
             </button>
+          )}
+          {date === today && (
+            <Suspense>
+              <DueReviews />
+            </Suspense>
           )}
         </p>
         {date === today && <LeftOverBand today={today} />}

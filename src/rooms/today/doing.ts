@@ -1,4 +1,5 @@
 /* What a day shows of doing, in one piece: loaded once the hours and the page stand. */
 export { WorkedStrand } from "@/panels/clock/WorkedStrand";
-export { DayLog } from "./DayLog";
-export { DayPortion } from "./DayPortion";
+export { DueReviews } from "@/panels/day/DueReviews";
+export { DayLog } from "@/panels/day/DayLog";
+export { DayPortion } from "@/panels/day/DayPortion";

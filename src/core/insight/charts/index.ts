@@ -28,3 +28,4 @@ export const insights = {
   waits: { title: "How long things wait", answer: waits },
 } satisfies Record<string, { title: string; answer: (asking: Asking) => Chart }>;
 export type InsightName = keyof typeof insights;
+export { hoursBy } from "./hoursBy";

@@ -12,6 +12,7 @@ import { habit } from "./habit";
 import { note } from "./note";
 import { person } from "./person";
 import { project } from "./project";
+import { review } from "./review";
 import { row, type Row } from "./row";
 import { task } from "./task";
 import { theme } from "./theme";
@@ -27,6 +28,7 @@ export type { Habit } from "./habit";
 export type { Note } from "./note";
 export type { Person } from "./person";
 export type { Project } from "./project";
+export type { Review } from "./review";
 export type { OwnValue, Row } from "./row";
 export type { Task } from "./task";
 export type { Theme } from "./theme";
@@ -34,7 +36,23 @@ export type { Work } from "./work";
 export type { KindDescription } from "./describe";
 
 /** The kinds of what people keep and look at, in the order in which their registers are shown. */
-export const kinds = { task, goal, project, event, day, aim, note, work, habit, person, theme, area, block, row };
+export const kinds = {
+  task,
+  goal,
+  project,
+  event,
+  day,
+  aim,
+  note,
+  work,
+  habit,
+  review,
+  person,
+  theme,
+  area,
+  block,
+  row,
+};
 export type KeptKind = keyof typeof kinds;
 
 const each = Object.entries(kinds) as readonly [KeptKind, KindDescription][];

@@ -1,12 +1,12 @@
 import { describe, expect, it } from "vitest";
 import { defaultSettings, type PensumRecord } from "@/core/model";
 import { draw, taskOf, today } from "@/ui/testing/screen";
-import { GatherRoom } from "./GatherRoom";
+import { GatherPanel } from "./GatherPanel";
 
 const things = ["ta", "tb", "tc"].map((id, at) => taskOf(id, { unclarified: true, createdAt: `2026-11-02T09:0${at}` }));
 const theme = { id: "field", kind: "theme", title: "Fieldwork", dye: "lichen", text: "" } satisfies PensumRecord;
 const drawn = async () => {
-  const screen = await draw(<GatherRoom />, [defaultSettings, theme, ...things]);
+  const screen = await draw(<GatherPanel />, [defaultSettings, theme, ...things]);
   let acts = 0;
   screen.store.onAct(() => acts++);
   return { ...screen, acts: () => acts };
@@ -34,7 +34,7 @@ describe("the inbox by keys", () => {
       }),
     );
     const first = { ...things[0]!, theme: "field", estimateMinutes: 30 };
-    const { user, store, getByRole, getByText } = await draw(<GatherRoom />, [
+    const { user, store, getByRole, getByText } = await draw(<GatherPanel />, [
       defaultSettings,
       theme,
       first,

@@ -1,24 +1,22 @@
 "use client";
-import { Suspense, useCallback, useState } from "react";
+import { useCallback, useState } from "react";
 import { carry, leave, rest, setState } from "@/core/commands";
 import type { Id } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { carriedText, leftOver, type LeftOver } from "@/core/plan";
 import { addDays, estimateText, relativeDateText, type DateText } from "@/core/time";
 import { openRecord } from "@/ui/navigation";
+import { DayChoice } from "./DayChoice";
 import { useAct, useComputed, useSettings, useTimeStyle } from "@/ui/workspaceContext";
-import { late } from "@/ui/late";
 
 const shownAtFirst = 5;
 
-const DayPopover = late(() => import("@/panels/days/DayPopover"));
-
 /** What was left over from earlier days, at the top of today: each to be carried, put to rest, dropped or left. */
-export function LeftOverBand({ today }: { today: DateText }) {
+export function LeftOverBand({ today, isOpen = false }: { today: DateText; isOpen?: boolean }) {
   const settings = useSettings();
   const offered = useComputed(useCallback((store) => leftOver(store, today, settings), [today, settings]));
   const [chosen, setChosen] = useState<ReadonlySet<Id>>(new Set());
-  const [open, setOpen] = useState(false);
+  const [open, setOpen] = useState(isOpen);
   const [all, setAll] = useState(false);
   if (offered.length === 0) return null;
   const several = offered.filter(({ task }) => chosen.has(task.id)).map(({ task }) => task.id);
@@ -105,7 +103,7 @@ function Row({
 }
 
 /** What can be done with tasks that were left over. */
-function Choices({
+export function Choices({
   ids,
   today,
   label,
@@ -152,50 +150,5 @@ function Choices({
         Leave
       </button>
     </div>
-  );
-}
-
-function DayChoice({
-  label,
-  today,
-  from,
-  onPick,
-}: {
-  label: string;
-  today: DateText;
-  from: DateText;
-  onPick: (date: DateText) => void;
-}) {
-  const [open, setOpen] = useState<{ x: number; y: number }>();
-  return (
-    <>
-      <button
-        className="button-quiet"
-        aria-haspopup="dialog"
-        aria-expanded={open !== undefined}
-        onClick={(event) => {
-          const { right, bottom } = event.currentTarget.getBoundingClientRect();
-          setOpen({ x: right, y: bottom });
-        }}
-      >
-        {label}
-      </button>
-      {open && (
-        <Suspense>
-          <DayPopover
-            at={open}
-            align="end"
-            label={label}
-            today={today}
-            from={from}
-            onPick={(date) => {
-              setOpen(undefined);
-              onPick(date);
-            }}
-            onClose={() => setOpen(undefined)}
-          />
-        </Suspense>
-      )}
-    </>
   );
 }

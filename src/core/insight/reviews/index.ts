@@ -1,0 +1,2 @@
+export * from "./material";
+export * from "./summary";

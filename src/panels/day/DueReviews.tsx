@@ -1,0 +1,28 @@
+"use client";
+import { useCallback } from "react";
+import { reviews, reviewStandings } from "@/core/plan";
+import { useNow } from "@/ui/clock";
+import { goTo } from "@/ui/navigation";
+import { useComputed, useFirstWeekday, useSettings, useStore } from "@/ui/workspaceContext";
+
+/** The reviews whose time has come, quietly, each as a way to it; nothing where none is due. */
+export function DueReviews() {
+  const settings = useSettings();
+  const firstWeekday = useFirstWeekday();
+  const now = useNow(useStore().clock);
+  const due = useComputed(
+    useCallback(
+      (reads) => reviewStandings(reads, settings, now, firstWeekday).filter(({ isDue }) => isDue),
+      [settings, now, firstWeekday],
+    ),
+  );
+  return due.map(({ way, running }) => (
+    <button
+      key={way}
+      className="hover:underline"
+      onClick={() => goTo(running ? `/back/reviews/${running.id}` : "/back/reviews")}
+    >
+      {reviews[way].title}: {running ? "go on" : "due"}
+    </button>
+  ));
+}

@@ -1,0 +1,114 @@
+"use client";
+import { useCallback, useState, type FormEvent } from "react";
+import { setReviewed } from "@/core/commands/reviews";
+import { projectsForReview, type ProjectForReview } from "@/core/insight";
+import { newId } from "@/core/model";
+import { plainTitle } from "@/core/page";
+import { addToRegister } from "@/core/shaping";
+import { titleOf } from "@/core/things";
+import { durationText, type DateText } from "@/core/time";
+import { openRecord } from "@/ui/navigation";
+import { useAct, useComputed, useStore } from "@/ui/workspaceContext";
+import { type StepProps, Empty, TaskTick, DayChips, useChipDays } from "./stepParts";
+
+export function ProjectsStep({ today }: StepProps) {
+  const due = useComputed(useCallback((reads) => projectsForReview(reads, today), [today]));
+  const [passed, setPassed] = useState<ReadonlySet<string>>(new Set());
+  const waiting = due.filter(({ project }) => !passed.has(project.id));
+  const [current] = waiting;
+  if (!current)
+    return (
+      <Empty>
+        {due.length > 0
+          ? "The projects that are left will be asked for again next time."
+          : "No project is due for a review. A project says how often it wants one in its field “Review every”."}
+      </Empty>
+    );
+  return (
+    <ProjectForm
+      key={current.project.id}
+      {...current}
+      left={waiting.length - 1}
+      today={today}
+      onPass={() => setPassed(new Set([...passed, current.project.id]))}
+    />
+  );
+}
+
+interface ProjectFormProps extends ProjectForReview {
+  left: number;
+  today: DateText;
+  onPass: () => void;
+}
+
+function ProjectForm({
+  project,
+  sinceDays,
+  openTasks,
+  doneSince,
+  givenSince,
+  notes,
+  left,
+  today,
+  onPass,
+}: ProjectFormProps) {
+  const store = useStore();
+  const act = useAct();
+  const dates = useChipDays(today);
+  const [step, setStep] = useState("");
+  const add = (event: FormEvent) => {
+    event.preventDefault();
+    if (step.trim() === "") return;
+    const fields = { title: step, project: project.id };
+    if (act(addToRegister, { register: "tasks", id: newId(), fields }) !== undefined) setStep("");
+  };
+  const facts = [
+    project.reviewEveryDays ? `every ${project.reviewEveryDays} days` : "",
+    sinceDays === undefined ? "never looked at" : `last looked at ${sinceDays} ${sinceDays === 1 ? "day" : "days"} ago`,
+    givenSince > 0 ? `${durationText(givenSince)} given since` : "nothing given since",
+    `${doneSince} ${doneSince === 1 ? "task" : "tasks"} done`,
+  ].filter(Boolean);
+  return (
+    <section aria-label={plainTitle(project.title)}>
+      <h3 className="border-t-2 border-ink pt-2 font-words text-[19px] leading-7 font-semibold">
+        <button className="text-left hover:underline" onClick={() => openRecord(project.id)}>
+          {titleOf(project, store)}
+        </button>
+      </h3>
+      <p className="mb-2 text-ink-2">
+        {facts.join(", ")}.{left > 0 && ` ${left} more after it.`}
+      </p>
+      <ul className="border-t border-hairline">
+        {openTasks.map((task) => (
+          <TaskTick key={task.id} task={task}>
+            <DayChips task={task} dates={dates} />
+          </TaskTick>
+        ))}
+        <li className="border-b border-hairline py-1.5">
+          <form onSubmit={add}>
+            <input
+              className="field w-full max-w-[420px]"
+              aria-label="Next step"
+              placeholder="Next step"
+              value={step}
+              onChange={({ target }) => setStep(target.value)}
+            />
+          </form>
+        </li>
+      </ul>
+      {notes.length > 0 && (
+        <p className="mt-3 font-words text-page">
+          From the log: <em>{notes.slice(0, 4).join("; ")}</em>
+        </p>
+      )}
+      <div className="mt-4 flex flex-wrap gap-x-4 gap-y-1">
+        <button className="button" onClick={() => act(setReviewed, { project: project.id })}>
+          Looked at
+        </button>
+        <button className="link" onClick={onPass}>
+          Not now
+        </button>
+      </div>
+    </section>
+  );
+}

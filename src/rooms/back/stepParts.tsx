@@ -1,0 +1,113 @@
+"use client";
+import { useCallback, type ReactNode } from "react";
+import { giveDay, setState } from "@/core/commands";
+import { type Review, type Task } from "@/core/model";
+import { plainTitle } from "@/core/page";
+import { carriedText, loadOf } from "@/core/plan";
+import { addDays, dateText, estimateText, startOfWeek, type DateText } from "@/core/time";
+import { LoadBar, loadText } from "@/panels/days/LoadBar";
+import { openRecord } from "@/ui/navigation";
+import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+
+/** What a step of a review shows: the question it asks, and the parts that answer it. */
+export interface StepView {
+  readonly question: string;
+  readonly Body: (props: StepProps) => ReactNode;
+}
+
+/** What every step is given. */
+export interface StepProps {
+  readonly review: Review;
+  readonly today: DateText;
+}
+
+/** What is said where a step has nothing to show. */
+export const Empty = ({ children }: { children: ReactNode }) => (
+  <p className="font-words text-page text-ink-2">{children}</p>
+);
+
+/** The days of the stretch after the one that is reviewed. */
+export function nextDays({ from, to }: Review): DateText[] {
+  const length = Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000) + 1;
+  return Array.from({ length }, (_, at) => addDays(to, 1 + at));
+}
+
+/** A task with its box, its length, and what can be done with it. */
+export function TaskTick({ task, children }: { task: Task; children?: ReactNode }) {
+  const act = useAct();
+  const isDone = task.state === "done";
+  return (
+    <li className="flex flex-wrap items-center gap-x-3 border-b border-hairline py-1.5">
+      <input
+        type="checkbox"
+        className="size-4 flex-none accent-[var(--woad)]"
+        aria-label={`Done: ${plainTitle(task.title)}`}
+        checked={isDone}
+        onChange={() => act(setState, { tasks: [task.id], state: isDone ? "open" : "done" })}
+      />
+      <button
+        className={`min-h-6 min-w-0 flex-[1_1_220px] text-left font-words text-page leading-5 break-words ${isDone ? "text-ink-2 line-through" : ""}`}
+        onClick={() => openRecord(task.id)}
+      >
+        {plainTitle(task.title)}
+      </button>
+      <span className="flex-none text-small text-ink-2">
+        {[
+          task.estimateMinutes ? estimateText(task.estimateMinutes) : "",
+          task.carried > 0 ? carriedText(task.carried) : "",
+        ]
+          .filter(Boolean)
+          .join(", ")}
+      </span>
+      {children}
+    </li>
+  );
+}
+
+/** The days of next week with their loads, of which a task gets one by a press. */
+export function DayChips({ task, dates }: { task: Task; dates: readonly DateText[] }) {
+  const act = useAct();
+  return (
+    <span role="group" aria-label={`A day for ${plainTitle(task.title)}`} className="day-chips">
+      {dates.map((date) => (
+        <DayChip
+          key={date}
+          date={date}
+          isChosen={task.doDay === date}
+          onPick={() => act(giveDay, { tasks: [task.id], day: task.doDay === date ? undefined : date })}
+        />
+      ))}
+    </span>
+  );
+}
+
+function DayChip({ date, isChosen, onPick }: { date: DateText; isChosen: boolean; onPick: () => void }) {
+  const store = useStore();
+  const settings = useSettings();
+  const style = useTimeStyle();
+  const { zone } = store.clock;
+  const load = useComputed(useCallback((reads) => loadOf(reads, date, settings, zone), [date, settings, zone]));
+  return (
+    <button
+      className={`day-chip ${isChosen ? "is-chosen" : ""}`}
+      aria-pressed={isChosen}
+      aria-label={`${dateText(date, "full", style)}, ${loadText(load)}`}
+      onClick={onPick}
+    >
+      <span>
+        {dateText(date, "weekday", style).slice(0, 2)} {Number(date.slice(8))}
+      </span>
+      <LoadBar load={load} />
+    </button>
+  );
+}
+
+/** The working days of next week; all its days where none is worked. */
+export function useChipDays(today: DateText): DateText[] {
+  const settings = useSettings();
+  const firstWeekday = useFirstWeekday();
+  const next = addDays(startOfWeek(today, firstWeekday), 7);
+  const week = Array.from({ length: 7 }, (_, at) => addDays(next, at));
+  const worked = week.filter((date) => settings.workingWeek[(((Date.parse(date) / 86_400_000 + 3) % 7) + 7) % 7]);
+  return worked.length > 0 ? worked : week;
+}

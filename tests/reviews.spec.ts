@@ -1,0 +1,93 @@
+import { expect, test, type Page } from "@playwright/test";
+import { capture, open, ready, saved } from "./helpers";
+
+const changed = (page: Page) => page.getByRole("complementary", { name: "Changed by this review" });
+const next = (page: Page) => page.getByRole("button", { name: /^Done, next|^Done, end/ });
+
+test("the week of the demo is reviewed: left, gone on with, one change taken back, and its summary written", async ({
+  page,
+}) => {
+  await open(page, { workspace: "demo", path: "/back/reviews", now: "2026-11-27T16:40" });
+  await page.getByRole("button", { name: "Begin The week" }).click();
+  await expect(page.getByRole("heading", { name: "What is in the inbox?" })).toBeVisible();
+  await page.getByRole("button", { name: "Skip" }).click();
+  const heading = page.getByRole("heading", { name: "Is each project still going where it should?" });
+  await expect(heading).toBeFocused();
+  // One project: a task gets a day, and the project is set reviewed.
+  const project = page.locator("main section").first();
+  const name = (await project.getAttribute("aria-label"))!;
+  await project.getByRole("textbox", { name: "Next step" }).fill("Ask the parish for the trailer");
+  await page.keyboard.press("Enter");
+  const chips = page.getByRole("group", { name: "A day for Ask the parish for the trailer" });
+  await chips.getByRole("button", { name: /^Thursday 3 December/ }).click();
+  await expect(chips.getByRole("button", { name: /^Thursday/ })).toHaveAttribute("aria-pressed", "true");
+  await page.getByRole("button", { name: "Looked at" }).click();
+  await expect(page.getByRole("region", { name })).toHaveCount(0);
+  await expect(changed(page).getByRole("listitem")).toHaveCount(3);
+  await saved(page);
+  // Left and gone on with, where it stood.
+  await page.reload();
+  await ready(page);
+  await expect(heading).toBeVisible();
+  await expect(changed(page)).toContainText(`Looked at “${name}”`);
+  await changed(page)
+    .getByRole("button", { name: /^Undo: Gave “Ask the parish/ })
+    .click();
+  await expect(changed(page).getByRole("listitem")).toHaveCount(2);
+  // The other steps, by the button that has the focus of the eye.
+  await next(page).click();
+  const loose = page.getByRole("group", { name: "A day for Ask the parish for the trailer" });
+  await expect(loose.getByRole("button", { name: /^Thursday/ })).toHaveAttribute("aria-pressed", "false");
+  await next(page).click();
+  await page.getByRole("textbox", { name: "A goal of next week" }).fill("Trailer found");
+  await page.keyboard.press("Enter");
+  for (let step = 0; step < 4; step++) await next(page).click();
+  await expect(page.getByRole("heading", { name: "What came of it, and what comes" })).toBeVisible();
+  await expect(page.locator(".review-step")).toContainText("Trailer found");
+  await next(page).click();
+  await expect(page.getByRole("region", { name: "Earlier reviews" })).toContainText("The week of Mon 23 Nov");
+  await page.getByRole("navigation", { name: "Rooms" }).getByRole("link", { name: "Today" }).click();
+  await expect(page.locator(".day-page")).toContainText("The week of Mon 23 Nov");
+  await expect(page.locator(".day-page")).toContainText("Goals ahead");
+});
+
+test("the day is opened and closed by keys alone, in an empty workspace", async ({ page }) => {
+  await open(page);
+  await capture(page, "Write the minutes 30 min today");
+  await page.getByRole("button", { name: "Opening the day: due" }).press("Enter");
+  await page.getByRole("button", { name: "Begin Opening the day" }).press("Enter");
+  for (let step = 0; step < 3; step++) await next(page).press("Enter");
+  await expect(page.getByText("done today 11:07")).toBeVisible();
+  await page.getByRole("button", { name: "Begin Closing the day" }).press("Enter");
+  await page.getByRole("checkbox", { name: "Done: Write the minutes" }).press(" ");
+  await expect(page.getByRole("checkbox", { name: "Done: Write the minutes" })).toBeChecked();
+  for (let step = 0; step < 3; step++) await next(page).press("Enter");
+  await page.getByRole("textbox", { name: "How it went" }).fill("Short, and enough.");
+  await page.keyboard.press("Enter");
+  await next(page).press("Enter");
+  await next(page).press("Enter");
+  await page.goto("/");
+  await ready(page);
+  await expect(page.locator(".day-page")).toContainText("Short, and enough.");
+  await expect(page.getByRole("button", { name: /: due$/ })).toHaveCount(0);
+});
+
+test("steps are put in another order, one of one’s own is added, and at phone width nothing runs over the side", async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 780 });
+  await open(page, { path: "/back/reviews" });
+  await page.getByRole("button", { name: "Begin Opening the day" }).click();
+  await page.getByRole("button", { name: "Change the steps" }).click();
+  await page.getByRole("textbox", { name: "A step of your own" }).fill("Water the plants");
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: "Move “Water the plants” up" }).click();
+  await page.getByRole("button", { name: "Remove “Events and load”" }).click();
+  await expect(page.getByRole("navigation", { name: "Steps" }).locator("li")).toHaveText([
+    /Left over/,
+    /Water the plants/,
+    /Aims and portion/,
+  ]);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  expect(await page.locator(".review").evaluate((room) => room.scrollWidth - room.clientWidth)).toBeLessThanOrEqual(0);
+});
