@@ -87,8 +87,12 @@ function OpenReview({ review }: { review: Review }) {
               </button>
             ) : (
               <>
-                <button className="button-filled" onClick={() => goOn("done")}>
-                  {isLast ? "Done, end the review" : "Done, next"}
+                <button
+                  // The inbox has a filled button of its own.
+                  className={here.id === "inbox" ? "button" : "button-filled"}
+                  onClick={() => goOn("done")}
+                >
+                  {isLast ? "Done, end the review" : here.id === "inbox" ? "Inbox done, next" : "Done, next"}
                 </button>
                 <button className="link min-h-6" onClick={() => goOn("skipped")}>
                   {isLast ? "Skip, and end the review" : "Skip"}

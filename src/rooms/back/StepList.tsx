@@ -20,6 +20,7 @@ export function StepList({ review, steps, here, onChoose }: StepListProps) {
   const settings = useSettings();
   const act = useAct();
   const [isChanging, setChanging] = useState(false);
+  const [isOpen, setOpen] = useState(false);
   const [title, setTitle] = useState("");
   const { way } = review;
   const keep = (next: Steps) => {
@@ -41,7 +42,7 @@ export function StepList({ review, steps, here, onChoose }: StepListProps) {
   };
   const left = reviews[way].steps.filter(({ id }) => !steps.some((step) => step.id === id));
   return (
-    <nav aria-label="Steps" className="review-steps">
+    <nav aria-label="Steps" className={`review-steps ${isOpen || isChanging ? "is-open" : ""}`}>
       <h2 className="px-[18px] pt-5 font-words text-[19px] leading-7 font-semibold">{review.title}</h2>
       <ol className="mt-3">
         {steps.map((step, at) => {
@@ -92,6 +93,9 @@ export function StepList({ review, steps, here, onChoose }: StepListProps) {
         })}
       </ol>
       <div className="grid justify-items-start gap-1 px-[18px] pt-3">
+        <button className="review-more link min-h-6" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+          {isOpen ? "Show this step only" : `Show all ${steps.length} steps`}
+        </button>
         <button className="link min-h-6" aria-expanded={isChanging} onClick={() => setChanging(!isChanging)}>
           {isChanging ? "That is it" : "Change the steps"}
         </button>
