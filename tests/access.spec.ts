@@ -26,6 +26,7 @@ const views: readonly (readonly [string, string, ((page: Page) => Promise<void>)
   ["the inbox", "/gather"],
   ["the goals", "/goals"],
   ["the reviews", "/back/reviews"],
+  ["a week as it stood", "/back/stood"],
   [
     "a review of the week",
     "/back/reviews",

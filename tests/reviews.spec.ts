@@ -91,3 +91,39 @@ test("steps are put in another order, one of one’s own is added, and at phone 
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   expect(await page.locator(".review").evaluate((room) => room.scrollWidth - room.clientWidth)).toBeLessThanOrEqual(0);
 });
+
+test("a week is seen as it stood on Monday: what was kept, moved and added since, and by what act", async ({
+  page,
+}) => {
+  const at = (moment: string) => page.addInitScript((now) => Object.assign(globalThis, { pensumNow: now }), moment);
+  await open(page, { now: "2026-11-23T07:30" });
+  for (const line of ["Level the gauge today 9:00 45 min", "Call the mill today 14:00 30 min"])
+    await capture(page, line);
+  await saved(page);
+  // Tuesday: one thing goes to another hour, another comes.
+  await at("2026-11-24T11:07");
+  await page.reload();
+  await ready(page);
+  await page.goto("/day/2026-11-23");
+  await ready(page);
+  await page.locator(".rail-item", { hasText: "Call the mill" }).focus();
+  await page.keyboard.press("ArrowDown");
+  await page.goto("/");
+  await ready(page);
+  await capture(page, "Write it up today 15:00 60 min");
+  await saved(page);
+  await page.goto("/back/stood");
+  await ready(page);
+  await expect(page.getByRole("heading", { level: 2 })).toHaveText(
+    "Of the 2 things planned then, 1 was kept and 1 was moved; 1 thing was added since.",
+  );
+  await expect(page.getByRole("region", { name: "Moved" })).toContainText(
+    /Call the mill.*14:00 to 14:30, now .*Tue 24 Nov 11:07/,
+  );
+  await expect(page.getByRole("region", { name: "Added since" })).toContainText("Write it up");
+  // Before anything was planned, all of it is new.
+  await page.getByLabel("as it stood on").fill("2026-11-23T07:00");
+  await expect(page.getByRole("heading", { level: 2 })).toHaveText(
+    "Nothing was planned then; 3 things were added since.",
+  );
+});

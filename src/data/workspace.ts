@@ -1,7 +1,7 @@
 import { defaultSettings, modelVersion, type Settings } from "@/core/model";
 import type { OutlineCache } from "@/core/page";
 import { Journal, MemoryLog, NewerVersion, removedBy, replay, type Store } from "@/core/store";
-import type { Clock } from "@/core/time";
+import { instantOf, type Clock } from "@/core/time";
 import { openEmptyStore, openStore } from "@/core/workspace";
 import { WorkspaceDatabase } from "./database";
 import { DatabaseLog } from "./databaseLog";
@@ -80,6 +80,8 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
   const journal = new Journal(store, log, {
     seq,
     by,
+    // The log tells of the time that the app shows.
+    now: () => instantOf(store.clock),
     onAppended: (length) => channel.postMessage({ appended: length } satisfies Message),
   });
   channel.onmessage = ({ data }: MessageEvent<Message>) => {

@@ -17,7 +17,7 @@ export type Place =
   | { room: "none"; path: string };
 
 /** The parts of looking back. */
-export const backParts = ["insight", "reviews"] as const;
+export const backParts = ["insight", "reviews", "stood"] as const;
 export type BackPart = (typeof backParts)[number];
 
 /** How the plan is looked at. */

@@ -1,3 +1,4 @@
+export * from "./asItStood";
 export * from "./chart";
 export * from "./charts";
 export * from "./estimates";

@@ -1,3 +1,4 @@
+export * from "./backwards";
 export * from "./changeLog";
 export * from "./changeSet";
 export * from "./codec";

@@ -7,9 +7,10 @@ import { PlaceLink } from "@/ui/PlaceLink";
 
 const InsightPart = late(() => import("./InsightPart").then((part) => ({ default: part.InsightPart })));
 const ReviewsPart = late(() => import("./ReviewsPart").then((part) => ({ default: part.ReviewsPart })));
+const StoodPart = late(() => import("./StoodPart").then((part) => ({ default: part.StoodPart })));
 const ReviewRun = late(() => import("./ReviewRun").then((part) => ({ default: part.ReviewRun })));
 
-const partWords: Record<BackPart, string> = { insight: "Insight", reviews: "Reviews" };
+const partWords: Record<BackPart, string> = { insight: "Insight", reviews: "Reviews", stood: "As it stood" };
 
 /** Where the time went, what came of what was planned, and the reviews in which that is looked at. */
 export function LookBackRoom({ part, review }: { part: BackPart; review?: Id | undefined }) {
@@ -38,7 +39,9 @@ export function LookBackRoom({ part, review }: { part: BackPart; review?: Id | u
           </nav>
         </header>
         <Suspense fallback={<div aria-busy="true" />}>
-          {part === "insight" ? <InsightPart /> : <ReviewsPart />}
+          {part === "insight" && <InsightPart />}
+          {part === "reviews" && <ReviewsPart />}
+          {part === "stood" && <StoodPart />}
         </Suspense>
       </div>
     </main>
