@@ -36,13 +36,6 @@ export const views = {
     },
   },
   registers: { path: "/registers/tasks" },
-  board: {
-    path: "/registers/tasks",
-    act: async (page) => {
-      await page.getByRole("link", { name: "The week as a board" }).click();
-      await page.locator("[data-card]").first().waitFor();
-    },
-  },
   formula: {
     path: "/registers/permits",
     act: async (page) => {
@@ -53,6 +46,24 @@ export const views = {
     },
   },
   gather: { path: "/gather" },
+  goals: {
+    path: "/goals",
+    act: async (page) => {
+      await page
+        .getByRole("button", { name: /likely end: \d/ })
+        .first()
+        .waitFor();
+    },
+  },
+  insight: { path: "/back" },
+  review: {
+    path: "/back/reviews",
+    act: async (page) => {
+      await page.getByRole("button", { name: "Begin The week" }).click();
+      await page.getByRole("button", { name: "Projects" }).click();
+      await page.getByRole("button", { name: "Looked at" }).waitFor();
+    },
+  },
   plan: { path: "/plan" },
   month: { path: "/plan/calendar/month" },
   timeline: { path: "/plan/timeline" },
@@ -67,19 +78,6 @@ export const views = {
     act: async (page) => {
       await page.getByRole("navigation", { name: "Notes" }).getByRole("link", { name: "Reach 4" }).click();
       await page.getByRole("textbox", { name: "Page of Reach 4" }).waitFor();
-    },
-  },
-  templates: {
-    path: "/registers/templates",
-    act: async (page) => {
-      await page.getByRole("button", { name: "Show the changes" }).click();
-      await page.getByRole("textbox", { name: /^Text of the template/ }).waitFor();
-    },
-  },
-  "standing-orders": {
-    path: "/registers/standing-orders",
-    act: async (page) => {
-      await page.getByRole("button", { name: "Try it" }).last().click();
     },
   },
   settings: { path: "/settings" },

@@ -43,6 +43,8 @@ export interface Draft {
   readonly priority?: string;
   /** So many minutes before its time to be reminded of it. */
   readonly remindMinutes?: number;
+  /** Whether the summary of a week's review is to bring it to mind. */
+  readonly inSummary?: true;
   readonly theme?: string;
   readonly tags: readonly string[];
   /** Names; those without a record become people. */

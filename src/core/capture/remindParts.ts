@@ -3,10 +3,21 @@ import type { Found } from "./found";
 
 const shape =
   /(?<![\p{L}])remind(?:er)?(?: me)?(?: (?<length>\d{1,4}(?:[.,]\d{1,2})?\s?(?:minutes?|mins?|min|hours?|hrs?|h)(?:\s?\d{1,2}\s?(?:min)?)?|an hour|half an hour|a day) (?:before(?:hand)?|ahead|early|earlier)| (?:then|at the time))(?![\p{L}])/giu;
+const summaryShape =
+  /(?<![\p{L}])remind(?:er)?(?: me)? in the (?:week(?:['’]s)?|weekly) (?:summary|review)(?![\p{L}])/giu;
 const spoken: Readonly<Record<string, number>> = { "an hour": 60, "half an hour": 30, "a day": 1440 };
 
-/** When to be reminded of what a line says: "remind me 10 min before", "reminder an hour ahead", "remind me then". */
+/** When to be reminded of what a line says: "remind me 10 min before", "reminder an hour ahead", "remind me then", "remind me in the week's summary". */
 export function* remindParts(text: string): Generator<Found> {
+  for (const found of text.matchAll(summaryShape))
+    yield {
+      what: "remind",
+      fills: ["remind"],
+      from: found.index,
+      to: found.index + found[0].length,
+      meaning: "in the week’s summary",
+      apply: (draft) => void (draft.inSummary = true),
+    };
   for (const found of text.matchAll(shape)) {
     const words = found.groups?.length?.toLowerCase();
     const minutes = words === undefined ? 0 : (spoken[words] ?? parseDuration(words));

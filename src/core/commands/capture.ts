@@ -48,6 +48,7 @@ export function taskFieldsOf(tx: Transaction, draft: Draft) {
     ...(draft.repeat ? { repeat: draft.repeat } : {}),
     ...(draft.priority ? { priority: draft.priority } : {}),
     ...(draft.remindMinutes === undefined ? {} : { remindMinutes: draft.remindMinutes }),
+    ...(draft.inSummary ? { inSummary: true } : {}),
     ...(draft.theme ? { theme: draft.theme } : {}),
     tags: draft.tags,
     people: peopleOf(tx, draft),
@@ -90,6 +91,7 @@ function addEvent(tx: Transaction, draft: Draft) {
     ...(draft.repeat ? { repeat: draft.repeat } : {}),
     ...(draft.theme ? { theme: draft.theme } : {}),
     ...(draft.remindMinutes === undefined ? {} : { remindMinutes: draft.remindMinutes }),
+    ...(draft.inSummary ? { inSummary: true } : {}),
     people: peopleOf(tx, draft),
     text: draft.text ?? "",
   });

@@ -107,6 +107,8 @@ describe("a typed line", () => {
     ["letter due friday 12:00 remind me 1 h 30 before", "letter", 90],
     ["stakes 14:00 remind me then", "stakes", 0],
     ["remind Ines of the key", "remind Ines of the key", undefined],
+    ["order stakes remind me in the week’s summary", "order stakes", undefined],
+    ["order stakes, reminder in the weekly review", "order stakes", undefined],
   ])("%s", (line, title, minutes) => {
     const draft = understand(line, context);
     expect([draft.title, draft.remindMinutes]).toEqual([title, minutes]);

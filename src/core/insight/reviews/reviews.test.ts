@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { beginReview, endReview, markStep, setReviewed, takeBack } from "../../commands/reviews";
-import { giveDay } from "../../commands";
+import { editRecord, giveDay } from "../../commands";
 import { bareRecord, defaultSettings, type DayPage, type PensumRecord, type Project, type Task } from "../../model";
 import { Store } from "../../store";
 import { standingClock } from "../../time";
@@ -96,6 +96,7 @@ describe("a review that runs", () => {
 
   test("keeps which steps were gone through and which were skipped, and ends once, with its page and a line on the day’s", () => {
     const store = begun();
+    store.act(editRecord, { id: "a", fields: { inSummary: true } });
     store.act(markStep, { review: "r", step: "inbox", as: "skipped" });
     store.act(markStep, { review: "r", step: "projects", as: "done" });
     store.act(markStep, { review: "r", step: "inbox", as: "done" });
@@ -105,6 +106,7 @@ describe("a review that runs", () => {
     });
     expect(summary).toContain("## Goals ahead\n\n- Letter out");
     expect(summary).toContain("- Fri 4 Dec: Letter out is due");
+    expect(summary).toContain("## Reminders\n\n- Task a");
     store.act(endReview, { review: "r", summary });
     expect(store.find("review", "r")).toMatchObject({ endedAt: now, text: `${summary.trim()}\n` });
     const [page] = store.list("kind", "day") as readonly DayPage[];

@@ -98,9 +98,14 @@ function dateLines({ store, style }: Asked, next: Span): string[] {
 function reminderLines({ store, settings, style }: Asked, next: Span): string[] {
   const { zone } = store.clock;
   const own = remindersBetween(store, momentAt(next.from, 0), momentAt(addDays(next.to, 1), 0), settings, zone);
-  return own
+  const asked = [
+    ...(store.list("unfinishedTasks", "all") as readonly Task[]),
+    ...(store.list("kind", "event") as readonly Event[]).filter(({ start }) => dateOf(start) >= next.from),
+  ].filter(({ inSummary }) => inSummary === true);
+  const ringing = own
     .filter(({ what }) => what === "own")
     .map(({ at, title }) => `${dateText(dateOf(at), "short", style)}, ${clockText(minuteOf(at), style)}: ${title}`);
+  return [...asked.map((record) => titleOf(record, store)), ...ringing];
 }
 
 function warningLines({ store, settings, style }: Asked, next: Span): string[] {

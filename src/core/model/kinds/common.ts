@@ -35,6 +35,8 @@ export const remindMinutes = {
 } as const satisfies Field;
 /** When the person is reminded of it, whatever its own times are. */
 export const remindAt = { name: "remindAt", label: "Remind at", type: "moment" } as const satisfies Field;
+/** Whether the summary of a week's review brings it to mind. */
+export const inSummary = { name: "inSummary", label: "In the week’s summary", type: "yesNo" } as const satisfies Field;
 /** The page that holds its line. */
 export const page = {
   name: "page",

@@ -22,6 +22,7 @@ export const event = describeKind({
     common.theme,
     common.people,
     common.remindMinutes,
+    common.inSummary,
     /** The page of what was said there. */
     { name: "notes", label: "Notes page", type: "link", target: "notes" },
     common.createdAt,

@@ -32,6 +32,7 @@ export const task = describeKind({
     common.tags,
     common.remindMinutes,
     common.remindAt,
+    common.inSummary,
     /** Gathered and not clarified yet: nobody has said what it is. */
     { name: "unclarified", label: "To clarify", type: "yesNo" },
     common.doneAt,
