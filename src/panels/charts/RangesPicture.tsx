@@ -4,7 +4,7 @@ import type { PictureProps } from "./ChartFigure";
 import { clipped } from "./clipped";
 
 const [rowHeight, foot] = [27, 22];
-const ticks = [0.25, 0.5, 0.75, 1, 1.5, 2, 3, 4, 8];
+const marks = [0.25, 0.5, 0.75, 1, 1.5, 2, 3, 4, 8];
 
 /** Ranges between two numbers with their middle, on a scale on which half and double lie equally far from one. */
 export function RangesPicture({ chart: { rows, columns }, width, saying, markProps }: PictureProps) {
@@ -17,13 +17,13 @@ export function RangesPicture({ chart: { rows, columns }, width, saying, markPro
   const [from, to] = x.domain() as [number, number];
   return (
     <svg width={width} height={bottom + foot} className="chart-picture" role="group" aria-label="Ranges">
-      {ticks
-        .filter((tick) => tick >= from && tick <= to)
-        .map((tick) => (
-          <g key={tick}>
-            <line className={tick === 1 ? "chart-one" : "chart-tick"} x1={x(tick)} x2={x(tick)} y1={0} y2={bottom} />
-            <text x={x(tick)} y={bottom + 15} textAnchor="middle">
-              {tick} ×
+      {marks
+        .filter((mark) => mark >= from && mark <= to)
+        .map((mark) => (
+          <g key={mark}>
+            <line className={mark === 1 ? "chart-one" : "chart-tick"} x1={x(mark)} x2={x(mark)} y1={0} y2={bottom} />
+            <text x={x(mark)} y={bottom + 15} textAnchor="middle">
+              {mark} ×
             </text>
           </g>
         ))}
