@@ -4,6 +4,7 @@ import { bareRecord, defaultSettings, type PensumRecord, type Work } from "../mo
 import { minutesOn, rowOf, isMyEntry, workedOn } from "../plan";
 import { Store, type Command } from "../store";
 import { addDays, clockChanges, momentAt, standingClock } from "../time";
+import { insights, type InsightName } from "./charts";
 import { minutesBy, type Asking } from "./charts/asking";
 import { plannedAndWorked } from "./charts/plannedAndWorked";
 import { Ledger, ledgerOf } from "./ledger";
@@ -110,7 +111,9 @@ describe("the ledger", () => {
       fc.property(fc.array(entries, { maxLength: 9 }), fc.array(change, { maxLength: 12 }), (drawn, changes) => {
         const store = opened(drawn.map((one, at) => entryOf(`e${at}`, one)));
         const ledger = ledgerOf(store);
+        answersOf(store);
         changes.forEach((one, at) => {
+          if (at % 3 === 0) answersOf(store);
           if ("entry" in one) store.act(put, entryOf(`e${at % 10}`, one.entry));
           else if ("removed" in one) store.act(remove, `e${one.removed}`);
           else if ("task" in one) store.act(put, { ...store.get(one.task)!, theme: one.theme } as PensumRecord);
@@ -119,6 +122,8 @@ describe("the ledger", () => {
         });
         expect(ledgerOf(store)).toBe(ledger);
         expect(summed(ledger)).toEqual(summed(new Ledger(store)));
+        const again = new Store(new Map([...store.records()].map((one) => [one.id, one])), [], store.clock);
+        expect(answersOf(store)).toEqual(answersOf(again));
       }),
     );
   });
@@ -146,6 +151,19 @@ describe("the ledger", () => {
     expect(minutes()).toBe(97);
   });
 });
+
+/** What every question is answered with, of a week, of the days around it and of the person beside everybody. */
+function answersOf(store: Store) {
+  const spans = [week, { from: "2026-10-01", to: "2026-12-31" }];
+  return spans.flatMap((span) =>
+    (Object.keys(insights) as InsightName[]).flatMap((name) =>
+      (["me", "all"] as const).map((who) => {
+        const { answer, rows } = insights[name].answer({ ...asked(store, span), who });
+        return [name, who, answer, ...rows.map(({ key, values }) => `${key} ${values.join(" ")}`).sort()];
+      }),
+    ),
+  );
+}
 
 /** What a ledger says of each entry, whatever rows it has it in. */
 function summed(ledger: Ledger): string[] {

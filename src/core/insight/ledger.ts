@@ -8,6 +8,16 @@ import { clockChanges, dateOfDayNumber, dayNumber, minuteOf, minutesPerDay, type
 export const ledgerWays = ["theme", "project", "area", "goal", "person", "task"] as const;
 export type LedgerWay = (typeof ledgerWays)[number];
 
+/** Something that keeps sums of rows. */
+export interface LedgerFollower {
+  /** Called before a row is emptied. */
+  leaves(row: number): void;
+  /** Called after a row was filled. */
+  comes(row: number): void;
+  /** Called when all rows are laid again. */
+  ends(): void;
+}
+
 /** What an entry is about: the same for all entries of one task and theme. */
 interface Subject {
   readonly task: Id | undefined;
@@ -23,6 +33,8 @@ interface Subject {
 
 /** The number of the row that means "nothing": its minutes are 0. */
 const free = -1;
+/** More rows than any log has: a time and a row are one number by it. */
+const rowsAtMost = 2 ** 24;
 /** A life of goals is a few deep; a circle that two tabs made ends here. */
 const deepest = 12;
 
@@ -53,6 +65,10 @@ export class Ledger {
   #changeDays = new Set<number>();
   #changeDaysFrom = 0;
   #changeDaysTo = -1;
+  /** The rows that are not empty, by day and beginning; made when first asked for, and kept in order from then on. */
+  #order: Int32Array | undefined;
+  #ordered = 0;
+  readonly #followers = new Set<LedgerFollower>();
   /** Grows with each change of what the rows say. */
   revision = 0;
 
@@ -103,9 +119,87 @@ export class Ledger {
     return id === undefined ? 0 : (this.#peopleNumbers.get(id) ?? free);
   }
 
+  /** Where in `order` the rows of a day begin, or those of the first day after it that has any. */
+  orderOf(day: number): number {
+    return this.#placeOf(this.order(), day * minutesPerDay);
+  }
+
+  /** How many rows `order` has; what lies behind them in it means nothing. */
+  get ordered(): number {
+    this.order();
+    return this.#ordered;
+  }
+
+  /** The rows that are not empty, by day and beginning. */
+  order(): Int32Array {
+    if (this.#order) return this.#order;
+    const keyed = new Float64Array(this.#size);
+    let count = 0;
+    for (let row = 0; row < this.#size; row++)
+      if (this.#minutes[row] !== 0) keyed[count++] = this.#timeOf(row) * rowsAtMost + row;
+    const sorted = keyed.subarray(0, count).sort();
+    this.#order = new Int32Array(Math.max(1024, count * 2));
+    for (let at = 0; at < count; at++) this.#order[at] = sorted[at]! % rowsAtMost;
+    this.#ordered = count;
+    return this.#order;
+  }
+
+  /** Tells `follower` of each row that goes or comes from now on. */
+  follow(follower: LedgerFollower): void {
+    this.#followers.add(follower);
+  }
+
+  unfollow(follower: LedgerFollower): void {
+    this.#followers.delete(follower);
+  }
+
+  /** Minutes from 1970 to the beginning of a row. */
+  #timeOf(row: number): number {
+    return this.#day[row]! * minutesPerDay + this.#start[row]!;
+  }
+
+  /** The first place in the order whose row begins at `time` or later. */
+  #placeOf(order: Int32Array, time: number): number {
+    let [low, high] = [0, this.#ordered];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (this.#timeOf(order[middle]!) < time) low = middle + 1;
+      else high = middle;
+    }
+    return low;
+  }
+
+  #enterOrder(row: number) {
+    let order = this.#order;
+    if (!order) return;
+    if (this.#ordered === order.length) {
+      const wider = new Int32Array(order.length * 2);
+      wider.set(order);
+      this.#order = order = wider;
+    }
+    const place = this.#placeOf(order, this.#timeOf(row));
+    order.copyWithin(place + 1, place, this.#ordered);
+    order[place] = row;
+    this.#ordered++;
+  }
+
+  #leaveOrder(row: number) {
+    const order = this.#order;
+    if (!order) return;
+    let place = this.#placeOf(order, this.#timeOf(row));
+    while (order[place] !== row) place++;
+    order.copyWithin(place, place + 1, this.#ordered);
+    this.#ordered--;
+  }
+
+  /** Who is meant by a number in `person`: a colleague, or the person themselves where they said who they are. */
+  personId(person: number): Id | undefined {
+    return this.#people[person] ?? meIn(this.#store);
+  }
+
   /** What a row stands for, asked in one way; undefined for what is of none. */
   keyOf(row: number, way: LedgerWay): Id | undefined {
-    if (way === "person") return this.#people[this.#person[row] as number] ?? meIn(this.#store);
+    if (way === "person") return this.personId(this.#person[row]!);
     return this.subjectKey(this.#subject[row] as number, way);
   }
 
@@ -157,6 +251,9 @@ export class Ledger {
   }
 
   #clear() {
+    this.#order = undefined;
+    for (const follower of this.#followers) follower.ends();
+    this.#followers.clear();
     this.#size = 0;
     this.#entry = [];
     this.#rowsOf = undefined;
@@ -175,6 +272,8 @@ export class Ledger {
   #put(id: Id) {
     const rowsOf = (this.#rowsOf ??= this.#rowsByEntry());
     for (const row of rowsOf.get(id) ?? []) {
+      this.#leaveOrder(row);
+      for (const follower of this.#followers) follower.leaves(row);
       this.#minutes[row] = 0;
       this.#freeRows.push(row);
     }
@@ -206,6 +305,10 @@ export class Ledger {
       this.#subject[row] = subject;
       this.#person[row] = person;
       this.#entry[row] = entry.id;
+      if (this.#minutes[row] !== 0) {
+        this.#enterOrder(row);
+        for (const follower of this.#followers) follower.comes(row);
+      }
       rows?.push(row);
     }
     if (rows) this.#rowsOf?.set(entry.id, rows);

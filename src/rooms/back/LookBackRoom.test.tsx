@@ -1,3 +1,4 @@
+import { within } from "@testing-library/react";
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
 import { bareRecord, defaultSettings, type PensumRecord, type Work } from "@/core/model";
 import { drafts } from "@/panels/lensDrafts";
@@ -88,6 +89,7 @@ describe("looking back", () => {
 });
 
 async function drawn() {
-  const { within } = await import("@testing-library/react");
-  return { ...(await draw(<LookBackRoom part="insight" />, records)), within };
+  const screen = await draw(<LookBackRoom part="insight" />, records);
+  await screen.findByRole("region", { name: hours });
+  return { ...screen, within };
 }

@@ -4,6 +4,7 @@ import type { Store } from "../../store";
 import { dayNumber, type DateText, type TimeStyle } from "../../time";
 import { ledgerOf, type Ledger, type LedgerWay } from "../ledger";
 import type { Span } from "../span";
+import { spanSums } from "../spanSums";
 
 /** What every chart is asked by. */
 export interface Asking {
@@ -21,20 +22,19 @@ export interface Asking {
   readonly style: TimeStyle;
 }
 
-/** The rows of the ledger that a span and a person have, as a test for each. */
-export function rowsOf({ store, who }: Pick<Asking, "store" | "who">, { from, to }: Span) {
+/** The rows of the ledger that a span and a person have, by day and beginning. */
+function rowsOf({ store, who }: Pick<Asking, "store" | "who">, { from, to }: Span) {
   const ledger = ledgerOf(store);
-  const { day, minutes, person, size } = ledger;
-  const [first, last] = [dayNumber(from), dayNumber(to)];
   const wanted = who === "all" ? undefined : ledger.personNumber(who === "me" ? undefined : who);
   return {
     ledger,
     /** Calls `take` with each row. */
     each(take: (row: number) => void) {
-      for (let row = 0; row < size; row++) {
-        const at = day[row] as number;
-        if (at < first || at > last || minutes[row] === 0) continue;
-        if (wanted === undefined || person[row] === wanted) take(row);
+      const order = ledger.order();
+      const end = ledger.orderOf(dayNumber(to) + 1);
+      for (let at = ledger.orderOf(dayNumber(from)); at < end; at++) {
+        const row = order[at]!;
+        if (wanted === undefined || ledger.person[row] === wanted) take(row);
       }
     },
   };
@@ -42,28 +42,41 @@ export function rowsOf({ store, who }: Pick<Asking, "store" | "who">, { from, to
 
 /** Minutes by what the rows stand for. */
 export function minutesBy(
-  asking: Pick<Asking, "store" | "who">,
+  { store, who }: Pick<Asking, "store" | "who">,
   span: Span,
   way: LedgerWay,
 ): Map<Id | undefined, number> {
-  const { ledger, each } = rowsOf(asking, span);
-  const sums = new Map<Id | undefined, number>();
-  const add = (key: Id | undefined, minutes: number) => sums.set(key, (sums.get(key) ?? 0) + minutes);
-  if (way === "person") {
-    each((row) => add(ledger.keyOf(row, way), ledger.minutes[row] as number));
-    return sums;
-  }
-  // First by what entries are about, which is a number; then by what that stands for, once for each.
-  const bySubject = new Float64Array(ledger.subjectCount);
-  each((row) => {
-    const subject = ledger.subjectNumber(row);
-    bySubject[subject] = (bySubject[subject] as number) + (ledger.minutes[row] as number);
-  });
-  bySubject.forEach((minutes, subject) => {
-    if (minutes > 0) add(ledger.subjectKey(subject, way), minutes);
-  });
-  return sums;
+  const ledger = ledgerOf(store);
+  const sums = spanSums(store, span, who);
+  const minutes = new Map<Id | undefined, number>();
+  const add = (key: Id | undefined, more: number) => minutes.set(key, (minutes.get(key) ?? 0) + more);
+  if (way === "person")
+    for (const [person, all] of sums.byPerson) {
+      if (all > 0) add(ledger.personId(person), all);
+    }
+  else
+    sums.bySubject.forEach((all, subject) => {
+      if (all > 0) add(ledger.subjectKey(subject, way), all);
+    });
+  return minutes;
 }
+
+const remembered = new WeakMap<Store, Map<string, { readonly lists: readonly unknown[]; readonly value: unknown }>>();
+
+/** What something comes to, as long as some lists of the store and what is asked of them stay the same. */
+export function whileSame<T>(store: Store, key: string, lists: readonly unknown[], compute: () => T): T {
+  let known = remembered.get(store);
+  if (!known) remembered.set(store, (known = new Map()));
+  const found = known.get(key);
+  if (found && found.lists.every((list, at) => list === lists[at])) return found.value as T;
+  const value = compute();
+  known.delete(key);
+  known.set(key, { lists, value });
+  const [oldest] = known;
+  if (known.size > mostRemembered && oldest) known.delete(oldest[0]);
+  return value;
+}
+const mostRemembered = 24;
 
 /** The entries behind what the rows of a span stand for. */
 export function entriesBehind(asking: Asking, span: Span, isWanted: (row: number, ledger: Ledger) => boolean): Id[] {
@@ -82,7 +95,7 @@ export function sum(values: Iterable<number>): number {
 }
 
 /** The value below which a share of a list in order falls, between two where it lies between them. */
-export function quantile(sorted: readonly number[], share: number): number {
+export function quantile(sorted: ArrayLike<number>, share: number): number {
   const at = (sorted.length - 1) * share;
   const low = sorted[Math.floor(at)] as number;
   return low + ((sorted[Math.ceil(at)] as number) - low) * (at - Math.floor(at));

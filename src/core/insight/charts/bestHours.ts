@@ -1,30 +1,15 @@
 import { clockText, dateOfDayNumber, dateText, dayNumber, weekday } from "../../time";
 import type { Chart } from "../chart";
-import { entriesBehind, rowsOf, type Asking } from "./asking";
+import { hoursInDay, spanSums, unbrokenMinutes } from "../spanSums";
+import { entriesBehind, type Asking } from "./asking";
 
-/** A sitting shorter than this is not called unbroken. */
-export const unbrokenMinutes = 40;
-const hoursInDay = 24;
 /** Any Monday: the names of weekdays are asked of it. */
 const aMonday = dayNumber("2026-11-23");
 
 /** When unbroken work falls: minutes in sittings of at least 40 minutes, by weekday and hour. */
 export function bestHours(asking: Asking): Chart {
   const { span, style, firstWeekday } = asking;
-  const { ledger, each } = rowsOf(asking, span);
-  const cells = Array.from({ length: 7 }, () => new Float64Array(hoursInDay));
-  each((row) => {
-    const minutes = ledger.minutes[row] as number;
-    if (minutes < unbrokenMinutes) return;
-    const hours = cells[(((ledger.day[row]! + 3) % 7) + 7) % 7]!;
-    const start = ledger.start[row] as number;
-    for (let at = start; at < Math.min(start + minutes, 1440);) {
-      const next = Math.min((Math.floor(at / 60) + 1) * 60, start + minutes);
-      const hour = Math.floor(at / 60);
-      hours[hour] = hours[hour]! + next - at;
-      at = next;
-    }
-  });
+  const cells = spanSums(asking.store, span, asking.who).byHour;
   const used = Array.from({ length: hoursInDay }, (_, hour) => hour).filter((hour) =>
     cells.some((one) => one[hour]! > 0),
   );
@@ -55,7 +40,8 @@ export function bestHours(asking: Asking): Chart {
         entriesBehind(
           asking,
           span,
-          (row) => ledger.minutes[row]! >= unbrokenMinutes && weekday(dateOfDayNumber(ledger.day[row]!)) === day + 1,
+          (row, ledger) =>
+            ledger.minutes[row]! >= unbrokenMinutes && weekday(dateOfDayNumber(ledger.day[row]!)) === day + 1,
         ),
     })),
     register: "work",

@@ -2,33 +2,31 @@ import type { Id, Task } from "../../model";
 import { dyeOf } from "../../things";
 import { dateOf, estimateText } from "../../time";
 import type { Chart } from "../chart";
-import { calledBy, minutesBy, quantile, type Asking } from "./asking";
+import { calledBy, minutesBy, quantile, whileSame, type Asking } from "./asking";
 
 /** So few cases say nothing of a theme. */
 const fewest = 4;
-const everything = { from: "1000-01-01", to: "9998-12-31" };
+const everything = { from: "1900-01-01", to: "9998-12-31" };
 
 /** How much longer work takes than was thought, by theme: the middle of the ratios of worked to estimate of tasks that were done in the span, and between what half of them fall. */
 export function estimatesByTheme({ store, span }: Asking): Chart {
   const worked = minutesBy({ store, who: "all" }, everything, "task");
+  const lists = [store.list("kind", "task"), store.list("kind", "theme")];
+  const finished = whileSame(store, `finished ${span.from} ${span.to}`, lists, () => finishedIn(store, span));
   const byTheme = new Map<Id | undefined, { ratios: number[]; tasks: Id[] }>();
-  for (const task of store.list("kind", "task") as readonly Task[]) {
-    if (task.state !== "done" || !task.doneAt || !task.estimateMinutes) continue;
-    const date = dateOf(task.doneAt);
-    if (date < span.from || date > span.to) continue;
-    const minutes = worked.get(task.id) ?? task.tookMinutes ?? 0;
+  for (const { task, theme, estimateMinutes, tookMinutes } of finished) {
+    const minutes = worked.get(task) ?? tookMinutes;
     if (minutes <= 0) continue;
-    const theme = store.find("theme", task.theme)?.id;
     const known = byTheme.get(theme);
     if (known) {
-      known.ratios.push(minutes / task.estimateMinutes);
-      known.tasks.push(task.id);
-    } else byTheme.set(theme, { ratios: [minutes / task.estimateMinutes], tasks: [task.id] });
+      known.ratios.push(minutes / estimateMinutes);
+      known.tasks.push(task);
+    } else byTheme.set(theme, { ratios: [minutes / estimateMinutes], tasks: [task] });
   }
   const rows = [...byTheme]
     .filter(([, { ratios }]) => ratios.length >= fewest)
     .map(([theme, { ratios, tasks }]) => {
-      const sorted = ratios.toSorted((a, b) => a - b);
+      const sorted = Float64Array.from(ratios).sort();
       const record = theme === undefined ? undefined : store.get(theme);
       return {
         key: theme ?? "none",
@@ -60,4 +58,22 @@ export function estimatesByTheme({ store, span }: Asking): Chart {
     rows,
     register: "tasks",
   };
+}
+
+/** A task that was estimated and is done. */
+interface Finished {
+  readonly task: Id;
+  readonly theme: Id | undefined;
+  readonly estimateMinutes: number;
+  readonly tookMinutes: number;
+}
+
+function finishedIn(store: Asking["store"], span: Asking["span"]): Finished[] {
+  return (store.list("kind", "task") as readonly Task[]).flatMap((task) => {
+    const { id, state, doneAt, estimateMinutes, tookMinutes = 0 } = task;
+    if (state !== "done" || !doneAt || !estimateMinutes) return [];
+    const date = dateOf(doneAt);
+    if (date < span.from || date > span.to) return [];
+    return [{ task: id, theme: store.find("theme", task.theme)?.id, estimateMinutes, tookMinutes }];
+  });
 }

@@ -8,11 +8,11 @@ const most = 10;
 /** The few things that took most of the hours: tasks, events and plain words in the order of their minutes, with the share that they come to together. */
 export function fewThings(asking: Asking): Chart {
   const { store, span } = asking;
-  const minutes = [...minutesBy(asking, span, "task")].sort((a, b) => b[1] - a[1]);
-  const all = sum(minutes.map(([, one]) => one));
-  const named = minutes.filter(([key]) => key !== undefined);
+  const minutes = minutesBy(asking, span, "task");
+  const all = sum(minutes.values());
+  const named = largest(minutes, most);
   let running = 0;
-  const rows = named.slice(0, most).map(([key, worked]) => {
+  const rows = named.map(([key, worked]) => {
     running += worked;
     const record = store.get(key!);
     return {
@@ -24,7 +24,7 @@ export function fewThings(asking: Asking): Chart {
     };
   });
   const half = rows.findIndex(({ values }) => values[2]! >= 0.5) + 1;
-  const others = minutes.length - rows.length;
+  const others = minutes.size - rows.length;
   return {
     answer:
       all === 0
@@ -33,7 +33,7 @@ export function fewThings(asking: Asking): Chart {
           ? `No few things took most of it: the first ${rows.length} took ${durationText(running)} of ${durationText(all)}.`
           : half === 1
             ? `${rows[0]!.label} alone took ${Math.round(rows[0]!.values[1]! * 100)} % of your hours.`
-            : `${half} of ${minutes.length} things took half of your hours: ${listed([...new Set(rows.slice(0, Math.min(half, 3)).map(({ label }) => label))])}${half > 3 ? " and more" : ""}.`,
+            : `${half} of ${minutes.size} things took half of your hours: ${listed([...new Set(rows.slice(0, Math.min(half, 3)).map(({ label }) => label))])}${half > 3 ? " and more" : ""}.`,
     about: `tasks, events and themes by what was logged for them${others > 0 ? `; ${others} more took ${durationText(all - running)}` : ""}`,
     form: "bars",
     rowLabel: "What",
@@ -45,4 +45,17 @@ export function fewThings(asking: Asking): Chart {
     rows,
     register: "work",
   };
+}
+
+/** The entries of a map with the largest numbers, largest first, but for what has no key. */
+function largest(numbers: ReadonlyMap<string | undefined, number>, count: number): [string | undefined, number][] {
+  const found: [string | undefined, number][] = [];
+  for (const entry of numbers) {
+    if (entry[0] === undefined || (found.length === count && entry[1] <= found[count - 1]![1])) continue;
+    let at = found.length;
+    while (at > 0 && found[at - 1]![1] < entry[1]) at--;
+    found.splice(at, 0, entry);
+    if (found.length > count) found.pop();
+  }
+  return found;
 }

@@ -2,7 +2,7 @@ import type { Id, Task } from "../../model";
 import { isMine } from "../../plan";
 import { dateOf, daysBetween } from "../../time";
 import type { Chart } from "../chart";
-import { quantile, sum, type Asking } from "./asking";
+import { quantile, sum, whileSame, type Asking } from "./asking";
 
 const bins = [
   { label: "Up to a week", days: 7 },
@@ -27,6 +27,11 @@ export function openAges({ store, today }: Asking): Chart {
 
 /** How long what was done in the span had waited for it. */
 export function waits({ store, span }: Asking): Chart {
+  const key = ["waits", span.from, span.to].join(" ");
+  return whileSame(store, key, [store.list("kind", "task")], () => waitsOf(store, span));
+}
+
+function waitsOf(store: Asking["store"], span: Asking["span"]): Chart {
   const done = (store.list("kind", "task") as readonly Task[]).filter(
     ({ state, doneAt }) =>
       state === "done" && doneAt !== undefined && dateOf(doneAt) >= span.from && dateOf(doneAt) <= span.to,

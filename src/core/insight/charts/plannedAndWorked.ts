@@ -1,9 +1,10 @@
 import { placedMinutesOn } from "../../plan";
-import { addDays, capacityMinutes, dateText, dayNumber, durationText } from "../../time";
+import { addDays, dateText, dayNumber, durationText, workingMinutesBetween } from "../../time";
 import type { Chart } from "../chart";
 import { spanDays } from "../span";
+import { spanSums } from "../spanSums";
 import { stepsOf } from "./steps";
-import { entriesBehind, rowsOf, sum, type Asking } from "./asking";
+import { entriesBehind, sum, whileSame, type Asking } from "./asking";
 
 /**
  * What had its hours on the calendar, and what was worked: by day in a span of up to three weeks, else by week or by month.
@@ -12,17 +13,18 @@ import { entriesBehind, rowsOf, sum, type Asking } from "./asking";
 export function plannedAndWorked(asking: Asking): Chart {
   const { store, span, settings, style, today } = asking;
   const steps = stepsOf(asking);
-  const worked = workedByDay(asking);
-  const { zone } = store.clock;
+  const sums = spanSums(store, span, asking.who);
+  const planned = plannedByDay(asking);
   const first = dayNumber(span.from);
   const isWorked = asking.who === "me";
   const rows = steps.map(({ from, to, label }) => {
-    let [plannedMinutes, workedMinutes, capacity] = [0, 0, 0];
-    for (let date = from; date <= to; date = addDays(date, 1)) {
-      if (isWorked) plannedMinutes += placedMinutesOn(store, date, zone);
-      workedMinutes += worked[dayNumber(date) - first] ?? 0;
-      capacity += capacityMinutes(settings.workingWeek, date);
+    let [plannedMinutes, workedMinutes] = [0, 0];
+    const last = dayNumber(to);
+    for (let day = dayNumber(from); day <= last; day++) {
+      plannedMinutes += planned?.[day - first] ?? 0;
+      workedMinutes += sums.onceOn(day);
     }
+    const capacity = workingMinutesBetween(settings.workingWeek, from, addDays(to, 1));
     const isAhead = from > today;
     return {
       key: from,
@@ -38,24 +40,24 @@ export function plannedAndWorked(asking: Asking): Chart {
     };
   });
   const over = rows.filter(({ values }) => values[1] !== undefined);
-  const [planned, done] = [
+  const [allPlanned, done] = [
     sum(over.map(({ values }) => values[0] ?? 0)),
     sum(over.map(({ values }) => values[1] ?? 0)),
   ];
   const tooFull = steps.length === spanDays(span) ? rows.filter(({ isOver }) => isOver) : [];
-  const difference = Math.abs(done - planned);
+  const difference = Math.abs(done - allPlanned);
   const compared =
-    !isWorked || planned === 0
+    !isWorked || allPlanned === 0
       ? `You worked ${durationText(done)}`
       : difference < 15
         ? `You worked as much as you had planned, ${durationText(done)}`
-        : `You worked ${durationText(difference)} ${done > planned ? "more" : "less"} than planned`;
+        : `You worked ${durationText(difference)} ${done > allPlanned ? "more" : "less"} than planned`;
   const full =
     tooFull.length === 0
       ? ""
       : `, and ${tooFull.length === 1 ? `${dateText(tooFull[0]!.key, "full", style).split(" ")[0]} was` : `${tooFull.length} days were`} planned beyond the working hours`;
   return {
-    answer: planned === 0 && done === 0 ? "Nothing was planned or worked in these days." : `${compared}${full}.`,
+    answer: allPlanned === 0 && done === 0 ? "Nothing was planned or worked in these days." : `${compared}${full}.`,
     about: isWorked
       ? "planned: events and hours of work on the calendar as it stands now; what overlaps counts once"
       : "hours of the work log; what overlaps counts once",
@@ -72,28 +74,17 @@ export function plannedAndWorked(asking: Asking): Chart {
   };
 }
 
-/** Minutes worked on each day of the span; what overlaps counts once. */
-function workedByDay(asking: Asking): Float64Array {
-  const { span } = asking;
-  const { ledger, each } = rowsOf(asking, span);
-  const first = dayNumber(span.from);
-  const rows: number[][] = [];
-  each((row) => {
-    const day = (ledger.day[row] as number) - first;
-    (rows[day] ??= []).push(row);
+/** Minutes that had their hours on each day of a span, of the person themselves; kept as long as nothing of it changed. */
+function plannedByDay({ store, span, who }: Asking): Float64Array | undefined {
+  if (who !== "me") return undefined;
+  const lists = [
+    ...(["block", "event", "task", "settings"] as const).map((kind) => store.list("kind", kind)),
+    store.list("repeating", "all"),
+  ];
+  return whileSame(store, `planned ${span.from} ${span.to}`, lists, () => {
+    const days = new Float64Array(spanDays(span));
+    const { zone } = store.clock;
+    days.forEach((_, at) => (days[at] = placedMinutesOn(store, addDays(span.from, at), zone)));
+    return days;
   });
-  const minutes = new Float64Array(spanDays(span));
-  const { start, minutes: lengths } = ledger;
-  rows.forEach((some, day) => {
-    if (some.length > 1) some.sort((a, b) => (start[a] as number) - (start[b] as number));
-    let [end, all] = [0, 0];
-    for (const row of some) {
-      const from = start[row] as number;
-      const to = from + (lengths[row] as number);
-      if (to > end) all += to - Math.max(from, end);
-      end = Math.max(end, to);
-    }
-    minutes[day] = all;
-  });
-  return minutes;
 }

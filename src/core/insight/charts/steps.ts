@@ -12,10 +12,23 @@ export interface Step {
 }
 
 /** The steps in which a span is shown: days up to three weeks, weeks up to about a year, else months. */
-export function stepsOf({ span, firstWeekday, style }: Pick<Asking, "span" | "firstWeekday" | "style">): Step[] {
+export function stepsOf({
+  span,
+  firstWeekday,
+  style,
+}: Pick<Asking, "span" | "firstWeekday" | "style">): readonly Step[] {
+  const key = [span.from, span.to, firstWeekday, style.locale].join(" ");
+  if (key !== last?.key) last = { key, steps: steps(span, firstWeekday, style) };
+  return last.steps;
+}
+
+/** Several questions are asked of the same span, and its dates are written out once. */
+let last: { readonly key: string; readonly steps: readonly Step[] } | undefined;
+
+function steps(span: Asking["span"], firstWeekday: number, style: Asking["style"]): Step[] {
   const days = spanDays(span);
   const unit = days <= mostDays ? "day" : days <= mostWeeks * 7 ? "week" : "month";
-  const steps: Step[] = [];
+  const found: Step[] = [];
   for (let from = span.from; from <= span.to;) {
     const next =
       unit === "day"
@@ -23,10 +36,10 @@ export function stepsOf({ span, firstWeekday, style }: Pick<Asking, "span" | "fi
         : unit === "week"
           ? addDays(startOfWeek(from, firstWeekday), 7)
           : addMonths(`${from.slice(0, 7)}-01`, 1);
-    steps.push({ from, to: next > span.to ? span.to : addDays(next, -1), label: labelOf(from) });
+    found.push({ from, to: next > span.to ? span.to : addDays(next, -1), label: labelOf(from) });
     from = next;
   }
-  return steps;
+  return found;
 
   function labelOf(date: DateText): string {
     if (unit === "month") return dateText(date, "month", style);

@@ -2,13 +2,20 @@ import type { DayPage, Id, Task } from "../../model";
 import { dateOf, dayNumber } from "../../time";
 import type { Chart } from "../chart";
 import { stepsOf } from "./steps";
-import type { Asking } from "./asking";
+import { whileSame, type Asking } from "./asking";
 
 /** What a day page says of a task that was carried away from it. */
 const carriedMark = /\{\.carried task=([^\s}]+)/g;
 
 /** How many tasks were added, done and carried in each day, week or month of a span. */
 export function taskFlow(asking: Asking): Chart {
+  const { store, span, firstWeekday, style } = asking;
+  const key = ["flow", span.from, span.to, firstWeekday, style.locale].join(" ");
+  const lists = (["task", "day"] as const).map((kind) => store.list("kind", kind));
+  return whileSame(store, key, lists, () => flowOf(asking));
+}
+
+function flowOf(asking: Asking): Chart {
   const { store, span } = asking;
   const steps = stepsOf(asking);
   const starts = steps.map(({ from }) => dayNumber(from));

@@ -1,0 +1,195 @@
+import type { Id } from "../model";
+import type { Store } from "../store";
+import { dayNumber, minutesPerDay } from "../time";
+import { ledgerOf, type Ledger, type LedgerFollower } from "./ledger";
+import type { Span } from "./span";
+
+/** A sitting shorter than this is not called unbroken. */
+export const unbrokenMinutes = 40;
+/** A sitting shorter than this was broken off, where something else follows soon. */
+export const shortMinutes = 15;
+/** What begins so soon after something else was left is taken for an interruption of it. */
+export const soonMinutes = 5;
+/** A day is at most an hour longer than usual. */
+const longestDay = 1500;
+export const hoursInDay = 24;
+
+/**
+ * Sums of the rows of a span for one person, or for everybody: made by one pass over its rows, and kept right as entries change,
+ * so that a question over ten years costs after one new entry what it costs to write its answer down.
+ */
+export class SpanSums implements LedgerFollower {
+  readonly #ledger: Ledger;
+  readonly #first: number;
+  readonly #last: number;
+  readonly #person: number | undefined;
+  #hasEnded = false;
+  #touched = new Set<number>();
+  /** Minutes by what rows are about. */
+  #bySubject = new Float64Array(64);
+  readonly byPerson = new Map<number, number>();
+  /** How many sittings there are of each length in minutes. */
+  readonly byLength = new Uint32Array(longestDay + 1);
+  /** Minutes of unbroken work by weekday, Monday first, and hour. */
+  readonly byHour = Array.from({ length: 7 }, () => new Float64Array(hoursInDay));
+  /** Minutes of each day of the span in which something was worked; what overlaps counts once. */
+  readonly #onceByDay: Float64Array;
+  readonly #brokenByDay: Uint16Array;
+  #broken = 0;
+
+  constructor(ledger: Ledger, { from, to }: Span, person: number | undefined) {
+    this.#ledger = ledger;
+    this.#first = dayNumber(from);
+    this.#last = dayNumber(to);
+    this.#person = person;
+    const days = Math.max(0, Math.min(this.#last, ...lastDayOf(ledger)) - this.#first + 1);
+    this.#onceByDay = new Float64Array(Math.max(days, 0));
+    this.#brokenByDay = new Uint16Array(Math.max(days, 0));
+    const order = ledger.order();
+    const end = ledger.orderOf(this.#last + 1);
+    let day = -1;
+    for (let at = ledger.orderOf(this.#first); at < end; at++) {
+      const row = order[at]!;
+      if (!this.#counts(row)) continue;
+      this.#add(row, 1);
+      if (ledger.day[row] !== day) this.#touched.add((day = ledger.day[row]!));
+    }
+    ledger.follow(this);
+  }
+
+  /** Whether the ledger was laid again, so that these sums are of another. */
+  get hasEnded(): boolean {
+    return this.#hasEnded;
+  }
+
+  /** Minutes by what rows are about, by its number; as many as there are things. */
+  get bySubject(): Float64Array {
+    return this.#bySubject;
+  }
+
+  /** Minutes in which something was worked on a day, given by its number since 1970. */
+  onceOn(day: number): number {
+    this.#settle();
+    return this.#onceByDay[day - this.#first] ?? 0;
+  }
+
+  /** How many sittings were broken off for something else. */
+  get broken(): number {
+    this.#settle();
+    return this.#broken;
+  }
+
+  leaves(row: number): void {
+    if (this.#counts(row)) this.#add(row, -1);
+    if (this.#holds(row)) this.#touched.add(this.#ledger.day[row]!);
+  }
+
+  comes(row: number): void {
+    if (this.#counts(row)) this.#add(row, 1);
+    if (this.#holds(row)) this.#touched.add(this.#ledger.day[row]!);
+  }
+
+  ends(): void {
+    this.#hasEnded = true;
+  }
+
+  #holds(row: number): boolean {
+    const day = this.#ledger.day[row]!;
+    // A day beyond those that had rows when the sums were made is not among them: they are made again.
+    if (day >= this.#first && day <= this.#last && day - this.#first >= this.#onceByDay.length) this.#hasEnded = true;
+    return day >= this.#first && day <= this.#last;
+  }
+
+  #counts(row: number): boolean {
+    return this.#holds(row) && (this.#person === undefined || this.#ledger.person[row] === this.#person);
+  }
+
+  #add(row: number, sign: 1 | -1) {
+    const ledger = this.#ledger;
+    const minutes = ledger.minutes[row]!;
+    const subject = ledger.subjectNumber(row);
+    if (subject >= this.#bySubject.length) {
+      const wider = new Float64Array(Math.max(subject + 1, this.#bySubject.length * 2));
+      wider.set(this.#bySubject);
+      this.#bySubject = wider;
+    }
+    this.#bySubject[subject] = this.#bySubject[subject]! + sign * minutes;
+    const person = ledger.person[row]!;
+    this.byPerson.set(person, (this.byPerson.get(person) ?? 0) + sign * minutes);
+    this.byLength[minutes] = this.byLength[minutes]! + sign;
+    if (minutes < unbrokenMinutes) return;
+    const hours = this.byHour[(((ledger.day[row]! + 3) % 7) + 7) % 7]!;
+    const start = ledger.start[row]!;
+    const end = Math.min(start + minutes, minutesPerDay);
+    for (let at = start; at < end;) {
+      const next = Math.min((Math.floor(at / 60) + 1) * 60, end);
+      const hour = Math.floor(at / 60);
+      hours[hour] = hours[hour]! + sign * (next - at);
+      at = next;
+    }
+  }
+
+  /** What hangs on the order of the entries of a day is worked out again for days that were touched. */
+  #settle() {
+    for (const day of this.#touched) this.#settleDay(day);
+    this.#touched.clear();
+  }
+
+  #settleDay(day: number) {
+    const ledger = this.#ledger;
+    const order = ledger.order();
+    const end = ledger.orderOf(day + 1);
+    let [until, once, broken] = [0, 0, 0];
+    let previous = -1;
+    for (let at = ledger.orderOf(day); at < end; at++) {
+      const row = order[at]!;
+      if (!this.#counts(row)) continue;
+      const start = ledger.start[row]!;
+      const to = start + ledger.minutes[row]!;
+      if (to > until) once += to - Math.max(start, until);
+      until = Math.max(until, to);
+      if (previous >= 0) {
+        const length = ledger.minutes[previous]!;
+        const pause = start - ledger.start[previous]! - length;
+        const isOther = ledger.subjectNumber(row) !== ledger.subjectNumber(previous);
+        if (length < shortMinutes && pause <= soonMinutes && isOther) broken++;
+      }
+      previous = row;
+    }
+    const place = day - this.#first;
+    this.#onceByDay[place] = once;
+    this.#broken += broken - this.#brokenByDay[place]!;
+    this.#brokenByDay[place] = broken;
+  }
+}
+
+/** The last day that has rows. */
+function lastDayOf(ledger: Ledger): number[] {
+  const { ordered } = ledger;
+  return ordered === 0 ? [-Infinity] : [ledger.day[ledger.order()[ordered - 1]!]!];
+}
+
+/** So many sums are kept at once: those of a span, of the one beside it, and of all time, for one person and for everybody. */
+const mostKept = 6;
+const kept = new WeakMap<Ledger, Map<string, SpanSums>>();
+
+/** The sums of a span; the very ones of before where they are still kept. */
+export function spanSums(store: Store, span: Span, who: Id | "me" | "all"): SpanSums {
+  const ledger = ledgerOf(store);
+  const person = who === "all" ? undefined : ledger.personNumber(who === "me" ? undefined : who);
+  let known = kept.get(ledger);
+  if (!known) kept.set(ledger, (known = new Map()));
+  const key = `${span.from} ${span.to} ${person ?? "all"}`;
+  const found = known.get(key);
+  if (found && !found.hasEnded) return found;
+  if (found) ledger.unfollow(found);
+  known.delete(key);
+  const made = new SpanSums(ledger, span, person);
+  known.set(key, made);
+  const [oldest] = known;
+  if (known.size > mostKept && oldest) {
+    ledger.unfollow(oldest[1]);
+    known.delete(oldest[0]);
+  }
+  return made;
+}
