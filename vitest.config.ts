@@ -9,8 +9,6 @@ export default defineConfig({
     },
   },
   test: {
-    // What is kept hangs on a store or is put back by each test: files share their modules, which are read once and not 150 times.
-    isolate: false,
     // Components are drawn into a document; everything else needs none, and is quicker without.
     projects: [
       {
@@ -18,6 +16,9 @@ export default defineConfig({
         test: {
           name: "core",
           environment: "node",
+          // What core keeps hangs on a store: files share their modules, which are read once and not a hundred times. Those
+          // that draw do not: one document would be left to the next as the one before it left it.
+          isolate: false,
           testTimeout: 20_000,
           include: ["src/**/*.test.ts", "demo/**/*.test.ts", "bin/**/*.test.ts"],
           setupFiles: ["temporal-polyfill/global"],
