@@ -63,6 +63,14 @@ export function spanNamed(name: SpanName, { today, firstWeekday, reach }: Asked)
   }
 }
 
+/** A span as far as it lies within what anybody lives through: an absurd date in one entry must not make a question endless. */
+export function boundedSpan({ from, to }: Span, today: DateText): Span {
+  const [first, last] = [addMonths(today, -12 * mostYearsBack), addMonths(today, 12 * mostYearsAhead)];
+  const start = from < first ? first : from > last ? last : from;
+  return { from: start, to: to > last ? last : to < start ? start : to };
+}
+const [mostYearsBack, mostYearsAhead] = [30, 3];
+
 /** How many days a span has. */
 export function spanDays({ from, to }: Span): number {
   return daysBetween(from, to) + 1;

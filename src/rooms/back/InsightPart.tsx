@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useMemo, useState } from "react";
 import {
   besides,
+  boundedSpan,
   insights,
   ledgerOf,
   ledgerWays,
@@ -61,7 +62,11 @@ export function InsightPart() {
   const [who, setWho] = useState<Id | "me" | "all">("me");
   const reach = useComputedSoon(useCallback((reads) => ledgerOf(reads).reach() ?? { from: today, to: today }, [today]));
   const span = useMemo(
-    () => (typeof view.span === "string" ? spanNamed(view.span, { today, firstWeekday, reach }) : view.span),
+    () =>
+      boundedSpan(
+        typeof view.span === "string" ? spanNamed(view.span, { today, firstWeekday, reach }) : view.span,
+        today,
+      ),
     [view.span, today, firstWeekday, reach],
   );
   const asking = useMemo(

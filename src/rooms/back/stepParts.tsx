@@ -29,7 +29,7 @@ export const Empty = ({ children }: { children: ReactNode }) => (
 /** The days of the stretch after the one that is reviewed. */
 export function nextDays({ from, to }: Review): DateText[] {
   const length = Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000) + 1;
-  return Array.from({ length }, (_, at) => addDays(to, 1 + at));
+  return Array.from({ length: Math.max(1, Math.min(31, length)) }, (_, at) => addDays(to, 1 + at));
 }
 
 /** A task with its box, its length, and what can be done with it. */

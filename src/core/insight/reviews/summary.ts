@@ -28,13 +28,16 @@ interface Asked {
   readonly style: TimeStyle;
 }
 
+/** No review looks further ahead than a month, whatever its days are. */
+const mostDays = 31;
+
 /**
  * What a review of a week or a month came to, as Markdown: where the hours went against what was wanted, what was done, and of
  * as many days after it its goals, dates, reminders and warnings.
  */
 export function reviewSummary(asked: Asked): string {
   const { span, style } = asked;
-  const next: Span = { from: addDays(span.to, 1), to: addDays(span.to, spanDays(span)) };
+  const next: Span = { from: addDays(span.to, 1), to: addDays(span.to, Math.min(spanDays(span), mostDays)) };
   const day = (date: DateText) => dateText(date, "short", style);
   const parts = [
     section(`From ${day(span.from)} to ${day(span.to)}`, hoursLines(asked)),
