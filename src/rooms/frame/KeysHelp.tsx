@@ -97,6 +97,14 @@ const groups: readonly (readonly [string, readonly (readonly [string, string])[]
       ["Enter", "Done, next"],
     ],
   ],
+  [
+    "In a chart, and in the goals",
+    [
+      ["Arrows", "Go from mark to mark, from goal to goal"],
+      ["Enter on a mark", "Open the records behind it as a lens"],
+      ["T on a mark", "Show the picture as a table"],
+    ],
+  ],
 ];
 
 export function KeysHelp({ onClose }: { onClose: () => void }) {
