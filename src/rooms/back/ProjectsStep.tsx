@@ -1,5 +1,5 @@
 "use client";
-import { useCallback, useState, type FormEvent } from "react";
+import { useCallback, useState } from "react";
 import { setReviewed } from "@/core/commands/reviews";
 import { projectsForReview, type ProjectForReview } from "@/core/insight";
 import { newId } from "@/core/model";
@@ -7,6 +7,7 @@ import { plainTitle } from "@/core/page";
 import { addToRegister } from "@/core/shaping";
 import { titleOf } from "@/core/things";
 import { durationText, type DateText } from "@/core/time";
+import { AddField } from "@/ui/AddField";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useStore } from "@/ui/workspaceContext";
 import { type StepProps, Empty, TaskTick, DayChips, useChipDays } from "./stepParts";
@@ -55,13 +56,6 @@ function ProjectForm({
   const store = useStore();
   const act = useAct();
   const dates = useChipDays(today);
-  const [step, setStep] = useState("");
-  const add = (event: FormEvent) => {
-    event.preventDefault();
-    if (step.trim() === "") return;
-    const fields = { title: step, project: project.id };
-    if (act(addToRegister, { register: "tasks", id: newId(), fields }) !== undefined) setStep("");
-  };
   const facts = [
     project.reviewEveryDays ? `every ${project.reviewEveryDays} days` : "",
     sinceDays === undefined ? "never looked at" : `last looked at ${sinceDays} ${sinceDays === 1 ? "day" : "days"} ago`,
@@ -85,15 +79,14 @@ function ProjectForm({
           </TaskTick>
         ))}
         <li className="border-b border-hairline py-1.5">
-          <form onSubmit={add}>
-            <input
-              className="field w-full max-w-[420px]"
-              aria-label="Next step"
-              placeholder="Next step"
-              value={step}
-              onChange={({ target }) => setStep(target.value)}
-            />
-          </form>
+          <AddField
+            label="Next step"
+            className="max-w-[420px]"
+            onAdd={(title) =>
+              act(addToRegister, { register: "tasks", id: newId(), fields: { title, project: project.id } }) !==
+              undefined
+            }
+          />
         </li>
       </ul>
       {notes.length > 0 && (

@@ -1,9 +1,10 @@
 "use client";
 import { ChevronDown, ChevronUp, X } from "lucide-react";
-import { useState, type FormEvent } from "react";
+import { useState } from "react";
 import { saveSettings } from "@/core/commands";
 import { newId, type Review } from "@/core/model";
 import { reviews, type stepsOfReview } from "@/core/plan";
+import { AddField } from "@/ui/AddField";
 import { useAct, useSettings } from "@/ui/workspaceContext";
 
 type Steps = ReturnType<typeof stepsOfReview>;
@@ -21,7 +22,6 @@ export function StepList({ review, steps, here, onChoose }: StepListProps) {
   const act = useAct();
   const [isChanging, setChanging] = useState(false);
   const [isOpen, setOpen] = useState(false);
-  const [title, setTitle] = useState("");
   const { way } = review;
   const keep = (next: Steps) => {
     const ready = new Set(reviews[way].steps.map(({ id }) => id));
@@ -33,12 +33,6 @@ export function StepList({ review, steps, here, onChoose }: StepListProps) {
     const [step] = next.splice(at, 1);
     next.splice(at + by, 0, step!);
     keep(next);
-  };
-  const add = (event: FormEvent) => {
-    event.preventDefault();
-    if (title.trim() === "") return;
-    keep([...steps, { id: newId(), title: title.trim() }]);
-    setTitle("");
   };
   const left = reviews[way].steps.filter(({ id }) => !steps.some((step) => step.id === id));
   return (
@@ -106,15 +100,11 @@ export function StepList({ review, steps, here, onChoose }: StepListProps) {
                 Add “{step.title}”
               </button>
             ))}
-            <form onSubmit={add} className="w-full">
-              <input
-                className="field w-full"
-                aria-label="A step of your own"
-                placeholder="A step of your own"
-                value={title}
-                onChange={({ target }) => setTitle(target.value)}
-              />
-            </form>
+            <AddField
+              label="A step of your own"
+              className="w-full"
+              onAdd={(title) => keep([...steps, { id: newId(), title }])}
+            />
           </>
         )}
       </div>

@@ -1,5 +1,5 @@
 "use client";
-import { useCallback, useState, type FormEvent } from "react";
+import { useCallback, useState } from "react";
 import { giveDay, layPattern, layRepeating, setState } from "@/core/commands";
 import { courseWords, fullDays, goalTree, hoursBy, isOffCourse, standingOf, tasksWithoutDay } from "@/core/insight";
 import { isUnfinished, newId, type Goal } from "@/core/model";
@@ -10,6 +10,7 @@ import { titleOf } from "@/core/things";
 import { addDays, dateText, durationText, estimateText } from "@/core/time";
 import { ChartFigure } from "@/panels/charts/ChartFigure";
 import { loadText } from "@/panels/days/LoadBar";
+import { AddField } from "@/ui/AddField";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { type StepProps, Empty, nextDays, TaskTick, DayChips, useChipDays } from "./stepParts";
@@ -62,13 +63,6 @@ export function GoalsStep({ review, span }: StepProps & { span: "week" | "month"
   const goals = useComputed(
     useCallback((reads) => goalsOfSpan(reads, span, first, firstWeekday), [span, first, firstWeekday]),
   );
-  const [title, setTitle] = useState("");
-  const add = (event: FormEvent) => {
-    event.preventDefault();
-    if (title.trim() === "") return;
-    const fields = { title, span, due: last };
-    if (act(addToRegister, { register: "goals", id: newId(), fields }) !== undefined) setTitle("");
-  };
   return (
     <>
       <ul className="mb-3 border-t border-hairline">
@@ -83,15 +77,13 @@ export function GoalsStep({ review, span }: StepProps & { span: "week" | "month"
           </li>
         ))}
       </ul>
-      <form onSubmit={add}>
-        <input
-          className="field w-full max-w-[420px]"
-          aria-label={`A goal of next ${span}`}
-          placeholder={`A goal of next ${span}`}
-          value={title}
-          onChange={({ target }) => setTitle(target.value)}
-        />
-      </form>
+      <AddField
+        label={`A goal of next ${span}`}
+        className="max-w-[420px]"
+        onAdd={(title) =>
+          act(addToRegister, { register: "goals", id: newId(), fields: { title, span, due: last } }) !== undefined
+        }
+      />
     </>
   );
 }

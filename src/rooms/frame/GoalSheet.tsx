@@ -1,12 +1,13 @@
 "use client";
 import { scaleLinear } from "d3-scale";
-import { useCallback, useState, type FormEvent } from "react";
+import { useCallback } from "react";
 import { planGoal } from "@/core/commands";
 import { courseReason, courseWords, forecastWords, givenByWeek, isOffCourse, standingOf } from "@/core/insight";
 import { isUnfinished, newId, type Goal } from "@/core/model";
 import { addToRegister } from "@/core/shaping";
 import { addDays, dateOf, dateText, durationText, startOfWeek, type DateText } from "@/core/time";
 import { rangeOf, useForecasts } from "@/panels/goals/useForecasts";
+import { AddField } from "@/ui/AddField";
 import { useNow } from "@/ui/clock";
 import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
@@ -59,7 +60,13 @@ export function GoalSheet({ goal }: { goal: Goal }) {
           <button className="button" onClick={() => act(planGoal, { goal: goal.id, until, zone: store.clock.zone })}>
             Plan something
           </button>
-          <NextStep goal={goal} />
+          <AddField
+            label="Next step"
+            className="flex-1"
+            onAdd={(title) =>
+              act(addToRegister, { register: "tasks", id: newId(), fields: { title, goal: goal.id } }) !== undefined
+            }
+          />
         </div>
       )}
     </section>
@@ -107,28 +114,5 @@ function GivenWeeks({ bars }: { bars: readonly Given[] }) {
         this week, {durationText(last.minutes)}
       </text>
     </svg>
-  );
-}
-
-/** A task for the goal, typed here. */
-function NextStep({ goal }: { goal: Goal }) {
-  const act = useAct();
-  const [title, setTitle] = useState("");
-  const add = (event: FormEvent) => {
-    event.preventDefault();
-    if (title.trim() === "") return;
-    if (act(addToRegister, { register: "tasks", id: newId(), fields: { title, goal: goal.id } }) !== undefined)
-      setTitle("");
-  };
-  return (
-    <form onSubmit={add} className="min-w-0 flex-1">
-      <input
-        className="field w-full"
-        aria-label="Next step"
-        placeholder="Next step"
-        value={title}
-        onChange={({ target }) => setTitle(target.value)}
-      />
-    </form>
   );
 }
