@@ -77,11 +77,12 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
   const tab = await tabIdentity(name, seq);
   const by = `${tab.device}.${tab.id}`;
   const channel = new BroadcastChannel(database.name);
+  const ahead = instantOf(store.clock) - Date.now();
   const journal = new Journal(store, log, {
     seq,
     by,
-    // The log tells of the time that the app shows.
-    now: () => instantOf(store.clock),
+    // The log tells of the time that the app shows, and it goes on where that stands still.
+    now: () => Date.now() + ahead,
     onAppended: (length) => channel.postMessage({ appended: length } satisfies Message),
   });
   channel.onmessage = ({ data }: MessageEvent<Message>) => {
