@@ -128,6 +128,34 @@ describe("the ledger", () => {
     );
   });
 
+  test("counts no time in the hour that the clocks skip, and a day long ago or far ahead as any other", () => {
+    const at = (id: string, start: string, end: string): Work => ({
+      ...(bareRecord("work", { id, now }) as Work),
+      ...{ start, end, task: "a" },
+    });
+    // On 29 March 2026 half past two is an hour later already, as the clock shows it.
+    const skipped = [
+      at("s1", "2026-03-29T02:30", "2026-03-29T03:10"),
+      at("s2", "2026-03-29T02:10", "2026-03-29T03:10"),
+    ];
+    const absurd = [at("x1", "1066-10-14T09:00", "1066-10-14T10:00"), at("x2", "9990-01-01T23:00", "9990-01-02T01:00")];
+    const store = opened([...skipped, ...absurd, at("x3", "1500-01-01T00:00", "9000-01-01T00:00")]);
+    const ledger = ledgerOf(store);
+    ledger.order();
+    for (const entry of [...skipped, ...absurd, ...skipped]) {
+      store.act(put, { ...entry, title: entry.title + "+" });
+      store.act(remove, entry.id);
+      store.act(put, entry);
+    }
+    expect(summed(ledger)).toEqual(summed(new Ledger(store)));
+    const times = [...ledger.order().subarray(0, ledger.ordered)].map(
+      (row) => ledger.day[row]! * 1440 + ledger.start[row]!,
+    );
+    expect(times).toEqual(times.toSorted((a, b) => a - b));
+    expect(ledger.reach()).toEqual({ from: "1066-10-14", to: "9990-01-02" });
+    expect(ledger.ordered).toBe(403);
+  });
+
   test("says the area of the project, or of the goal above it", () => {
     const store = opened([
       entryOf("e", { day: 1, start: 60, length: 30, task: "a", theme: undefined, person: undefined, isRunning: false }),
@@ -147,7 +175,6 @@ describe("the ledger", () => {
     const minutes = () => minutesBy(asked(store, week), week, "task").get("a");
     expect(minutes()).toBe(67);
     present = "2026-10-27T11:37";
-    ledgerOf(store).refresh();
     expect(minutes()).toBe(97);
   });
 });

@@ -2,7 +2,15 @@ import { valueIn, type Id, type Kind, type PensumRecord, type Work } from "../mo
 import { elapsedOn, meIn } from "../plan";
 import type { RecordChange, Store } from "../store";
 import { themeOf } from "../things";
-import { clockChanges, dateOfDayNumber, dayNumber, minuteOf, minutesPerDay, type DateText } from "../time";
+import {
+  clockChanges,
+  dateOfDayNumber,
+  dayNumber,
+  minuteOf,
+  minutesPerDay,
+  type DateText,
+  type MomentText,
+} from "../time";
 
 /** By what the hours of the log can be told apart. */
 export const ledgerWays = ["theme", "project", "area", "goal", "person", "task"] as const;
@@ -24,17 +32,16 @@ interface Subject {
   readonly event: Id | undefined;
   /** The theme that the entry itself names. */
   readonly ownTheme: Id | undefined;
-  readonly title: string;
   theme: Id | undefined;
   project: Id | undefined;
   goal: Id | undefined;
   area: Id | undefined;
 }
 
-/** The number of the row that means "nothing": its minutes are 0. */
-const free = -1;
-/** More rows than any log has: a time and a row are one number by it. */
-const rowsAtMost = 2 ** 24;
+/** The number of somebody who has no entry. */
+const nobody = -1;
+/** An entry counts for so many days from its beginning, as in the index of days: one that is longer is a slip. */
+const mostDays = 400;
 /** A life of goals is a few deep; a circle that two tabs made ends here. */
 const deepest = 12;
 
@@ -62,6 +69,8 @@ export class Ledger {
   readonly #people: (Id | undefined)[] = [undefined];
   readonly #peopleNumbers = new Map<Id, number>();
   readonly #running = new Set<Id>();
+  /** Up to when what runs was counted. */
+  #laidAt: MomentText;
   #changeDays = new Set<number>();
   #changeDaysFrom = 0;
   #changeDaysTo = -1;
@@ -75,6 +84,7 @@ export class Ledger {
   constructor(store: Store) {
     this.#store = store;
     this.#zone = store.clock.zone;
+    this.#laidAt = store.clock.now();
     this.#layAll();
   }
 
@@ -116,7 +126,7 @@ export class Ledger {
 
   /** The number of a colleague in `person`; one that stands nowhere for somebody without an entry. */
   personNumber(id: Id | undefined): number {
-    return id === undefined ? 0 : (this.#peopleNumbers.get(id) ?? free);
+    return id === undefined ? 0 : (this.#peopleNumbers.get(id) ?? nobody);
   }
 
   /** Where in `order` the rows of a day begin, or those of the first day after it that has any. */
@@ -133,14 +143,22 @@ export class Ledger {
   /** The rows that are not empty, by day and beginning. */
   order(): Int32Array {
     if (this.#order) return this.#order;
-    const keyed = new Float64Array(this.#size);
-    let count = 0;
-    for (let row = 0; row < this.#size; row++)
-      if (this.#minutes[row] !== 0) keyed[count++] = this.#timeOf(row) * rowsAtMost + row;
-    const sorted = keyed.subarray(0, count).sort();
-    this.#order = new Int32Array(Math.max(1024, count * 2));
-    for (let at = 0; at < count; at++) this.#order[at] = sorted[at]! % rowsAtMost;
-    this.#ordered = count;
+    const rows: number[] = [];
+    let [first, last] = [Infinity, -Infinity];
+    for (let row = 0; row < this.#size; row++) {
+      if (this.#minutes[row] === 0) continue;
+      const time = this.#timeOf(row);
+      if (time < first) first = time;
+      if (time > last) last = time;
+      rows.push(row);
+    }
+    this.#order = new Int32Array(Math.max(1024, rows.length * 2));
+    this.#ordered = rows.length;
+    if ((last - first + 1) * this.#size <= Number.MAX_SAFE_INTEGER) {
+      // A time and a row in one number are put in order by the platform, four times as fast as by a comparison of ours.
+      const keys = Float64Array.from(rows, (row) => (this.#timeOf(row) - first) * this.#size + row).sort();
+      for (let at = 0; at < keys.length; at++) this.#order[at] = keys[at]! % this.#size;
+    } else this.#order.set(rows.sort((a, b) => this.#timeOf(a) - this.#timeOf(b)));
     return this.#order;
   }
 
@@ -187,7 +205,7 @@ export class Ledger {
     const order = this.#order;
     if (!order) return;
     let place = this.#placeOf(order, this.#timeOf(row));
-    while (order[place] !== row) place++;
+    while (place < this.#ordered && order[place] !== row) place++;
     order.copyWithin(place, place + 1, this.#ordered);
     this.#ordered--;
   }
@@ -209,21 +227,12 @@ export class Ledger {
     return way === "task" ? (about.task ?? about.event ?? about.ownTheme) : about[way];
   }
 
-  /** What entries about a thing that is no record are called. */
-  subjectTitle(subject: number): string {
-    return this.#subjects[subject]?.title ?? "";
-  }
-
-  /** The first and the last day with work of the person's own, or undefined where there is none. */
+  /** The first and the last day with work of anybody, or undefined where there is none. */
   reach(): { readonly from: DateText; readonly to: DateText } | undefined {
-    let [from, to] = [Infinity, -Infinity];
-    for (let row = 0; row < this.#size; row++) {
-      if ((this.#minutes[row] as number) === 0) continue;
-      const day = this.#day[row] as number;
-      if (day < from) from = day;
-      if (day > to) to = day;
-    }
-    return from <= to ? { from: dateOfDayNumber(from), to: dateOfDayNumber(to) } : undefined;
+    const order = this.order();
+    if (this.#ordered === 0) return undefined;
+    const dateOfRow = (row: number) => dateOfDayNumber(this.#day[row]!);
+    return { from: dateOfRow(order[0]!), to: dateOfRow(order[this.#ordered - 1]!) };
   }
 
   /** Whether something runs, so that minutes grow as time goes by. */
@@ -233,21 +242,22 @@ export class Ledger {
 
   /** Lets what runs count up to the present minute. */
   refresh(): void {
+    const now = this.#store.clock.now();
+    if (now === this.#laidAt) return;
+    this.#laidAt = now;
     for (const id of [...this.#running]) this.#put(id);
   }
 
-  /** Takes in what changed. Tells whether any row may say something else now. */
-  change(changes: readonly RecordChange[]): boolean {
-    const before = this.revision;
+  /** Takes in what changed. */
+  change(changes: readonly RecordChange[]): void {
     for (const { id, from, to } of changes) {
       const record = to ?? from;
-      if (record?.kind === "settings") {
+      if (record?.kind === "settings" && meOf(from) !== meOf(to)) {
         this.#clear();
         this.#layAll();
       } else if (record?.kind === "work") this.#put(id);
       else if (record && saysOtherwise(from, to)) this.#tellAgain(record);
     }
-    return this.revision !== before;
   }
 
   #clear() {
@@ -288,7 +298,8 @@ export class Ledger {
     if (entry.end === undefined) this.#running.add(entry.id);
     const end = entry.end ?? this.#store.clock.now();
     const first = dayNumber(entry.start);
-    const last = dayNumber(end);
+    const lastDay = dayNumber(end);
+    const last = Math.min(lastDay, first + mostDays - 1);
     const [startMinute, endMinute] = [minuteOf(entry.start), minuteOf(end)];
     if (last < first || (last === first && endMinute <= startMinute)) return;
     const subject = this.#subjectOf(entry);
@@ -296,19 +307,20 @@ export class Ledger {
     const rows: number[] | undefined = this.#rowsOf && [];
     for (let day = first; day <= last; day++) {
       const from = day === first ? startMinute : 0;
-      const to = day === last ? endMinute : minutesPerDay;
+      const to = day === lastDay ? endMinute : minutesPerDay;
       if (to <= from) continue;
+      // In the hour that the clocks skip no time passes, or less than none.
+      const minutes = this.#clocksChange(day) ? elapsedOn(dateOfDayNumber(day), this.#zone)(from, to) : to - from;
+      if (minutes <= 0) continue;
       const row = this.#freeRows.pop() ?? this.#grown();
       this.#day[row] = day;
       this.#start[row] = from;
-      this.#minutes[row] = this.#clocksChange(day) ? elapsedOn(dateOfDayNumber(day), this.#zone)(from, to) : to - from;
+      this.#minutes[row] = minutes;
       this.#subject[row] = subject;
       this.#person[row] = person;
       this.#entry[row] = entry.id;
-      if (this.#minutes[row] !== 0) {
-        this.#enterOrder(row);
-        for (const follower of this.#followers) follower.comes(row);
-      }
+      this.#enterOrder(row);
+      for (const follower of this.#followers) follower.comes(row);
       rows?.push(row);
     }
     if (rows) this.#rowsOf?.set(entry.id, rows);
@@ -368,7 +380,7 @@ export class Ledger {
     const known = this.#subjectNumbers.get(key);
     if (known !== undefined) return known;
     const subject: Subject = {
-      ...{ task, event, ownTheme: theme, title: named === undefined ? title : "" },
+      ...{ task, event, ownTheme: theme },
       ...{ theme: undefined, project: undefined, goal: undefined, area: undefined },
     };
     const number = this.#subjects.push(subject) - 1;
@@ -395,6 +407,11 @@ export class Ledger {
     for (const subject of told ?? []) this.#tell(subject);
     if (told) this.revision++;
   }
+}
+
+/** Whom settings name as the person themselves. */
+function meOf(record: PensumRecord | undefined): Id | undefined {
+  return record?.kind === "settings" ? record.me : undefined;
 }
 
 const toldBy: Partial<Record<Kind, readonly string[]>> = {
@@ -425,14 +442,15 @@ function areaOf(store: Store, own: Id | undefined, goal: Id | undefined): Id | u
 
 const kept = new WeakMap<Store, Ledger>();
 
-/** The ledger of a store, kept in step with it. What reads it hangs on any fact, and says so to the store. */
+/** The ledger of a store, kept in step with it and with the minutes that what runs has grown by. What reads it hangs on any fact, and says so to the store. */
 export function ledgerOf(store: Store): Ledger {
   void store.factsRevision;
   let ledger = kept.get(store);
   if (!ledger) {
     const made = new Ledger(store);
-    store.onChange((changes) => void made.change(changes));
+    store.onChange((changes) => made.change(changes));
     kept.set(store, (ledger = made));
   }
+  ledger.refresh();
   return ledger;
 }

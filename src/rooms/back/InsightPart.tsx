@@ -1,5 +1,5 @@
 "use client";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import {
   besides,
   boundedSpan,
@@ -107,9 +107,6 @@ function Insight({ name, asking, now }: InsightProps) {
   const store = useStore();
   // What runs grows by the minute; all else stays as it is until something changes.
   const minute = ledgerOf(store).isRunning ? now : "";
-  useEffect(() => {
-    if (minute !== "") ledgerOf(store).refresh();
-  }, [store, minute]);
   const chart = useComputedSoon(
     useCallback(
       (reads) => {
