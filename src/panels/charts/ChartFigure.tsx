@@ -42,6 +42,7 @@ export function ChartFigure({ chart, title }: { chart: Chart; title: string }) {
   const { width } = useSize(box, noSize);
   const [isTable, setTable] = useState(false);
   const [current, setCurrent] = useState(0);
+  const way = useRef<HTMLButtonElement>(null);
   const { answer, about, rows, columns, form } = chart;
   const saying = (row: ChartRow) =>
     [
@@ -71,8 +72,11 @@ export function ChartFigure({ chart, title }: { chart: Chart; title: string }) {
     if (event.key === "Enter" || event.key === " ") {
       event.preventDefault();
       if (row) open(row);
-    } else if (event.key === "t" && !event.ctrlKey && !event.metaKey && !event.altKey) setTable(!isTable);
-    else if (step !== undefined || event.key === "Home" || event.key === "End") {
+    } else if (event.key === "t" && !event.ctrlKey && !event.metaKey && !event.altKey) {
+      setTable(true);
+      // The marks go; the button that brings the picture back takes the focus.
+      way.current?.focus();
+    } else if (step !== undefined || event.key === "Home" || event.key === "End") {
       event.preventDefault();
       const last = rows.length - 1;
       const next = step === undefined ? (event.key === "Home" ? 0 : last) : Math.max(0, Math.min(last, current + step));
@@ -88,7 +92,7 @@ export function ChartFigure({ chart, title }: { chart: Chart; title: string }) {
         <p className="text-small text-ink-2">{about}</p>
         {!isEmpty && (
           <span className="chart-ways flex flex-none gap-3 text-small print:hidden">
-            <button className="link min-h-6" aria-pressed={isTable} onClick={() => setTable(!isTable)}>
+            <button ref={way} className="link min-h-6" aria-pressed={isTable} onClick={() => setTable(!isTable)}>
               {isTable ? "Picture" : "Table"}
             </button>
             <button

@@ -103,7 +103,7 @@ function Row({
 }
 
 /** What can be done with tasks that were left over. */
-export function Choices({
+function Choices({
   ids,
   today,
   label,

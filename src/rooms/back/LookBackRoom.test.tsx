@@ -57,6 +57,16 @@ describe("looking back", () => {
     expect(chart.getByRole("row", { name: /^Fieldwork/ }).textContent).toBe("Fieldwork1 h 102 h58 %70 %0 min");
   });
 
+  it("becomes a table by a key, from which one gets back by the next", async () => {
+    const { getByRole, user } = await drawn();
+    const chart = within(getByRole("region", { name: hours }));
+    chart.getByRole("button", { name: /^Fieldwork/ }).focus();
+    await user.keyboard("t");
+    expect(chart.getByRole("table")).toBeTruthy();
+    await user.keyboard("{Enter}");
+    expect(chart.queryByRole("table")).toBeNull();
+  });
+
   it("opens the entries behind a mark by keys and by pointer, and just these", async () => {
     const { getByRole, within, user } = await drawn();
     const chart = within(getByRole("region", { name: hours }));

@@ -7,6 +7,7 @@ import {
   clockText,
   dateOf,
   dateText,
+  daysBetween,
   instantAt,
   isDate,
   isMoment,
@@ -77,7 +78,7 @@ export function StoodPart() {
             <ChevronRight size={16} aria-hidden />
           </button>
           {from !== thisWeek && (
-            <button className="link ml-1" onClick={() => step((Date.parse(thisWeek) - Date.parse(from)) / 86_400_000)}>
+            <button className="link ml-1" onClick={() => step(daysBetween(from, thisWeek))}>
               This week
             </button>
           )}
@@ -151,6 +152,7 @@ function useRecordsAt(instant: number): { then: RecordsThen | undefined; failed:
 
 function Fate({ fate, items }: { fate: PlanFate; items: readonly StoodItem[] }) {
   const style = useTimeStyle();
+  const { zone } = useStore().clock;
   return (
     <section aria-label={fateWords[fate]} className="chart">
       <h3 className="font-words text-[16px] font-semibold">
@@ -176,7 +178,7 @@ function Fate({ fate, items }: { fate: PlanFate; items: readonly StoodItem[] }) 
                   ? whenText(now!, style)
                   : `${whenText(then!, style)}, now ${whenText(now!, style)}`}
               {by && `; ${spokenText(by.said, style)}`}
-              {by && `, ${actText(by.at, style)}`}
+              {by && `, ${actText(by.at, zone, style)}`}
             </p>
           </li>
         ))}
@@ -192,7 +194,7 @@ function whenText({ start, end }: { start: string; end: string }, style: TimeSty
   return `${day}, ${rangeText(minuteOf(start), to, style)}`;
 }
 
-function actText(at: number, style: TimeStyle): string {
-  const moment = momentOfInstant(at, Intl.DateTimeFormat().resolvedOptions().timeZone);
+function actText(at: number, zone: string, style: TimeStyle): string {
+  const moment = momentOfInstant(at, zone);
   return `${dateText(dateOf(moment), "short", style)} ${clockText(minuteOf(moment), style)}`;
 }

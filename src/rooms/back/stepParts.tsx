@@ -4,7 +4,7 @@ import { giveDay, setState } from "@/core/commands";
 import { type Review, type Task } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { carriedText, loadOf } from "@/core/plan";
-import { addDays, dateText, estimateText, startOfWeek, type DateText } from "@/core/time";
+import { addDays, daysBetween, dateText, estimateText, startOfWeek, type DateText, workingDay } from "@/core/time";
 import { LoadBar, loadText } from "@/panels/days/LoadBar";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
@@ -28,7 +28,7 @@ export const Empty = ({ children }: { children: ReactNode }) => (
 
 /** The days of the stretch after the one that is reviewed. */
 export function nextDays({ from, to }: Review): DateText[] {
-  const length = Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000) + 1;
+  const length = daysBetween(from, to) + 1;
   return Array.from({ length: Math.max(1, Math.min(31, length)) }, (_, at) => addDays(to, 1 + at));
 }
 
@@ -108,6 +108,6 @@ export function useChipDays(today: DateText): DateText[] {
   const firstWeekday = useFirstWeekday();
   const next = addDays(startOfWeek(today, firstWeekday), 7);
   const week = Array.from({ length: 7 }, (_, at) => addDays(next, at));
-  const worked = week.filter((date) => settings.workingWeek[(((Date.parse(date) / 86_400_000 + 3) % 7) + 7) % 7]);
+  const worked = week.filter((date) => workingDay(settings.workingWeek, date));
   return worked.length > 0 ? worked : week;
 }

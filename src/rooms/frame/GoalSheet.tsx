@@ -21,14 +21,17 @@ export function GoalSheet({ goal }: { goal: Goal }) {
   const style = useTimeStyle();
   const firstWeekday = useFirstWeekday();
   const act = useAct();
-  const today = dateOf(useNow(store.clock));
+  // What runs has more minutes with each that passes.
+  const minute = useNow(store.clock);
+  const today = dateOf(minute);
   const { standing, given } = useComputed(
     useCallback(
       (reads) => ({
+        minute,
         standing: standingOf({ store: reads, settings, today, firstWeekday }, goal),
         given: givenByWeek(reads, goal.id, today, firstWeekday, weeks),
       }),
-      [settings, today, firstWeekday, goal],
+      [settings, today, firstWeekday, goal, minute],
     ),
   );
   const forecasts = useForecasts([standing]);

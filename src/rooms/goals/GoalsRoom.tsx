@@ -5,6 +5,7 @@ import { planGoal } from "@/core/commands";
 import {
   courseReason,
   courseWords,
+  dyeOfGoal,
   forecastWords,
   goalTree,
   isOffCourse,
@@ -13,12 +14,9 @@ import {
   type GoalNode,
   type GoalStanding,
 } from "@/core/insight";
-import { isUnfinished, newId, type Dye, type Goal, type Id } from "@/core/model";
-import { goalsUnder, tasksUnder } from "@/core/plan";
-import { fieldsIn, fieldValues, findRegister } from "@/core/register";
+import { isUnfinished, newId, type Goal, type Id } from "@/core/model";
 import { addToRegister } from "@/core/shaping";
-import type { Store } from "@/core/store";
-import { dyeOf, titleOf } from "@/core/things";
+import { titleOf } from "@/core/things";
 import { addDays, dateOf, durationText, startOfWeek, type DateText } from "@/core/time";
 import { GoalThread, ThreadAxis, threadSpan } from "@/panels/goals/GoalThread";
 import { rangeOf, useForecasts } from "@/panels/goals/useForecasts";
@@ -38,33 +36,15 @@ const spanWords: Record<Goal["span"], string> = {
   week: "week",
 };
 
-/** What a goal is drawn in: the dye of the theme that most of its tasks have. */
-function dyeOfGoal(store: Store, goal: Goal): Dye {
-  const counts = new Map<Dye, number>();
-  for (const task of tasksUnder(store, goalsUnder(store, goal.id))) {
-    const dye = dyeOf(task, store);
-    if (task.theme) counts.set(dye, (counts.get(dye) ?? 0) + 1);
-  }
-  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? "slate";
-}
-
-/** A number that a field of a goal tells: a summary of any register, or a formula. */
-function numberOf(store: Store, goal: Goal, name: string): number | undefined {
-  const register = findRegister(store, "goals");
-  const wanted = name.trim().toLowerCase();
-  const field =
-    register && fieldsIn(store, register).find((one) => one.name === name || one.label.toLowerCase() === wanted);
-  const value = field && register ? fieldValues(store).reader(register, field)(goal) : undefined;
-  return typeof value === "number" ? value : undefined;
-}
-
 /** Life, year, quarter, month and week: what is to be reached, how far it has come, and when it will likely be. */
 export function GoalsRoom({ here }: { here?: Id | undefined }) {
   const store = useStore();
   const settings = useSettings();
   const style = useTimeStyle();
   const firstWeekday = useFirstWeekday();
-  const today = dateOf(useNow(store.clock));
+  // What runs has more minutes with each that passes.
+  const minute = useNow(store.clock);
+  const today = dateOf(minute);
   const view = goalsView.use();
   const { areas, standings, dyes, unplanned } = useComputedSoon(
     useCallback(
@@ -75,10 +55,8 @@ export function GoalsRoom({ here }: { here?: Id | undefined }) {
           (goal) => (view.state === "all" || isUnfinished(goal.state)) && lengths.indexOf(goal.span) >= least,
         );
         const goals = tree.flatMap(({ nodes }) => nodes.map(({ goal }) => goal));
-        const asked = {
-          ...{ store: reads, settings, today, firstWeekday },
-          numberOf: (goal: Goal, name: string) => numberOf(reads, goal, name),
-        };
+        void minute;
+        const asked = { store: reads, settings, today, firstWeekday };
         return {
           areas: tree,
           standings: new Map(goals.map((goal) => [goal.id, standingOf(asked, goal)])),
@@ -86,7 +64,7 @@ export function GoalsRoom({ here }: { here?: Id | undefined }) {
           unplanned: unplannedGoals(reads, goals, today, endOfNextWeek(today, firstWeekday)),
         };
       },
-      [settings, today, firstWeekday, view],
+      [settings, today, firstWeekday, view, minute],
     ),
   );
   const all = useMemo(() => [...standings.values()], [standings]);
@@ -138,7 +116,7 @@ export function GoalsRoom({ here }: { here?: Id | undefined }) {
           />
           {", by area."}
         </p>
-        <Unplanned goals={unplanned} today={today} until={endOfNextWeek(today, firstWeekday)} />
+        <Unplanned goals={unplanned} until={endOfNextWeek(today, firstWeekday)} />
       </header>
       <div className="mt-3 border-t border-hairline" onKeyDown={move}>
         {areas.map(({ area, nodes }) => (
@@ -216,7 +194,7 @@ function endOfNextWeek(today: DateText, firstWeekday: number): DateText {
 }
 
 /** The goals for which nothing is planned this week or next, and the act that plans something for one. */
-function Unplanned({ goals, today, until }: { goals: readonly Goal[]; today: DateText; until: DateText }) {
+function Unplanned({ goals, until }: { goals: readonly Goal[]; until: DateText }) {
   const store = useStore();
   const act = useAct();
   if (goals.length === 0) return null;
@@ -233,7 +211,6 @@ function Unplanned({ goals, today, until }: { goals: readonly Goal[]; today: Dat
             <button
               className="link flex-none font-semibold"
               aria-label={`Plan something for ${goal.title}`}
-              disabled={until < today}
               onClick={() => act(planGoal, { goal: goal.id, until, zone: store.clock.zone })}
             >
               Plan something

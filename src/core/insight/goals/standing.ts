@@ -1,7 +1,9 @@
-import { isUnfinished, type Block, type Goal, type Id, type Settings, type Task } from "../../model";
+import { isUnfinished, type Block, type Dye, type Goal, type Id, type Settings, type Task } from "../../model";
 import { minutesFor } from "../../page";
 import { goalsUnder, periodStart, tasksUnder } from "../../plan";
+import { fieldsIn, fieldValues, findRegister } from "../../register";
 import type { Store } from "../../store";
+import { dyeOf } from "../../things";
 import {
   addDays,
   dateOf,
@@ -45,8 +47,6 @@ interface Asked {
   readonly settings: Settings;
   readonly today: DateText;
   readonly firstWeekday: number;
-  /** What a field of a record comes to, for numbers that are told by a field. */
-  readonly numberOf?: (goal: Goal, field: string) => number | undefined;
 }
 
 /** Weeks that are looked back on for the pace. */
@@ -96,7 +96,7 @@ interface Measured {
 }
 
 function measure(
-  { store, today, numberOf }: Asked,
+  { store, today }: Asked,
   goal: Goal,
   goals: readonly Id[],
   tasks: readonly Task[],
@@ -114,7 +114,7 @@ function measure(
       };
     }
     case "number": {
-      const now = (goal.numberField ? numberOf?.(goal, goal.numberField) : undefined) ?? goal.number;
+      const now = (goal.numberField ? numberFrom(store, goal, goal.numberField) : undefined) ?? goal.number;
       const { startNumber = 0, targetNumber } = goal;
       if (now === undefined || targetNumber === undefined || targetNumber === startNumber)
         return { done: 0, planned: 0, words: now === undefined ? "no number yet" : String(now), isEmpty: true };
@@ -150,6 +150,24 @@ function measure(
       };
     }
   }
+}
+
+/** The number that a field of a goal tells, by its name or its label: a summary of any register, or a formula. */
+function numberFrom(store: Store, goal: Goal, name: string): number | undefined {
+  const register = findRegister(store, "goals");
+  const wanted = name.trim().toLowerCase();
+  const field =
+    register && fieldsIn(store, register).find((one) => one.name === name || one.label.toLowerCase() === wanted);
+  const value = field && register ? fieldValues(store).reader(register, field)(goal) : undefined;
+  return typeof value === "number" ? value : undefined;
+}
+
+/** What a goal is drawn in: the dye of the theme that most of its tasks have. */
+export function dyeOfGoal(store: Store, goal: Goal): Dye {
+  const counts = new Map<Dye, number>();
+  for (const task of tasksUnder(store, goalsUnder(store, goal.id)))
+    if (task.theme) counts.set(dyeOf(task, store), (counts.get(dyeOf(task, store)) ?? 0) + 1);
+  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? "slate";
 }
 
 function round(value: number): string {
