@@ -1,7 +1,7 @@
 import { bareRecord, defaultSettings, newId, Refusal, type Id } from "../model";
 import { oneLine, plainTitle } from "../page";
 import { stepsOfReview, type ReviewWay } from "../plan";
-import { invert, mergeOnto, type ChangeSet, type Command } from "../store";
+import { takeBack, type ChangeSet, type Command } from "../store";
 import { dateOf, type DateText } from "../time";
 import { appendToDay, need } from "./shared";
 
@@ -67,13 +67,10 @@ export const writeDayLine: Command<{ date: DateText; words: string }> = {
 };
 
 /** Takes one act back, whatever was done since: what others changed of the same records stays. */
-export const takeBack: Command<{ changes: ChangeSet; said: string }> = {
-  name: "takeBack",
+export const takeActBack: Command<{ changes: ChangeSet; said: string }> = {
+  name: "takeActBack",
   run(tx, { changes, said }) {
-    const { removed, added, updated } = mergeOnto((id) => tx.get(id), invert(changes));
-    for (const id of removed.keys()) tx.remove(id);
-    for (const record of added.values()) tx.put(record);
-    for (const [id, [, to]] of updated) tx.update(id, to);
+    takeBack(tx, changes);
     return `Took back: ${said}`;
   },
 };

@@ -1,4 +1,5 @@
 import type { Dye, Id } from "../model";
+import { csvText } from "../plan";
 import { durationText } from "../time";
 
 /** What a number in a chart counts. */
@@ -70,13 +71,8 @@ export function chartCsv({ rowLabel, columns, rows }: Chart): string {
     return measure === "share" ? (value * 100).toFixed(1) : String(Math.round(value * 1000) / 1000);
   };
   const unit: Partial<Record<Measure, string>> = { minutes: " (h)", share: " (%)", days: " (days)" };
-  const cell = (text: string) => {
-    const guarded = /^[=+\-@\t\r]/.test(text) && Number.isNaN(Number(text)) ? `'${text}` : text;
-    return /[",\r\n]/.test(guarded) || guarded !== text ? `"${guarded.replace(/"/g, '""')}"` : guarded;
-  };
-  const lines = [
+  return csvText([
     [rowLabel, ...columns.map(({ label, measure }) => label + (unit[measure] ?? ""))],
     ...rows.map(({ label, values }) => [label, ...columns.map(({ measure }, at) => written(values[at], measure))]),
-  ];
-  return lines.map((line) => `${line.map(cell).join(",")}\r\n`).join("");
+  ]);
 }

@@ -16,10 +16,9 @@ import { writeTaskLine } from "../page";
 import { fieldsOfRecord, readText, textOfCell, cellType, isComputed, type FieldValues } from "../register";
 import { makeFromTemplate } from "../shaping";
 import {
-  invert,
-  mergeOnto,
   noChanges,
   squash,
+  takeBack,
   type Act,
   type ChangeSet,
   type Command,
@@ -193,10 +192,7 @@ export const undoRun: Command<{ run: Id }> = {
   run(tx, { run: id }) {
     const run = tx.find("orderRun", id);
     if (!run || run.undone) throw new Refusal("This run has been taken back already.");
-    const { added, updated, removed } = mergeOnto((one) => tx.get(one), invert(readChanges(run.changes)));
-    for (const one of removed.keys()) tx.remove(one);
-    for (const record of added.values()) tx.put(record);
-    for (const [one, [, to]] of updated) tx.update(one, to);
+    takeBack(tx, readChanges(run.changes));
     tx.update(id, { undone: true });
     return `Took back: ${run.title}`;
   },

@@ -3,6 +3,7 @@ export * from "./clock";
 export * from "./clockWords";
 export * from "./columns";
 export * from "./conflicts";
+export * from "./csvText";
 export * from "./dayItems";
 export * from "./demand";
 export * from "./eventNotes";

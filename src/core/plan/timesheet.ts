@@ -2,6 +2,7 @@ import type { Id, PensumRecord, Work } from "../model";
 import type { Store } from "../store";
 import { taskOf, themeOf, titleOf, type ThingReads } from "../things";
 import { parseDuration, addDays, minutesPerDay, type DateText, type MomentText } from "../time";
+import { csvText } from "./csvText";
 import { meIn } from "./mine";
 import { elapsedOn, isMyEntry, minuteWithin } from "./workLog";
 
@@ -121,19 +122,12 @@ function total(minutes: readonly number[]): number {
 
 /** A timesheet as CSV (RFC 4180), in decimal hours, with its sums. */
 export function timesheetCsv({ dates, rows, sums, sum }: Timesheet): string {
-  const cell = (text: string) => (/[",\r\n]|^[=+\-@\t]/.test(text) ? `"${guarded(text).replace(/"/g, '""')}"` : text);
   const hours = (minutes: number) => (minutes / 60).toFixed(2);
-  const lines = [
+  return csvText([
     ["", ...dates, "Sum"],
     ...rows.map(({ title, minutes, sum: all }) => [title, ...minutes.map(hours), hours(all)]),
     ["Sum", ...sums.map(hours), hours(sum)],
-  ];
-  return lines.map((line) => `${line.map(cell).join(",")}\r\n`).join("");
-}
-
-/** A text that a spreadsheet would take for a formula is marked as a text. */
-function guarded(text: string): string {
-  return /^[=+\-@\t]/.test(text) ? `'${text}` : text;
+  ]);
 }
 
 /** Minutes of what was typed in a cell: a bare number up to 24 is hours there, "2" or "1.5"; all else is a length as anywhere. */

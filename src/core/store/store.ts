@@ -379,10 +379,7 @@ export class Store {
     if (!step) return undefined;
     this.#transact(
       (tx) => {
-        writeThrough(
-          tx,
-          mergeOnto((id) => tx.get(id), invert(step.changes)),
-        );
+        takeBack(tx, step.changes);
         return `${turn === "undo" ? "Undone" : "Redone"}: ${step.said}`;
       },
       {
@@ -549,6 +546,14 @@ function isMadeOn(read: (id: Id) => PensumRecord | undefined, { added, updated, 
     if (!present || fieldChange(record, present)) return false;
   }
   return true;
+}
+
+/** Takes changes back through a transaction, however long ago they were made: what was changed since of other fields and words stays. */
+export function takeBack(tx: Transaction, changes: ChangeSet): void {
+  writeThrough(
+    tx,
+    mergeOnto((id) => tx.get(id), invert(changes)),
+  );
 }
 
 /** Writes a change set through a transaction, so that it is part of what the transaction did. */

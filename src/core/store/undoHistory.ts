@@ -1,7 +1,7 @@
 import type { Id, PensumRecord } from "../model";
+import { goBack } from "./backwards";
 import type { LogEntry } from "./changeLog";
-import { apply, invert, isEmpty, squash, type ChangeSet } from "./changeSet";
-import { decodeBackwards } from "./codec";
+import { isEmpty, squash, type ChangeSet } from "./changeSet";
 
 /** One step that can be undone, or redone. */
 interface UndoStep {
@@ -77,18 +77,7 @@ export function earlierSteps(
   read: (id: Id) => PensumRecord | undefined,
   isOwn: (entry: LogEntry) => boolean,
 ): EarlierSteps {
-  const records = new Map<Id, PensumRecord | undefined>();
-  const past = {
-    get: (id: Id) => (records.has(id) ? records.get(id) : read(id)),
-    set: (id: Id, record: PensumRecord) => records.set(id, record),
-    delete: (id: Id) => records.set(id, undefined),
-  };
-  const own: { entry: LogEntry; changes: ChangeSet }[] = [];
-  for (const entry of entries.toReversed()) {
-    const changes = decodeBackwards(entry.changes, past.get);
-    if (isOwn(entry)) own.push({ entry, changes });
-    apply(past, invert(changes));
-  }
+  const own = [...goBack(entries, read)].filter(({ entry }) => isOwn(entry));
   const done: UndoStep[] = [];
   const undone: UndoStep[] = [];
   for (const { entry, changes } of own.toReversed()) {

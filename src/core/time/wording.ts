@@ -21,17 +21,19 @@ export function rangeText(startMinute: number, endMinute: number, style: TimeSty
   return `${clockText(startMinute, style)} to ${clockText(endMinute, style)}`;
 }
 
-type DateLook = "full" | "weekday" | "short" | "day" | "month";
+type DateLook = "full" | "weekday" | "dayName" | "short" | "dayMonth" | "day" | "month";
 const looks: Record<DateLook, Intl.DateTimeFormatOptions> = {
   full: { weekday: "long", day: "numeric", month: "long" },
   weekday: { weekday: "short" },
+  dayName: { weekday: "long" },
   short: { weekday: "short", day: "numeric", month: "short" },
+  dayMonth: { day: "numeric", month: "short" },
   day: { day: "numeric", month: "short", year: "numeric" },
   month: { month: "long", year: "numeric" },
 };
 const formats = new Map<string, Intl.DateTimeFormat>();
 
-/** A date in the person's locale, in one of five looks; `full` is "Tuesday 24 November". */
+/** A date in the person's locale, in one of seven looks; `full` is "Tuesday 24 November". */
 export function dateText(date: DateText, look: DateLook, style: TimeStyle): string {
   const key = `${style.locale} ${look}`;
   let format = formats.get(key);

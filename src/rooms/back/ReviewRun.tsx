@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { endReview, markStep, takeBack } from "@/core/commands/reviews";
+import { endReview, markStep, takeActBack } from "@/core/commands/reviews";
 import { reviewSummary } from "@/core/insight";
 import type { Id, Review } from "@/core/model";
 import { loadOf, stepsOfReview } from "@/core/plan";
@@ -175,7 +175,7 @@ function Changes({ review }: { review: Review }) {
             <button
               className="link flex-none font-semibold"
               aria-label={`Undo: ${spokenText(said, style)}`}
-              onClick={() => act(takeBack, { changes: what, said })}
+              onClick={() => act(takeActBack, { changes: what, said })}
             >
               Undo
             </button>

@@ -46,7 +46,7 @@ function AgendaDay({ date, today }: { date: DateText; today: DateText }) {
           label={`${dateText(date, "full", style)}. Opens its page`}
         >
           <b className="mr-1.5 font-words text-[19px] font-[650]">{Number(date.slice(8))}</b>
-          <span className="font-semibold">{dateText(date, "full", style).split(" ")[0]}</span>
+          <span className="font-semibold">{dateText(date, "dayName", style)}</span>
         </PlaceLink>
         <span className={`text-small font-normal ${over ? "font-[650] text-madder" : "text-ink-2"}`}>{loadWords}</span>
       </h2>

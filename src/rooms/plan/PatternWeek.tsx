@@ -90,8 +90,7 @@ export function PatternWeek({ hours: all, themes, brush, onChange }: PatternWeek
     replace(at, next === "gone" ? undefined : next);
     if (next !== "gone") notify({ text: hoursWords(next) });
   };
-  const dayName = (weekday: number) =>
-    dateText(addDays(someMonday, weekday - 1), "full", style).split(" ")[0] as string;
+  const dayName = (weekday: number) => dateText(addDays(someMonday, weekday - 1), "dayName", style);
   const themeOf = (id: Id | undefined) => themes.find((theme) => theme.id === id);
   const hoursWords = ({ weekday, startMinute, endMinute, theme }: PatternHours) =>
     `${themeOf(theme)?.title ?? "Break"}, ${dayName(weekday)} ${rangeText(startMinute, endMinute, style)}`;

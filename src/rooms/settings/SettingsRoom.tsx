@@ -66,7 +66,7 @@ function WorkingWeek() {
           </span>
         ))}
         {workingWeek.map((day, at) => {
-          const name = dateText(addDays(someMonday, at), "full", style).split(" ")[0]!;
+          const name = dateText(addDays(someMonday, at), "dayName", style);
           return (
             <div key={at} role="group" aria-label={name} className="contents">
               <label className="flex min-h-7 items-center gap-2 font-semibold">
@@ -111,7 +111,7 @@ function TimeWriting() {
   const { firstWeekday, hour12, snapMinutes, showWeekNumbers } = useSettings();
   const act = useAct();
   const style = useTimeStyle();
-  const name = (day: number) => dateText(addDays(someMonday, day - 1), "full", style).split(" ")[0]!;
+  const name = (day: number) => dateText(addDays(someMonday, day - 1), "dayName", style);
   return (
     <Section title="Days and hours">
       <Choices

@@ -16,7 +16,7 @@ export function bestHours(asking: Asking): Chart {
   const [firstHour, lastHour] = [used[0] ?? 8, used.at(-1) ?? 17];
   const hours = Array.from({ length: lastHour - firstHour + 1 }, (_, at) => firstHour + at);
   const days = Array.from({ length: 7 }, (_, at) => (firstWeekday - 1 + at) % 7);
-  const nameOf = (day: number, look: "weekday" | "full") => dateText(dateOfDayNumber(aMonday + day), look, style);
+  const nameOf = (day: number, look: "weekday" | "dayName") => dateText(dateOfDayNumber(aMonday + day), look, style);
   let best = { day: 0, hour: 0, minutes: 0 };
   for (const day of days)
     for (let hour = 0; hour + 1 < hoursInDay; hour++) {
@@ -27,7 +27,7 @@ export function bestHours(asking: Asking): Chart {
     answer:
       best.minutes === 0
         ? `No sitting in these days lasted ${unbrokenMinutes} min.`
-        : `Your longest unbroken work is on ${nameOf(best.day, "full").split(" ")[0]} between ${clockText(best.hour * 60, style)} and ${clockText(best.hour * 60 + 120, style)}.`,
+        : `Your longest unbroken work is on ${nameOf(best.day, "dayName")} between ${clockText(best.hour * 60, style)} and ${clockText(best.hour * 60 + 120, style)}.`,
     about: `minutes worked in sittings of at least ${unbrokenMinutes} min, by weekday and hour`,
     form: "field",
     rowLabel: "Day",

@@ -55,7 +55,7 @@ export function plannedAndWorked(asking: Asking): Chart {
   const full =
     tooFull.length === 0
       ? ""
-      : `, and ${tooFull.length === 1 ? `${dateText(tooFull[0]!.key, "full", style).split(" ")[0]} was` : `${tooFull.length} days were`} planned beyond the working hours`;
+      : `, and ${tooFull.length === 1 ? `${dateText(tooFull[0]!.key, "dayName", style)} was` : `${tooFull.length} days were`} planned beyond the working hours`;
   return {
     answer: allPlanned === 0 && done === 0 ? "Nothing was planned or worked in these days." : `${compared}${full}.`,
     about: isWorked

@@ -44,7 +44,6 @@ function steps(span: Asking["span"], firstWeekday: number, style: Asking["style"
   function labelOf(date: DateText): string {
     if (unit === "month") return dateText(date, "month", style);
     if (days <= 7) return dateText(date, "weekday", style);
-    const short = dateText(date, "short", style);
-    return unit === "day" ? short : short.replace(/^\p{L}+\.? /u, "");
+    return dateText(date, unit === "day" ? "short" : "dayMonth", style);
   }
 }

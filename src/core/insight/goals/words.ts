@@ -42,8 +42,7 @@ export function forecastWords(range: Forecast | undefined, today: DateText, styl
     string,
   ];
   const sameYear = from.slice(0, 4) === to.slice(0, 4);
-  const day = (date: DateText, hasYear: boolean) =>
-    dateText(date, hasYear ? "day" : "short", style).replace(/^\p{L}+\.? (?=\d)/u, "");
+  const day = (date: DateText, hasYear: boolean) => dateText(date, hasYear ? "day" : "dayMonth", style);
   const hasYear = to.slice(0, 4) !== today.slice(0, 4);
   return from === to ? day(from, hasYear) : `${day(from, hasYear && !sameYear)} to ${day(to, hasYear)}`;
 }

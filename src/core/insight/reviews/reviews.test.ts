@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { beginReview, endReview, markStep, setReviewed, takeBack } from "../../commands/reviews";
+import { beginReview, endReview, markStep, setReviewed, takeActBack } from "../../commands/reviews";
 import { editRecord, giveDay } from "../../commands";
 import { bareRecord, defaultSettings, type DayPage, type PensumRecord, type Project, type Task } from "../../model";
 import { Store } from "../../store";
@@ -118,7 +118,7 @@ describe("a review that runs", () => {
     const store = begun();
     const { changes, said } = store.act(giveDay, { tasks: ["a"], day: "2026-11-30" });
     store.act({ name: "rename", run: (tx) => (tx.update("a", { title: "Renamed" }), "Renamed it") }, undefined);
-    store.act(takeBack, { changes, said });
+    store.act(takeActBack, { changes, said });
     expect(store.find("task", "a")).toMatchObject({ title: "Renamed" });
     expect(store.find("task", "a")?.doDay).toBeUndefined();
     store.undo();

@@ -48,7 +48,7 @@ function isWorkingWeek(days: readonly RuleDay[]): boolean {
 }
 
 function dayWords({ weekday, nth }: RuleDay, rule: RepeatRule, style: TimeStyle): string {
-  const name = dateText(addDays(someMonday, weekday - 1), "full", style).split(" ")[0] as string;
+  const name = dateText(addDays(someMonday, weekday - 1), "dayName", style);
   if (nth !== 0) return `the ${nthWords(nth)} ${name}`;
   return rule.frequency === "MONTHLY" || rule.frequency === "YEARLY" ? `each ${name}` : name;
 }
