@@ -2,6 +2,7 @@ import { valueIn, type Id, type Kind, type PensumRecord, type Work } from "../mo
 import { elapsedOn, meIn } from "../plan";
 import type { RecordChange, Store } from "../store";
 import { themeOf } from "../things";
+import { RowOrder } from "./rowOrder";
 import {
   clockChanges,
   dateOfDayNumber,
@@ -74,9 +75,7 @@ export class Ledger {
   #changeDays = new Set<number>();
   #changeDaysFrom = 0;
   #changeDaysTo = -1;
-  /** The rows that are not empty, by day and beginning; made when first asked for, and kept in order from then on. */
-  #order: Int32Array | undefined;
-  #ordered = 0;
+  #order: RowOrder | undefined;
   readonly #followers = new Set<LedgerFollower>();
   /** Grows with each change of what the rows say. */
   revision = 0;
@@ -129,37 +128,12 @@ export class Ledger {
     return id === undefined ? 0 : (this.#peopleNumbers.get(id) ?? nobody);
   }
 
-  /** Where in `order` the rows of a day begin, or those of the first day after it that has any. */
-  orderOf(day: number): number {
-    return this.#placeOf(this.order(), day * minutesPerDay);
-  }
-
-  /** How many rows `order` has; what lies behind them in it means nothing. */
-  get ordered(): number {
-    this.order();
-    return this.#ordered;
-  }
-
-  /** The rows that are not empty, by day and beginning. */
-  order(): Int32Array {
+  /** The rows that are not empty, by day and beginning; made when first asked for, and kept in order from then on. */
+  get order(): RowOrder {
     if (this.#order) return this.#order;
     const rows: number[] = [];
-    let [first, last] = [Infinity, -Infinity];
-    for (let row = 0; row < this.#size; row++) {
-      if (this.#minutes[row] === 0) continue;
-      const time = this.#timeOf(row);
-      if (time < first) first = time;
-      if (time > last) last = time;
-      rows.push(row);
-    }
-    this.#order = new Int32Array(Math.max(1024, rows.length * 2));
-    this.#ordered = rows.length;
-    if ((last - first + 1) * this.#size <= Number.MAX_SAFE_INTEGER) {
-      // A time and a row in one number are put in order by the platform, four times as fast as by a comparison of ours.
-      const keys = Float64Array.from(rows, (row) => (this.#timeOf(row) - first) * this.#size + row).sort();
-      for (let at = 0; at < keys.length; at++) this.#order[at] = keys[at]! % this.#size;
-    } else this.#order.set(rows.sort((a, b) => this.#timeOf(a) - this.#timeOf(b)));
-    return this.#order;
+    for (let row = 0; row < this.#size; row++) if (this.#minutes[row] !== 0) rows.push(row);
+    return (this.#order = new RowOrder((row) => this.#day[row]! * minutesPerDay + this.#start[row]!, rows));
   }
 
   /** Tells `follower` of each row that goes or comes from now on. */
@@ -169,45 +143,6 @@ export class Ledger {
 
   unfollow(follower: LedgerFollower): void {
     this.#followers.delete(follower);
-  }
-
-  /** Minutes from 1970 to the beginning of a row. */
-  #timeOf(row: number): number {
-    return this.#day[row]! * minutesPerDay + this.#start[row]!;
-  }
-
-  /** The first place in the order whose row begins at `time` or later. */
-  #placeOf(order: Int32Array, time: number): number {
-    let [low, high] = [0, this.#ordered];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (this.#timeOf(order[middle]!) < time) low = middle + 1;
-      else high = middle;
-    }
-    return low;
-  }
-
-  #enterOrder(row: number) {
-    let order = this.#order;
-    if (!order) return;
-    if (this.#ordered === order.length) {
-      const wider = new Int32Array(order.length * 2);
-      wider.set(order);
-      this.#order = order = wider;
-    }
-    const place = this.#placeOf(order, this.#timeOf(row));
-    order.copyWithin(place + 1, place, this.#ordered);
-    order[place] = row;
-    this.#ordered++;
-  }
-
-  #leaveOrder(row: number) {
-    const order = this.#order;
-    if (!order) return;
-    let place = this.#placeOf(order, this.#timeOf(row));
-    while (place < this.#ordered && order[place] !== row) place++;
-    order.copyWithin(place, place + 1, this.#ordered);
-    this.#ordered--;
   }
 
   /** Who is meant by a number in `person`: a colleague, or the person themselves where they said who they are. */
@@ -229,10 +164,10 @@ export class Ledger {
 
   /** The first and the last day with work of anybody, or undefined where there is none. */
   reach(): { readonly from: DateText; readonly to: DateText } | undefined {
-    const order = this.order();
-    if (this.#ordered === 0) return undefined;
-    const dateOfRow = (row: number) => dateOfDayNumber(this.#day[row]!);
-    return { from: dateOfRow(order[0]!), to: dateOfRow(order[this.#ordered - 1]!) };
+    const { order } = this;
+    if (order.length === 0) return undefined;
+    const dateAt = (place: number) => dateOfDayNumber(this.#day[order.rowAt(place)]!);
+    return { from: dateAt(0), to: dateAt(order.length - 1) };
   }
 
   /** Whether something runs, so that minutes grow as time goes by. */
@@ -282,7 +217,7 @@ export class Ledger {
   #put(id: Id) {
     const rowsOf = (this.#rowsOf ??= this.#rowsByEntry());
     for (const row of rowsOf.get(id) ?? []) {
-      this.#leaveOrder(row);
+      this.#order?.leave(row);
       for (const follower of this.#followers) follower.leaves(row);
       this.#minutes[row] = 0;
       this.#freeRows.push(row);
@@ -319,7 +254,7 @@ export class Ledger {
       this.#subject[row] = subject;
       this.#person[row] = person;
       this.#entry[row] = entry.id;
-      this.#enterOrder(row);
+      this.#order?.enter(row);
       for (const follower of this.#followers) follower.comes(row);
       rows?.push(row);
     }

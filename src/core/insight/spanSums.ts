@@ -42,14 +42,14 @@ export class SpanSums implements LedgerFollower {
     this.#first = dayNumber(from);
     this.#last = dayNumber(to);
     this.#person = person;
-    const days = Math.max(0, Math.min(this.#last, ...lastDayOf(ledger)) - this.#first + 1);
-    this.#onceByDay = new Float64Array(Math.max(days, 0));
-    this.#brokenByDay = new Uint16Array(Math.max(days, 0));
-    const order = ledger.order();
-    const end = ledger.orderOf(this.#last + 1);
-    let day = -1;
-    for (let at = ledger.orderOf(this.#first); at < end; at++) {
-      const row = order[at]!;
+    const days = Math.max(0, Math.min(this.#last, lastDayOf(ledger)) - this.#first + 1);
+    this.#onceByDay = new Float64Array(days);
+    this.#brokenByDay = new Uint16Array(days);
+    const { order } = ledger;
+    const end = order.placeOf(this.#last + 1);
+    let day: number | undefined;
+    for (let at = order.placeOf(this.#first); at < end; at++) {
+      const row = order.rowAt(at);
       if (!this.#counts(row)) continue;
       this.#add(row, 1);
       if (ledger.day[row] !== day) this.#touched.add((day = ledger.day[row]!));
@@ -137,12 +137,12 @@ export class SpanSums implements LedgerFollower {
 
   #settleDay(day: number) {
     const ledger = this.#ledger;
-    const order = ledger.order();
-    const end = ledger.orderOf(day + 1);
+    const { order } = ledger;
+    const end = order.placeOf(day + 1);
     let [until, once, broken] = [0, 0, 0];
     let previous = -1;
-    for (let at = ledger.orderOf(day); at < end; at++) {
-      const row = order[at]!;
+    for (let at = order.placeOf(day); at < end; at++) {
+      const row = order.rowAt(at);
       if (!this.#counts(row)) continue;
       const start = ledger.start[row]!;
       const to = start + ledger.minutes[row]!;
@@ -164,9 +164,9 @@ export class SpanSums implements LedgerFollower {
 }
 
 /** The last day that has rows. */
-function lastDayOf(ledger: Ledger): number[] {
-  const { ordered } = ledger;
-  return ordered === 0 ? [-Infinity] : [ledger.day[ledger.order()[ordered - 1]!]!];
+function lastDayOf(ledger: Ledger): number {
+  const { order } = ledger;
+  return order.length === 0 ? -Infinity : ledger.day[order.rowAt(order.length - 1)]!;
 }
 
 /** So many sums are kept at once: those of a span, of the one beside it, and of all time, for one person and for everybody. */

@@ -15,7 +15,7 @@ export function twoDigits(text: string, at: number): number {
 
 /**
  * Whole days from 1970-01-01 to `date`; a moment counts as its date. Years begin in March here, so that the leap day is
- * their last (Richards, "Mapping time", 1998); this takes 20 ns, where cutting the text up and asking `Date` takes 240.
+ * their last (Richards, "Mapping time", 1998); this takes 40 ns, where cutting the text up and asking `Date` takes 230.
  */
 export function dayNumber(date: DateText): number {
   const month = twoDigits(date, 5);

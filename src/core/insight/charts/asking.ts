@@ -30,10 +30,10 @@ function rowsOf({ store, who }: Pick<Asking, "store" | "who">, { from, to }: Spa
     ledger,
     /** Calls `take` with each row. */
     each(take: (row: number) => void) {
-      const order = ledger.order();
-      const end = ledger.orderOf(dayNumber(to) + 1);
-      for (let at = ledger.orderOf(dayNumber(from)); at < end; at++) {
-        const row = order[at]!;
+      const { order } = ledger;
+      const end = order.placeOf(dayNumber(to) + 1);
+      for (let at = order.placeOf(dayNumber(from)); at < end; at++) {
+        const row = order.rowAt(at);
         if (wanted === undefined || ledger.person[row] === wanted) take(row);
       }
     },

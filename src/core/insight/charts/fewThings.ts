@@ -5,7 +5,7 @@ import { calledBy, entriesBehind, listed, minutesBy, sum, type Asking } from "./
 
 const most = 10;
 
-/** The few things that took most of the hours: tasks, events and plain words in the order of their minutes, with the share that they come to together. */
+/** The few things that took most of the hours: tasks, events and themes in the order of their minutes, with the share that they come to together. */
 export function fewThings(asking: Asking): Chart {
   const { store, span } = asking;
   const minutes = minutesBy(asking, span, "task");

@@ -1,0 +1,73 @@
+import { minutesPerDay } from "../time";
+
+/** Rows of the ledger in the order of time, kept so as they come and go: a row is found and put in its place by halving. */
+export class RowOrder {
+  readonly #timeOf: (row: number) => number;
+  #rows: Int32Array;
+  #length: number;
+
+  /** @param timeOf minutes from 1970 to the beginning of a row; the same for as long as the row is in the order */
+  constructor(timeOf: (row: number) => number, rows: readonly number[]) {
+    this.#timeOf = timeOf;
+    this.#length = rows.length;
+    this.#rows = new Int32Array(Math.max(1024, rows.length * 2));
+    this.#rows.set(inOrder(rows, timeOf));
+  }
+
+  get length(): number {
+    return this.#length;
+  }
+
+  rowAt(place: number): number {
+    return this.#rows[place]!;
+  }
+
+  /** The place of the first row of a day, given by its number since 1970, or of the first one after it. */
+  placeOf(day: number): number {
+    return this.#placeOfTime(day * minutesPerDay);
+  }
+
+  /** Puts a row in its place. */
+  enter(row: number): void {
+    if (this.#length === this.#rows.length) {
+      const wider = new Int32Array(this.#length * 2);
+      wider.set(this.#rows);
+      this.#rows = wider;
+    }
+    const place = this.#placeOfTime(this.#timeOf(row));
+    this.#rows.copyWithin(place + 1, place, this.#length);
+    this.#rows[place] = row;
+    this.#length++;
+  }
+
+  /** Takes a row out that is there. */
+  leave(row: number): void {
+    let place = this.#placeOfTime(this.#timeOf(row));
+    while (place < this.#length && this.#rows[place] !== row) place++;
+    this.#rows.copyWithin(place, place + 1, this.#length);
+    this.#length--;
+  }
+
+  #placeOfTime(time: number): number {
+    let [low, high] = [0, this.#length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (this.#timeOf(this.#rows[middle]!) < time) low = middle + 1;
+      else high = middle;
+    }
+    return low;
+  }
+}
+
+/** Rows by their time: day by day first, since few rows of a day are left to be compared then. */
+function inOrder(rows: readonly number[], timeOf: (row: number) => number): number[] {
+  const byDay = new Map<number, number[]>();
+  for (const row of rows) {
+    const day = Math.floor(timeOf(row) / minutesPerDay);
+    const known = byDay.get(day);
+    if (known) known.push(row);
+    else byDay.set(day, [row]);
+  }
+  const days = [...byDay].sort(([a], [b]) => a - b);
+  return days.flatMap(([, some]) => some.sort((a, b) => timeOf(a) - timeOf(b)));
+}
