@@ -20,7 +20,9 @@ export function openAges({ store, today }: Asking): Chart {
     (count, middle) =>
       count === 0
         ? "Nothing is open."
-        : `Half of the ${count} open ${count === 1 ? "task is" : "tasks are"} older than ${daysText(middle)}.`,
+        : count === 1
+          ? `The one open task was made ${daysText(middle)} ago.`
+          : `Half of the ${count} open tasks are older than ${daysText(middle)}.`,
     "your open tasks by the days since they were made, as it stands today",
   );
 }
@@ -41,7 +43,9 @@ function waitsOf(store: Asking["store"], span: Asking["span"]): Chart {
     (count, middle) =>
       count === 0
         ? "No task was done in these days."
-        : `Half of the ${count} ${count === 1 ? "task" : "tasks"} done had waited ${daysText(middle)} or longer.`,
+        : count === 1
+          ? `The one task done had waited ${daysText(middle)}.`
+          : `Half of the ${count} tasks done had waited ${daysText(middle)} or longer.`,
     "tasks that were done in these days, by the days from when they were made",
   );
 }

@@ -37,7 +37,7 @@ export function sittingLengths(asking: Asking): Chart {
     answer:
       total === 0
         ? "Nothing was logged in these days."
-        : `Half of your ${total.toLocaleString()} sittings lasted ${durationText(middle)} or more${broken > 0 ? `; ${broken} ${broken === 1 ? "was" : "were"} broken off within a quarter of an hour` : ""}.`,
+        : `${total === 1 ? `Your one sitting lasted ${durationText(middle)}` : `Half of your ${total.toLocaleString()} sittings lasted ${durationText(middle)} or more`}${broken > 0 ? `; ${broken} ${broken === 1 ? "was" : "were"} broken off within a quarter of an hour` : ""}.`,
     about: `stretches of the log by their length, ${perDay.toFixed(1)} a day; broken off: under ${shortMinutes} min, and something else within ${soonMinutes}`,
     form: "bars",
     rowLabel: "Length",
