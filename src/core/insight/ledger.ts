@@ -43,6 +43,8 @@ interface Subject {
 const nobody = -1;
 /** An entry counts for so many days from its beginning, as in the index of days: one that is longer is a slip. */
 const mostDays = 400;
+/** For so many days at once a zone is asked when its clocks change: ten years. */
+const changeStretch = 3653;
 /** A life of goals is a few deep; a circle that two tabs made ends here. */
 const deepest = 12;
 
@@ -72,9 +74,8 @@ export class Ledger {
   readonly #running = new Set<Id>();
   /** Up to when what runs was counted. */
   #laidAt: MomentText;
-  #changeDays = new Set<number>();
-  #changeDaysFrom = 0;
-  #changeDaysTo = -1;
+  /** The days on which the clocks change, by stretches of `changeStretch` days since 1970. */
+  readonly #clockChanges = new Map<number, ReadonlySet<number>>();
   #order: RowOrder | undefined;
   readonly #followers = new Set<LedgerFollower>();
   /** Grows with each change of what the rows say. */
@@ -297,16 +298,17 @@ export class Ledger {
     return number;
   }
 
-  /** A zone is asked for the days on which its clocks change once for each ten years, and not for every day. */
+  /** A zone is asked for the days on which its clocks change once for each ten years in which there is work. */
   #clocksChange(day: number): boolean {
-    if (day < this.#changeDaysFrom || day > this.#changeDaysTo) {
-      const isFirst = this.#changeDaysTo < this.#changeDaysFrom;
-      this.#changeDaysFrom = isFirst ? day - 3660 : Math.min(this.#changeDaysFrom, day - 3660);
-      this.#changeDaysTo = isFirst ? day + 366 : Math.max(this.#changeDaysTo, day + 366);
-      const [from, to] = [dateOfDayNumber(this.#changeDaysFrom), dateOfDayNumber(this.#changeDaysTo)];
-      this.#changeDays = new Set(clockChanges(from, to, this.#zone).map(dayNumber));
+    const stretch = Math.floor(day / changeStretch);
+    let changes = this.#clockChanges.get(stretch);
+    if (!changes) {
+      const from = stretch * changeStretch;
+      const [first, last] = [dateOfDayNumber(from), dateOfDayNumber(from + changeStretch - 1)];
+      changes = new Set(clockChanges(first, last, this.#zone).map(dayNumber));
+      this.#clockChanges.set(stretch, changes);
     }
-    return this.#changeDays.has(day);
+    return changes.has(day);
   }
 
   #subjectOf({ task, event, theme, title }: Work): number {
