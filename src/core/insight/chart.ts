@@ -1,16 +1,31 @@
 import type { Dye, Id } from "../model";
 import { csvText } from "../plan";
-import { durationText } from "../time";
+import { dateOfDayNumber, durationText } from "../time";
 
 /** What a number in a chart counts. */
-export type Measure = "minutes" | "count" | "share" | "times" | "days";
+export type Measure = "minutes" | "count" | "share" | "times" | "days" | "number" | "date";
 
 /** One thing that a chart says of each of its rows. */
 export interface ChartColumn {
   readonly label: string;
+  /** What its numbers count; a date is the number of days since 1970. */
   readonly measure: Measure;
+  /** How its numbers are written, where the measure alone does not say it. */
+  readonly written?: (value: number) => string;
   /** How it is drawn; what is only said in the table is not. */
-  readonly drawn: "worked" | "planned" | "target" | "before" | "low" | "middle" | "high" | "said" | "hidden";
+  readonly drawn:
+    | "worked"
+    | "planned"
+    | "target"
+    | "before"
+    | "low"
+    | "middle"
+    | "high"
+    | "line"
+    | "across"
+    | "up"
+    | "said"
+    | "hidden";
 }
 
 /** One row of a chart's table, and one mark or one group of marks in its picture. */
@@ -35,13 +50,13 @@ export interface Chart {
   readonly answer: string;
   /** What is counted, and what is not. */
   readonly about: string;
-  /** How it is drawn: bars that lie, columns that stand, ranges between two numbers, or a field of weekdays and hours. */
-  readonly form: "bars" | "columns" | "ranges" | "field";
+  /** How it is drawn: bars that lie, columns or a line that stand, ranges between two numbers, a field, or dots. */
+  readonly form: "bars" | "columns" | "ranges" | "field" | "dots";
   readonly rowLabel: string;
   readonly columns: readonly ChartColumn[];
   readonly rows: readonly ChartRow[];
   /** The register of the records behind its rows. */
-  readonly register: "work" | "tasks" | "habits";
+  readonly register: string;
 }
 
 /** A share in whole per cent. */
@@ -60,7 +75,16 @@ export function measureText(value: number, measure: Measure): string {
       return `${Math.round(value)} ${Math.round(value) === 1 ? "day" : "days"}`;
     case "count":
       return Math.round(value).toLocaleString("en");
+    case "number":
+      return value.toLocaleString("en", { maximumFractionDigits: 2 });
+    case "date":
+      return dateOfDayNumber(value);
   }
+}
+
+/** A number of a column in words. */
+export function columnText({ written, measure }: ChartColumn, value: number): string {
+  return written?.(value) ?? measureText(value, measure);
 }
 
 /** A chart as CSV (RFC 4180): durations in decimal hours, shares in per cent. */
@@ -68,6 +92,7 @@ export function chartCsv({ rowLabel, columns, rows }: Chart): string {
   const written = (value: number | undefined, measure: Measure): string => {
     if (value === undefined) return "";
     if (measure === "minutes") return (value / 60).toFixed(2);
+    if (measure === "date") return dateOfDayNumber(value);
     return measure === "share" ? (value * 100).toFixed(1) : String(Math.round(value * 1000) / 1000);
   };
   const unit: Partial<Record<Measure, string>> = { minutes: " (h)", share: " (%)", days: " (days)" };

@@ -4,6 +4,7 @@ export * from "./charts";
 export * from "./estimates";
 export * from "./estimatesOf";
 export * from "./learntLengths";
+export * from "./lensCharts";
 export * from "./goals";
 export * from "./ledger";
 export * from "./reviews";

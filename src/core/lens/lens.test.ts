@@ -81,7 +81,7 @@ const fieldsArbitrary = fc.record(
   { requiredKeys: [] },
 );
 
-const periods: DatePeriod[] = ["day", "dayOrWeekend", "week", "month", "year", "weekday", "partOfDay"];
+const periods: DatePeriod[] = ["day", "dayOrWeekend", "week", "month", "year", "weekday", "partOfDay", "hour"];
 const names = [...Object.keys(arbitraryOf), "f_xformula"];
 const ground = world();
 const fieldOf = (name: string) => fieldsIn(ground.store, ground.permits).find((field) => field.name === name)!;

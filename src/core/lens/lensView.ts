@@ -15,7 +15,7 @@ import { donePredicate, predicateOf, rowsNotDone, rowsWhere, type Predicate } fr
 import { fieldNamed } from "./fieldNamed";
 import { groupKeysOf, type GroupKeys } from "./groupKeys";
 import { LensRows } from "./lensRows";
-import { keyReader, periodOrder, type OrderKey } from "./order";
+import { compareKeys, keyReader, periodOrder, type OrderKey } from "./order";
 import { sortEntries, type Unsorted } from "./sortEntries";
 import { SummedColumn } from "./summedColumn";
 import { total } from "./totals";
@@ -158,6 +158,12 @@ export class LensView {
         groupsOf(this.#entries, 0, this.#entries.length, 0, this.#groupings.length);
     this.#grown.clear();
     return this.#groups;
+  }
+
+  /** Below zero where the group of key `a` comes first, at a level: 0 for the outer grouping. */
+  compareGroups(level: number, a: string, b: string): number {
+    const reader = this.#groupings[level];
+    return reader ? compareKeys(reader.orderOf(a), reader.orderOf(b)) : 0;
   }
 
   /** How many records are shown, each counted once. */

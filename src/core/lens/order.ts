@@ -60,7 +60,7 @@ const partsOfDay = ["night", "morning", "afternoon", "evening"] as const;
 
 /**
  * The key of the group of a date: `2026-11-24` for a day, the Saturday for a weekend, `2026-11-23` (its first day) for a week, `2026-11`, `2026`,
- * 1 to 7 for a weekday, a word for a part of the day.
+ * 1 to 7 for a weekday, 00 to 23 for an hour, a word for a part of the day.
  */
 export function periodKey(cell: string, by: DatePeriod, firstWeekday: number): string {
   const date: DateText = dateOf(cell);
@@ -77,6 +77,8 @@ export function periodKey(cell: string, by: DatePeriod, firstWeekday: number): s
       return date.slice(0, 4);
     case "weekday":
       return String(weekday(date));
+    case "hour":
+      return isMoment(cell) ? cell.slice(11, 13) : "";
     case "partOfDay":
       return isMoment(cell) ? (partsOfDay[Math.floor(minuteOf(cell) / 360)] as string) : "";
   }

@@ -19,7 +19,7 @@ import { conditionFault } from "./conditionFault";
 import { emptyValue, fieldFault, isRange, longestText, type Field } from "./fields";
 import { idShape } from "./ids";
 import { clockPhases } from "./clock";
-import { datePeriods, doneShown, lensLooks, totalWays } from "./lens";
+import { chartShapes, datePeriods, doneShown, lensLooks, totalWays } from "./lens";
 import { ownTypes, summaryWays } from "./ownFields";
 import { storedFields, type KeptKind } from "./kinds";
 import { pullParts, type Kind, type PensumRecord } from "./records";
@@ -112,6 +112,15 @@ const IsAxes = rule(
   "isAxes",
   "does not name the fields of axes",
   (value) => isTexts(value) && Object.keys(value as Shape).every((key) => ["across", "up", "from", "to"].includes(key)),
+);
+const IsLensChart = rule(
+  "isLensChart",
+  "does not say what a chart draws",
+  (value) =>
+    isShape(value) &&
+    (chartShapes as readonly unknown[]).includes(value.shape) &&
+    (value.of === undefined || isText(value.of)) &&
+    (value.total === undefined || (totalWays as readonly unknown[]).includes(value.total)),
 );
 const isDye = (value: unknown) => (dyes as readonly unknown[]).includes(value);
 const IsCalendarDyes = rule(
@@ -293,6 +302,7 @@ class LensCheck extends TitledCheck {
   @IsShown() shown!: unknown;
   @IsIn(lensLooks) look!: string;
   @IsOptional() @IsAxes() axes?: unknown;
+  @IsOptional() @IsLensChart() chart?: unknown;
   @IsArray() @IsString({ each: true }) folded!: string[];
   @IsOptional() @IsNumbers() limits?: unknown;
   @IsOptional() @IsNumbers() byHand?: unknown;

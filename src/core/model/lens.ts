@@ -42,7 +42,7 @@ export type Condition =
       readonly value?: string | number | boolean | readonly string[];
     };
 
-export const datePeriods = ["partOfDay", "day", "dayOrWeekend", "weekday", "week", "month", "year"] as const;
+export const datePeriods = ["hour", "partOfDay", "day", "dayOrWeekend", "weekday", "week", "month", "year"] as const;
 export type DatePeriod = (typeof datePeriods)[number];
 
 export interface Grouping {
@@ -67,7 +67,7 @@ export interface ShownField {
   readonly total?: TotalWay;
 }
 
-export const lensLooks = ["table", "list", "board", "matrix", "timeline", "timesheet"] as const;
+export const lensLooks = ["table", "list", "board", "matrix", "timeline", "timesheet", "chart"] as const;
 export type LensLook = (typeof lensLooks)[number];
 
 /** The fields that a matrix or a timeline is drawn by, by their names. */
@@ -76,6 +76,21 @@ export interface LensAxes {
   readonly up?: string;
   readonly from?: string;
   readonly to?: string;
+}
+
+/**
+ * How a chart of a lens is drawn: bars that lie, columns that stand, a line, shares of the whole, a field of two
+ * groupings, or a dot for each record.
+ */
+export const chartShapes = ["bars", "columns", "line", "shares", "field", "dots"] as const;
+export type ChartShape = (typeof chartShapes)[number];
+
+/** What a chart of a lens draws for each of its groups. */
+export interface LensChart {
+  readonly shape: ChartShape;
+  /** The field whose values are added up, and how; without one the records themselves are counted. */
+  readonly of?: string;
+  readonly total?: TotalWay;
 }
 
 /** Whether tasks, goals and projects that are done or dropped are shown. */
@@ -94,8 +109,9 @@ export interface Lens {
   readonly sorts: readonly Sorting[];
   readonly shown: readonly ShownField[];
   readonly look: LensLook;
-  /** Of a matrix: the fields that run across and up; of a timeline: those that say from when to when. */
+  /** Of a matrix, and of a chart of dots: the fields that run across and up; of a timeline: those that say from when to when. */
   readonly axes?: LensAxes;
+  readonly chart?: LensChart;
   /** Groups that are folded, by their keys. */
   readonly folded: readonly string[];
   /** Of a board: how many cards a column may hold, by its key. */

@@ -1,7 +1,8 @@
 import { scaleLinear } from "d3-scale";
-import { measureText } from "@/core/insight";
+import { columnText } from "@/core/insight";
 import type { PictureProps } from "./ChartFigure";
 import { clipped } from "./clipped";
+import { extentFromZero } from "./extentFromZero";
 
 const [rowHeight, barHeight] = [27, 17];
 
@@ -12,11 +13,11 @@ export function BarsPicture({ chart: { rows, columns }, width, saying, markProps
   const said = columns.flatMap(({ drawn }, at) => (drawn === "said" ? [at] : []));
   const labelWidth = Math.min(width * 0.36, Math.max(72, ...rows.map(({ label }) => label.length * 6.6)) + 10);
   const wordsWidth = 118;
-  const most = Math.max(1, ...rows.flatMap(({ values }) => [worked, target, before].map((at) => values[at] ?? 0)));
-  const x = scaleLinear([0, most], [labelWidth, width - wordsWidth]);
+  const [least, most] = extentFromZero(rows, [worked, target, before]);
+  const x = scaleLinear([least, most], [labelWidth, width - wordsWidth]);
   const words = (values: readonly (number | undefined)[]) =>
     [worked, ...said]
-      .flatMap((at) => (values[at] === undefined ? [] : [measureText(values[at], columns[at]!.measure)]))
+      .flatMap((at) => (values[at] === undefined ? [] : [columnText(columns[at]!, values[at])]))
       .join(", ");
   return (
     <svg width={width} height={rows.length * rowHeight} className="chart-picture" role="group" aria-label="Bars">
@@ -34,16 +35,16 @@ export function BarsPicture({ chart: { rows, columns }, width, saying, markProps
             </text>
             <rect
               className="chart-worked"
-              x={labelWidth}
+              x={Math.min(x(0), end)}
               y={5}
-              width={Math.max(0, end - labelWidth)}
+              width={Math.abs(end - x(0))}
               height={barHeight}
             />
             {earlier !== undefined && earlier > 0 && (
               <line className="chart-before" x1={x(earlier)} x2={x(earlier)} y1={3} y2={24} />
             )}
             {goal !== undefined && <line className="chart-target" x1={x(goal)} x2={x(goal)} y1={2} y2={25} />}
-            <text x={Math.max(end, goal === undefined ? 0 : x(goal), earlier ? x(earlier) : 0) + 8} y={18}>
+            <text x={Math.max(end, x(0), goal === undefined ? 0 : x(goal), earlier ? x(earlier) : 0) + 8} y={18}>
               {words(values)}
             </text>
           </g>

@@ -1,12 +1,13 @@
 "use client";
 import { useRef, useState, type KeyboardEvent } from "react";
-import { chartCsv, measureText, type Chart, type ChartRow } from "@/core/insight";
+import { chartCsv, columnText, type Chart, type ChartRow } from "@/core/insight";
 import { download } from "@/ui/download";
 import { useSize } from "@/ui/useSize";
 import { useStore } from "@/ui/workspaceContext";
 import { openAsLens } from "../lensDrafts";
 import { BarsPicture } from "./BarsPicture";
 import { ColumnsPicture } from "./ColumnsPicture";
+import { DotsPicture } from "./DotsPicture";
 import { FieldPicture } from "./FieldPicture";
 import { RangesPicture } from "./RangesPicture";
 
@@ -31,7 +32,13 @@ export interface MarkProps {
   onFocus: () => void;
 }
 
-const pictures = { bars: BarsPicture, columns: ColumnsPicture, ranges: RangesPicture, field: FieldPicture };
+const pictures = {
+  bars: BarsPicture,
+  columns: ColumnsPicture,
+  ranges: RangesPicture,
+  field: FieldPicture,
+  dots: DotsPicture,
+};
 const leastWidth = 240;
 const noSize = { width: 0, height: 0 };
 
@@ -47,9 +54,9 @@ export function ChartFigure({ chart, title }: { chart: Chart; title: string }) {
   const saying = (row: ChartRow) =>
     [
       row.label,
-      ...columns.flatMap(({ label, measure }, at) => {
+      ...columns.flatMap((column, at) => {
         const value = row.values[at];
-        return value === undefined ? [] : [`${label.toLowerCase()} ${measureText(value, measure)}`];
+        return value === undefined ? [] : [`${column.label.toLowerCase()} ${columnText(column, value)}`];
       }),
     ].join(", ");
   const open = (row: ChartRow) => {
@@ -149,9 +156,9 @@ function ChartTable({ chart, title, onOpen }: { chart: Chart; title: string; onO
                   row.label
                 )}
               </th>
-              {columns.map(({ label, measure }, at) => (
-                <td key={label} className="pl-3 whitespace-nowrap">
-                  {row.values[at] === undefined ? "" : measureText(row.values[at], measure)}
+              {columns.map((column, at) => (
+                <td key={column.label} className="pl-3 whitespace-nowrap">
+                  {row.values[at] === undefined ? "" : columnText(column, row.values[at])}
                 </td>
               ))}
             </tr>

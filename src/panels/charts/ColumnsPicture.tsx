@@ -1,11 +1,29 @@
 import { useId } from "react";
 import { scaleBand, scaleLinear } from "d3-scale";
-import { measureText } from "@/core/insight";
+import { columnText, type ChartRow } from "@/core/insight";
 import type { PictureProps } from "./ChartFigure";
+import { extentFromZero } from "./extentFromZero";
 
 const [height, foot, head] = [176, 36, 16];
 
-/** Columns that stand side by side: planned in twill, worked solid, what was before in outline; working hours as a rule over each. */
+/** Where words of a width stand below a place, so that they do not run over either side. */
+function within(middle: number, wide: number, width: number) {
+  if (middle - wide / 2 < 0) return { x: 0, textAnchor: "start" } as const;
+  if (middle + wide / 2 > width) return { x: width, textAnchor: "end" } as const;
+  return { x: middle, textAnchor: "middle" } as const;
+}
+
+/** The way of a line through points; where there is none it is broken. */
+function pathOf(points: readonly (readonly [number, number] | undefined)[]): string {
+  return points
+    .map((point, at) => (point ? `${points[at - 1] ? "L" : "M"}${point[0].toFixed(1)} ${point[1].toFixed(1)}` : ""))
+    .join("");
+}
+
+/**
+ * Columns that stand side by side: planned in twill, worked solid, what was before in outline; working hours as a rule
+ * over each. A line goes from point to point.
+ */
 export function ColumnsPicture({ chart: { rows, columns }, width, saying, markProps }: PictureProps) {
   const twill = useId();
   const bars = columns.flatMap(({ drawn }, at) =>
@@ -13,11 +31,8 @@ export function ColumnsPicture({ chart: { rows, columns }, width, saying, markPr
   );
   const target = columns.findIndex(({ drawn }) => drawn === "target");
   const said = columns.findIndex(({ drawn }) => drawn === "said");
-  const most = Math.max(
-    1,
-    ...rows.flatMap(({ values }) => [...bars.map(({ at }) => values[at] ?? 0), values[target] ?? 0]),
-  );
-  const y = scaleLinear([0, most], [height - foot, head]);
+  const line = columns.findIndex(({ drawn }) => drawn === "line");
+  const y = scaleLinear(extentFromZero(rows, [...bars.map(({ at }) => at), target, line]), [height - foot, head]);
   const x = scaleBand(
     rows.map(({ key }) => key),
     [0, width],
@@ -28,6 +43,10 @@ export function ColumnsPicture({ chart: { rows, columns }, width, saying, markPr
     bars.map(({ at }) => String(at)),
     [0, x.bandwidth()],
   ).paddingInner(0.1);
+  const pointOf = (row: ChartRow) => {
+    const value = row.values[line];
+    return value === undefined ? undefined : ([(x(row.key) ?? 0) + x.bandwidth() / 2, y(value)] as const);
+  };
   // Every label where there is room for it, else every second, third …
   const longest = Math.max(...rows.map(({ label }) => label.length)) * 6.2 + 6;
   const step = Math.max(1, Math.ceil(longest / x.step()));
@@ -39,11 +58,13 @@ export function ColumnsPicture({ chart: { rows, columns }, width, saying, markPr
         <rect className="chart-twill" width={3.5} height={7} />
       </pattern>
       <line className="chart-ground" x1={0} x2={width} y1={y(0)} y2={y(0)} />
+      {line >= 0 && <path className="chart-line" d={pathOf(rows.map((row) => pointOf(row)))} />}
       {rows.map((row, at) => {
         const left = x(row.key) ?? 0;
         const { values } = row;
         const goal = values[target];
         const difference = values[said];
+        const point = pointOf(row);
         return (
           <g key={row.key} {...markProps(row, at)}>
             <title>{saying(row)}</title>
@@ -58,11 +79,12 @@ export function ColumnsPicture({ chart: { rows, columns }, width, saying, markPr
                   className={`chart-${drawn === "before" ? "aside" : drawn}`}
                   x={left + (inner(String(column)) ?? 0)}
                   width={inner.bandwidth()}
-                  y={y(value)}
-                  height={y(0) - y(value)}
+                  y={Math.min(y(0), y(value))}
+                  height={Math.abs(y(0) - y(value))}
                 />
               );
             })}
+            {point && <circle className="chart-dot" cx={point[0]} cy={point[1]} r={rows.length > 120 ? 1.5 : 3} />}
             {goal !== undefined && (
               <line
                 className={row.isOver ? "chart-target is-over" : "chart-target"}
@@ -73,13 +95,13 @@ export function ColumnsPicture({ chart: { rows, columns }, width, saying, markPr
               />
             )}
             {at % step === 0 && (
-              <text x={left + x.bandwidth() / 2} y={height - foot + 15} textAnchor="middle">
+              <text {...within(left + x.bandwidth() / 2, row.label.length * 6.2, width)} y={height - foot + 15}>
                 {row.label}
               </text>
             )}
             {isWide && difference !== undefined && (
               <text className="chart-strong" x={left + x.bandwidth() / 2} y={height - 5} textAnchor="middle">
-                {measureText(difference, columns[said]!.measure)}
+                {columnText(columns[said]!, difference)}
               </text>
             )}
           </g>

@@ -1,10 +1,12 @@
 import { scaleBand } from "d3-scale";
 import type { PictureProps } from "./ChartFigure";
+import { clipped } from "./clipped";
 
-const [rowHeight, foot, labelWidth] = [21, 20, 34];
+const [rowHeight, foot] = [21, 20];
 
 /** A field of weekdays and hours, each the stronger, the more was worked in it. */
 export function FieldPicture({ chart: { rows, columns }, width, saying, markProps }: PictureProps) {
+  const labelWidth = Math.min(width * 0.3, Math.max(...rows.map(({ label }) => label.length * 6.6)) + 10);
   const x = scaleBand(
     columns.map(({ label }) => label),
     [labelWidth, width],
@@ -20,7 +22,7 @@ export function FieldPicture({ chart: { rows, columns }, width, saying, markProp
           <title>{saying(row)}</title>
           <rect className="chart-reach" width={width} height={rowHeight} />
           <text x={0} y={15} className="chart-label">
-            {row.label}
+            {clipped(row.label, labelWidth - 6)}
           </text>
           {columns.map(({ label }, hour) => (
             <rect

@@ -1,5 +1,5 @@
 import { scaleLog } from "d3-scale";
-import { measureText } from "@/core/insight";
+import { columnText } from "@/core/insight";
 import type { PictureProps } from "./ChartFigure";
 import { clipped } from "./clipped";
 
@@ -45,7 +45,7 @@ export function RangesPicture({ chart: { rows, columns }, width, saying, markPro
             />
             <line className="chart-middle" x1={x(values[middle]!)} x2={x(values[middle]!)} y1={5} y2={22} />
             <text x={width} y={18} textAnchor="end">
-              {measureText(values[said]!, columns[said]!.measure)} {values[said] === 1 ? "task" : "tasks"}
+              {columnText(columns[said]!, values[said]!)} {values[said] === 1 ? "task" : "tasks"}
             </text>
           </g>
         );

@@ -3,6 +3,7 @@ import { plainTitle } from "@/core/page";
 import { isLate } from "@/core/plan";
 import { optionsOf, titleOf, type Cell, type CellType, type FieldValues } from "@/core/register";
 import {
+  clockText,
   dateText,
   durationText,
   estimateText,
@@ -124,7 +125,7 @@ export function groupWords(
 function periodWords({ style, today }: Writing, key: string, by: DatePeriod): string {
   switch (by) {
     case "week":
-      return `Week of ${dateText(key, "short", style)}`;
+      return `Week of ${dateText(key, key.slice(0, 4) === today.slice(0, 4) ? "short" : "day", style)}`;
     case "month":
       return dateText(`${key}-01`, "month", style);
     case "weekday":
@@ -138,6 +139,8 @@ function periodWords({ style, today }: Writing, key: string, by: DatePeriod): st
       return key === today
         ? `Today, ${dateText(key, "short", style)}`
         : dateText(key, key.slice(0, 4) === today.slice(0, 4) ? "full" : "day", style);
+    case "hour":
+      return clockText(Number(key) * 60, style);
     case "partOfDay":
       return key[0]!.toUpperCase() + key.slice(1);
     default:

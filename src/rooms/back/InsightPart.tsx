@@ -15,7 +15,7 @@ import {
   type LedgerWay,
   type SpanName,
 } from "@/core/insight";
-import type { Id, Person } from "@/core/model";
+import type { Id, Lens, Person } from "@/core/model";
 import { meIn } from "@/core/plan";
 import { dateOf, dateText, isDate } from "@/core/time";
 import { ChartFigure } from "@/panels/charts/ChartFigure";
@@ -23,6 +23,7 @@ import { useNow } from "@/ui/clock";
 import { OnePart, PickList, SentencePart } from "@/ui/SentencePart";
 import { useComputedSoon, useFirstWeekday, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { backView, insightNames, type BackView } from "./backView";
+import { OwnChart, useOwnCharts } from "./OwnChart";
 
 const spanWords: Record<SpanName, string> = {
   today: "today",
@@ -76,11 +77,15 @@ export function InsightPart() {
     }),
     [settings, span, who, today, firstWeekday, style, view.way, view.beside],
   );
-  const shown = insightNames.filter((name) => !view.hidden.includes(name));
+  const isShown = (name: string) => !view.hidden.includes(name);
+  const own = useOwnCharts();
+  const shown = insightNames.filter(isShown);
+  const ownShown = own.filter(({ id }) => isShown(id));
   return (
     <>
       <Sentence
         view={view}
+        own={own}
         who={who}
         onWho={setWho}
         words={`${dateText(span.from, "day", style)} to ${dateText(span.to, "day", style)}`}
@@ -89,8 +94,11 @@ export function InsightPart() {
         {shown.map((name) => (
           <Insight key={name} name={name} asking={asking} now={now} />
         ))}
+        {ownShown.map((lens) => (
+          <OwnChart key={lens.id} lens={lens} />
+        ))}
       </div>
-      {shown.length === 0 && (
+      {shown.length + ownShown.length === 0 && (
         <p className="mt-4 text-ink-2">No question is chosen. Choose some in the sentence above.</p>
       )}
     </>
@@ -121,13 +129,15 @@ function Insight({ name, asking, now }: InsightProps) {
 
 interface SentenceProps {
   view: BackView;
+  /** Charts of one's own. */
+  own: readonly Lens[];
   who: Id | "me" | "all";
   onWho: (who: Id | "me" | "all") => void;
   /** The days that the span means. */
   words: string;
 }
 
-function Sentence({ view, who, onWho, words }: SentenceProps) {
+function Sentence({ view, own, who, onWho, words }: SentenceProps) {
   const store = useStore();
   const people = useList("kind", "person") as readonly Person[];
   const me = meIn(store);
@@ -137,7 +147,11 @@ function Sentence({ view, who, onWho, words }: SentenceProps) {
     ...people.filter(({ id }) => id !== me).map(({ id, title }) => [id, title] as const),
     ["all", "everybody"],
   ];
-  const shown = insightNames.length - view.hidden.length;
+  const questions = [
+    ...insightNames.map((name) => [name, insights[name].title] as const),
+    ...own.map(({ id, title }) => [id, title] as const),
+  ];
+  const chosen = questions.flatMap(([name]) => (view.hidden.includes(name) ? [] : [name]));
   return (
     <p className="lens-sentence !mt-0">
       Work done{" "}
@@ -175,19 +189,22 @@ function Sentence({ view, who, onWho, words }: SentenceProps) {
       {", answering "}
       <SentencePart
         label="Which questions"
-        words={shown === insightNames.length ? "every question" : `${shown} ${shown === 1 ? "question" : "questions"}`}
+        words={
+          chosen.length === questions.length
+            ? "every question"
+            : `${chosen.length} ${chosen.length === 1 ? "question" : "questions"}`
+        }
       >
         {() => (
           <PickList
             many
-            options={insightNames.map((name) => [name, insights[name].title])}
-            chosen={insightNames.filter((name) => !view.hidden.includes(name))}
-            onPick={(id) => {
-              const name = id as InsightName;
+            options={questions}
+            chosen={chosen}
+            onPick={(name) =>
               change({
                 hidden: view.hidden.includes(name) ? view.hidden.filter((one) => one !== name) : [...view.hidden, name],
-              });
-            }}
+              })
+            }
           />
         )}
       </SentencePart>

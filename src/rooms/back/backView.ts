@@ -17,12 +17,14 @@ export interface BackView {
   readonly span: SpanName | { readonly from: string; readonly to: string };
   readonly beside: Beside;
   readonly way: LedgerWay;
-  /** Questions that are not asked. */
-  readonly hidden: readonly InsightName[];
+  /** Questions that are not asked: names of those that come ready, ids of lenses of one's own. */
+  readonly hidden: readonly string[];
 }
 
 export const insightNames = Object.keys(insights) as readonly InsightName[];
 const usual: BackView = { span: "lastWeek", beside: "before", way: "theme", hidden: [] };
+
+const mostHidden = 500;
 
 const among = <T extends string>(all: readonly T[], value: unknown, otherwise: T): T =>
   all.find((one) => one === value) ?? otherwise;
@@ -34,6 +36,6 @@ export const backView = deviceChoice<BackView>("pensum-look-back", usual, ({ spa
     span: isOwn ? { from: own.from as string, to: own.to as string } : among(spanNames, span, "lastWeek"),
     beside: among(besides, beside, usual.beside),
     way: among(ledgerWays, way, usual.way),
-    hidden: Array.isArray(hidden) ? insightNames.filter((name) => hidden.includes(name)) : [],
+    hidden: Array.isArray(hidden) ? hidden.filter((name) => typeof name === "string").slice(0, mostHidden) : [],
   };
 });

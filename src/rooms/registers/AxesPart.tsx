@@ -1,5 +1,6 @@
 "use client";
 import { axisFields, usualAxes, type LensDraft, type LensView } from "@/core/lens";
+import { dotAxes, dotFields } from "@/core/insight";
 import type { LensAxes } from "@/core/model";
 import { timeFields, usualTimes } from "@/core/plan/lensTimeline";
 import { PickList, SentencePart } from "@/ui/SentencePart";
@@ -13,9 +14,10 @@ interface AxesPartProps {
 /** By which fields a matrix or a timeline is drawn: the end of the sentence of such a lens. */
 export function AxesPart({ lens, view, onChange }: AxesPartProps) {
   const isMatrix = lens.look === "matrix";
-  const fields = isMatrix ? axisFields(view) : timeFields(view);
-  const usual: LensAxes = isMatrix ? usualAxes(view) : usualTimes(view);
-  const axes = isMatrix || lens.axes?.from === undefined ? { ...usual, ...lens.axes } : lens.axes;
+  const isChart = lens.look === "chart";
+  const fields = isChart ? dotFields(view) : isMatrix ? axisFields(view) : timeFields(view);
+  const usual: LensAxes = isChart ? dotAxes(view, lens.axes) : isMatrix ? usualAxes(view) : usualTimes(view);
+  const axes = isChart || isMatrix || lens.axes?.from === undefined ? { ...usual, ...lens.axes } : lens.axes;
   const part = (key: keyof LensAxes, label: string, none?: string) => {
     const chosen = axes[key];
     const words = fields.find(({ name }) => name === chosen)?.field.label.toLowerCase() ?? none ?? "nothing";
@@ -38,7 +40,7 @@ export function AxesPart({ lens, view, onChange }: AxesPartProps) {
       </SentencePart>
     );
   };
-  return isMatrix ? (
+  return isChart || isMatrix ? (
     <>
       {" of "}
       {part("up", "What runs up")}

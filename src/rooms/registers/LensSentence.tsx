@@ -4,7 +4,10 @@ import { datePeriods, doneShown, lensLooks } from "@/core/model";
 import type { LensDraft, LensView } from "@/core/lens";
 import { builtInRegisters, fieldsIn, findRegister, ownRegisters, recordsIn, type Register } from "@/core/register";
 import type { Writing } from "@/panels/fields/cells";
+import { usualChart } from "@/core/insight";
+import { thingsWords } from "@/panels/fields/thingsWords";
 import { AxesPart } from "./AxesPart";
+import { ChartPart } from "./ChartPart";
 import { AddCondition, ConditionParts } from "./ConditionParts";
 import { doneWords, lookWords, periodWords, registersWords } from "./lensWords";
 import { PickList, SentencePart } from "@/ui/SentencePart";
@@ -66,6 +69,7 @@ export function LensSentence({ writing, lens, register, view, onChange }: LensSe
               onChange({
                 look: look as LensLook,
                 ...(look === "board" && lens.groups.length === 0 ? { groups: boardGroups(fields) } : {}),
+                ...(look === "chart" && view ? firstChart(lens, view, fields) : {}),
               });
               close();
             }}
@@ -74,6 +78,9 @@ export function LensSentence({ writing, lens, register, view, onChange }: LensSe
       </SentencePart>
       {view && (lens.look === "matrix" || lens.look === "timeline") && (
         <AxesPart lens={lens} view={view} onChange={onChange} />
+      )}
+      {view && lens.look === "chart" && (
+        <ChartPart lens={lens} view={view} things={thingsWords(register)} onChange={onChange} />
       )}
       {"\u2060."}
     </p>
@@ -86,6 +93,17 @@ const capital = (words: string) => words[0]!.toUpperCase() + words.slice(1);
 function boardGroups(fields: readonly Field[]): Grouping[] {
   const field = fields.find(({ type }) => ["state", "choice", "level", "priority", "date", "link"].includes(type));
   return field ? [{ field: field.name }] : [];
+}
+
+/** A chart needs groups: the weeks of the first date, or what a board would have. */
+function firstChart(lens: LensDraft, view: LensView, fields: readonly Field[]): Partial<LensDraft> {
+  if (lens.chart) return {};
+  const day = lens.registers.includes("work")
+    ? "start"
+    : fields.find(({ type, name }) => ["date", "moment", "dateOrMoment"].includes(type) && name !== "createdAt")?.name;
+  const usual: readonly Grouping[] = day ? [{ field: day, by: "week" }] : boardGroups(fields);
+  const groups = lens.groups.length > 0 ? lens.groups : usual;
+  return { groups, chart: usualChart(view, groups) };
 }
 
 function RegistersPart({ writing, lens, onChange }: Omit<LensSentenceProps, "register" | "view">) {

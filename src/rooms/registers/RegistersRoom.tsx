@@ -3,6 +3,7 @@ import { Suspense, useCallback, useMemo, useState } from "react";
 import type { GivenValues } from "@/core/commands";
 import { addLens, addRegister, addToRegister, editLens, putCards, removeLens } from "@/core/shaping";
 import { isUnfinished, newId, type Id, type Lens } from "@/core/model";
+import { barsOfCounts, shownByChart } from "@/core/insight";
 import { firstLens, givenValues, type Group, type LensDraft } from "@/core/lens";
 import { builtInRegisters, findRegister, ownRegisters, recordsIn, type Register } from "@/core/register";
 import { dateOf } from "@/core/time";
@@ -24,12 +25,13 @@ import { OrdersView } from "./OrdersView";
 import { RegisterTable } from "./RegisterTable";
 import { SelectionBar } from "./SelectionBar";
 import { TemplatesView } from "./TemplatesView";
-import { useFieldValues, useLensView } from "./useLens";
+import { useFieldValues, useLensView } from "@/panels/useLens";
 import { late } from "@/ui/late";
 
 const LensMatrix = late(() => import("./LensMatrix").then((matrix) => ({ default: matrix.LensMatrix })));
 const LensTimeline = late(() => import("./LensTimeline").then((timeline) => ({ default: timeline.LensTimeline })));
 
+const LensFigure = late(() => import("@/panels/charts/LensFigure").then((chart) => ({ default: chart.LensFigure })));
 const LensTimesheet = late(() => import("./LensTimesheet").then((sheet) => ({ default: sheet.LensTimesheet })));
 
 interface RegistersRoomProps {
@@ -164,7 +166,11 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
   const kept = asked === "all" ? undefined : (lenses.find((lens) => lens.id === asked) ?? lenses[0]);
   const draft = useMemo(() => firstLens(store, register), [store, register]);
   const lens: LensDraft = kept ?? drafts.get(register.id) ?? draft;
-  const view = useLensView(lens, search);
+  const query = useMemo(
+    () => (lens.look === "chart" ? { ...lens, shown: shownByChart(lens.chart ?? barsOfCounts) } : lens),
+    [lens],
+  );
+  const view = useLensView(query, search);
   const writing = useMemo<Writing>(() => ({ values, style, today }), [values, style, today]);
 
   const change = (setting: Partial<LensDraft>) => {
@@ -229,7 +235,7 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
         <span className="text-ink-2" role="status">
           {search !== "" && `${view.count.toLocaleString(style.locale)} found`}
         </span>
-        <HiddenFields register={register} lens={lens} view={view} onChange={change} />
+        {lens.look !== "chart" && <HiddenFields register={register} lens={lens} view={view} onChange={change} />}
         <InAndOut writing={writing} register={register} lens={lens} view={view} />
       </div>
       {chosen.length > 1 && (
@@ -248,6 +254,11 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
       <Suspense>
         {lens.look === "matrix" && <LensMatrix {...shared} chosen={chosen} />}
         {lens.look === "timeline" && <LensTimeline {...shared} />}
+        {lens.look === "chart" && (
+          <div className="min-h-0 flex-1 overflow-y-auto pb-8">
+            <LensFigure writing={writing} lens={lens} register={register} view={view} />
+          </div>
+        )}
         {lens.look === "timesheet" && <LensTimesheet {...shared} isNarrowed={search !== "" || !isBare(lens)} />}
       </Suspense>
       {fieldOpen && (

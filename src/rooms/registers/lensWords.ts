@@ -103,6 +103,7 @@ export const doneWords: Record<DoneShown, string> = {
 };
 
 export const periodWords: Record<DatePeriod, string> = {
+  hour: "hour",
   partOfDay: "part of the day",
   day: "day",
   dayOrWeekend: "day, the weekend as one",
@@ -119,6 +120,7 @@ export const lookWords: Record<LensLook, string> = {
   matrix: "matrix",
   timeline: "timeline",
   timesheet: "timesheet",
+  chart: "chart",
 };
 
 export const totalWords: Record<TotalWay, string> = {

@@ -17,7 +17,7 @@ import { openDay } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { useAct, useStore } from "@/ui/workspaceContext";
 import { dayFirst } from "@/ui/locale";
-import { useFieldValues } from "./useLens";
+import { useFieldValues } from "@/panels/useLens";
 
 /** A record that is made of pasted texts, with what else it is given. */
 interface TypedRow {

@@ -1,0 +1,29 @@
+import type { LensView } from "../../lens";
+import type { ChartShape, Grouping, LensChart } from "../../model";
+import type { Chart } from "../chart";
+import { chartFields, groupingsIn, groupingsOf, hasTime, type LensAsking } from "./asking";
+import { dotsChart } from "./dotsChart";
+import { fieldChart } from "./fieldChart";
+import { groupsChart } from "./groupsChart";
+
+export { chartFields, chartTotals, shownByChart, type LensAsking } from "./asking";
+export { dotAxes, dotFields } from "./dotsChart";
+
+/** The chart that a lens begins with: how many records each group has, over time where it groups by dates. */
+export function usualChart(view: LensView, groups: readonly Grouping[]): LensChart {
+  const [first, second] = groupingsIn(view, groups);
+  const shape: ChartShape = second ? "field" : first && hasTime(first.of, first.by) ? "columns" : "bars";
+  const length = chartFields(view).find(({ name }) => name === "length");
+  return length ? { shape, of: length.name, total: "sum" } : { shape };
+}
+
+/** The chart of a lens that does not say how it is drawn. */
+export const barsOfCounts: LensChart = { shape: "bars" };
+
+/** What a lens shows, as a chart with its sentence and its table. */
+export function lensChart(asking: LensAsking): Chart {
+  const [outer, inner] = groupingsOf(asking.view);
+  const { shape } = asking.chart;
+  if (shape === "dots") return dotsChart(asking);
+  return shape === "field" && outer && inner ? fieldChart(asking, outer, inner) : groupsChart(asking);
+}
