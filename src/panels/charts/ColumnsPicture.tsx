@@ -6,11 +6,15 @@ import { extentFromZero } from "./extentFromZero";
 
 const [height, foot, head] = [176, 36, 16];
 
-/** Where words of a width stand below a place, so that they do not run over either side. */
-function within(middle: number, wide: number, width: number) {
-  if (middle - wide / 2 < 0) return { x: 0, textAnchor: "start" } as const;
-  if (middle + wide / 2 > width) return { x: width, textAnchor: "end" } as const;
-  return { x: middle, textAnchor: "middle" } as const;
+/** Where words stand below their columns: none over either side, and each only where the one before leaves it room. */
+function placesOfLabels(labels: readonly { middle: number; wide: number }[], width: number) {
+  let end = -Infinity;
+  return labels.map(({ middle, wide }) => {
+    const left = Math.max(0, Math.min(width - wide, middle - wide / 2));
+    if (left < end + 6) return undefined;
+    end = left + wide;
+    return { x: left + wide / 2, textAnchor: "middle" } as const;
+  });
 }
 
 /** The way of a line through points; where there is none it is broken. */
@@ -47,9 +51,10 @@ export function ColumnsPicture({ chart: { rows, columns }, width, saying, markPr
     const value = row.values[line];
     return value === undefined ? undefined : ([(x(row.key) ?? 0) + x.bandwidth() / 2, y(value)] as const);
   };
-  // Every label where there is room for it, else every second, third …
-  const longest = Math.max(...rows.map(({ label }) => label.length)) * 6.2 + 6;
-  const step = Math.max(1, Math.ceil(longest / x.step()));
+  const labels = placesOfLabels(
+    rows.map(({ key, label }) => ({ middle: (x(key) ?? 0) + x.bandwidth() / 2, wide: label.length * 6.2 })),
+    width,
+  );
   const isWide = x.step() > 62;
   return (
     <svg width={width} height={height} className="chart-picture" role="group" aria-label="Columns">
@@ -94,8 +99,8 @@ export function ColumnsPicture({ chart: { rows, columns }, width, saying, markPr
                 y2={y(goal)}
               />
             )}
-            {at % step === 0 && (
-              <text {...within(left + x.bandwidth() / 2, row.label.length * 6.2, width)} y={height - foot + 15}>
+            {labels[at] && (
+              <text {...labels[at]} y={height - foot + 15}>
                 {row.label}
               </text>
             )}
