@@ -1,7 +1,7 @@
 import { defaultSettings, modelVersion, type Settings } from "@/core/model";
 import type { OutlineCache } from "@/core/page";
 import { Journal, MemoryLog, NewerVersion, removedBy, replay, type Store } from "@/core/store";
-import { instantOf, type Clock } from "@/core/time";
+import { instantOf, type Clock, type MomentText } from "@/core/time";
 import { openEmptyStore, openStore } from "@/core/workspace";
 import { WorkspaceDatabase } from "./database";
 import { DatabaseLog } from "./databaseLog";
@@ -9,6 +9,14 @@ import { bringBack, KeptCopy, type BroughtBack, type CopyKeeper } from "./second
 import { readEarlierSteps, turnBackWith } from "./earlierActs";
 import { tabIdentity } from "./tabIdentity";
 import { readSnapshot, takeSnapshot } from "./snapshots";
+
+/** A moment at which a workspace is looked at. */
+export interface Past {
+  readonly moment: MomentText;
+  readonly present: Workspace;
+  /** When the log begins, in milliseconds since 1970, where that is after the moment: what was before is not known. */
+  readonly knownFrom: number | undefined;
+}
 
 /** A workspace that is open in this tab. */
 export interface Workspace {
@@ -20,6 +28,8 @@ export interface Workspace {
   readonly database: WorkspaceDatabase | undefined;
   /** What came back from the second copy, where the browser had lost the database. */
   readonly broughtBack: BroughtBack | undefined;
+  /** Where it is a workspace as it once stood: when that was, and the one that it was. */
+  readonly past?: Past;
   /**
    * Undoes the last act of this device, or redoes what was last undone, also one from before a reload or a restart.
    * Resolves to what that act had said, or undefined when there is none.

@@ -9,7 +9,7 @@ import { appClock } from "@/ui/clock";
 import { download } from "@/ui/download";
 import { notify } from "@/ui/notices";
 import { NonceContext } from "@/ui/nonce";
-import { WorkspaceContext } from "@/ui/workspaceContext";
+import { LookAtContext, WorkspaceContext } from "@/ui/workspaceContext";
 import {
   chosenWorkspace,
   chooseWorkspace,
@@ -37,6 +37,7 @@ interface AppProps {
 export function App({ nonce, startsWithDemo }: AppProps) {
   const [stage, setStage] = useState<Stage>({ at: "opening" });
   const [name, setName] = useState<WorkspaceName | undefined>();
+  const [past, lookAt] = useState<Workspace | undefined>();
   const clock = useRef<Clock>(standingClock("2000-01-01T00:00"));
 
   useEffect(() => {
@@ -100,11 +101,14 @@ export function App({ nonce, startsWithDemo }: AppProps) {
   if (stage.at === "welcome") return <Welcome onStart={start} />;
   if (stage.at === "refused") return <Refused {...stage} />;
   if (stage.at === "opening") return <Opening share={stage.share} />;
+  const shown = past ?? stage.workspace;
   return (
     <NonceContext.Provider value={nonce}>
-      <WorkspaceContext.Provider value={stage.workspace} key={databaseName(stage.workspace.name)}>
-        <Frame problem={stage.problem} />
-      </WorkspaceContext.Provider>
+      <LookAtContext.Provider value={lookAt}>
+        <WorkspaceContext.Provider value={shown} key={databaseName(shown.name) + (shown.past?.moment ?? "")}>
+          <Frame problem={stage.problem} />
+        </WorkspaceContext.Provider>
+      </LookAtContext.Provider>
     </NonceContext.Provider>
   );
 }

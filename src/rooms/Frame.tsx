@@ -39,6 +39,7 @@ const RecordSheet = late(() => import("./frame/RecordSheet").then((sheet) => ({ 
 const SearchDialog = late(() => import("./frame/SearchDialog").then((found) => ({ default: found.SearchDialog })));
 const WhichGoes = late(() => import("@/panels/clock/WhichGoes").then((part) => ({ default: part.WhichGoes })));
 const Reminders = late(() => import("@/panels/clock/Reminders").then((part) => ({ default: part.Reminders })));
+const PastBanner = late(() => import("./frame/PastBanner").then((banner) => ({ default: banner.PastBanner })));
 const KeysHelp = late(() => import("./frame/KeysHelp").then((help) => ({ default: help.KeysHelp })));
 
 const stuckMilliseconds = 2000;
@@ -57,7 +58,7 @@ export function Frame({ problem }: { problem: unknown }) {
   const capture = useRef<HTMLInputElement>(null);
   const [helpOpen, setHelpOpen] = useState(false);
   const [searchOpen, setSearchOpen] = useState(false);
-  const { journal } = useWorkspace();
+  const { journal, past } = useWorkspace();
   const turnBack = useTurnBack();
   const clockActs = useClockActs();
   const choose = useChoose();
@@ -158,7 +159,13 @@ export function Frame({ problem }: { problem: unknown }) {
       >
         <CaptureField ref={capture} />
       </TopBar>
-      <SavingBanner problem={problem} />
+      {past ? (
+        <Suspense>
+          <PastBanner past={past} />
+        </Suspense>
+      ) : (
+        <SavingBanner problem={problem} />
+      )}
       <div className="frame-body flex min-h-0 flex-1">
         <Spine
           date={date ?? (place.room === "plan" ? (place.date ?? today) : undefined)}
@@ -169,7 +176,7 @@ export function Frame({ problem }: { problem: unknown }) {
           <Today key={date} date={date} today={today} sideOpen={record !== undefined} />
         )}
         <Suspense fallback={<div className="flex-1 bg-sheet" aria-busy="true" />}>
-          {place.room === "settings" && <Settings />}
+          {place.room === "settings" && !past && <Settings />}
           {place.room === "gather" && <Gather />}
           {place.room === "plan" && <Plan place={place} today={today} sideOpen={record !== undefined} />}
           {place.room === "notes" && <Notes id={place.note} />}
@@ -177,6 +184,11 @@ export function Frame({ problem }: { problem: unknown }) {
           {place.room === "back" && <LookBack part={place.part} review={place.review} />}
           {place.room === "registers" && <Registers register={place.register} lens={place.lens} />}
         </Suspense>
+        {place.room === "settings" && past && (
+          <main className="flex-1 bg-sheet p-10 font-words text-page">
+            Settings are of the present. Go back to it to change them.
+          </main>
+        )}
         {place.room === "none" && <NoSuchPlace path={place.path} />}
         {record && (
           <Suspense>
@@ -185,9 +197,11 @@ export function Frame({ problem }: { problem: unknown }) {
         )}
       </div>
       <NoticeLine />
-      <Suspense>
-        <Reminders />
-      </Suspense>
+      {!past && (
+        <Suspense>
+          <Reminders />
+        </Suspense>
+      )}
       {fourth && (
         <Suspense>
           <WhichGoes />

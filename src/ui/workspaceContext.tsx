@@ -10,6 +10,9 @@ import { localeFirstWeekday, localeHour12 } from "./locale";
 
 export const WorkspaceContext = createContext<Workspace | undefined>(undefined);
 
+/** Shows a workspace as it once stood instead of the present one, or the present one again. */
+export const LookAtContext = createContext<(past: Workspace | undefined) => void>(() => {});
+
 /** The workspace that is open. */
 export function useWorkspace(): Workspace {
   const workspace = useContext(WorkspaceContext);

@@ -42,9 +42,21 @@ export interface RecordsBefore {
  * @throws what `goBack` throws
  */
 export function recordsBefore(entries: readonly LogEntry[], read: ReadRecord): RecordsBefore {
+  const going = recordsBeforeStepwise(entries, read);
+  for (let step = going.next(); ; step = going.next()) if (step.done) return step.value;
+}
+
+/** The same entry by entry, for what must not hold up a page: gives how many entries are behind it. */
+export function* recordsBeforeStepwise(
+  entries: readonly LogEntry[],
+  read: ReadRecord,
+): Generator<number, RecordsBefore> {
   const records = new Map<Id, PensumRecord | undefined>();
   const touchedBy = new Map<Id, LogEntry>();
-  for (const { entry, changes } of goBack(entries, read, records))
+  let done = 0;
+  for (const { entry, changes } of goBack(entries, read, records)) {
     for (const id of touchedIds(changes)) if (!touchedBy.has(id)) touchedBy.set(id, entry);
+    yield ++done;
+  }
   return { records, touchedBy };
 }

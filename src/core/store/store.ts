@@ -1,4 +1,4 @@
-import type { Id, Kind, PensumRecord, RecordOf } from "../model";
+import { Refusal, type Id, type Kind, type PensumRecord, type RecordOf } from "../model";
 import { systemClock, type Clock, type MomentText } from "../time";
 import {
   apply,
@@ -111,6 +111,7 @@ export class Store {
   #reads: Set<string> | undefined;
   #settling = false;
   #acting = false;
+  #sealed: string | undefined;
   #isChanging = false;
 
   readonly clock: Clock;
@@ -120,6 +121,15 @@ export class Store {
     this.#records = records;
     this.clock = clock;
     this.#rules = rules;
+  }
+
+  /** Refuses every act from now on, with the reason `why`: for records as they once were. */
+  seal(why: string): void {
+    this.#sealed = why;
+  }
+
+  get isSealed(): boolean {
+    return this.#sealed !== undefined;
   }
 
   /** A number that grows whenever more than the words of a text changed; the topic `facts` tells of it. */
@@ -394,6 +404,7 @@ export class Store {
   }
 
   #transact(run: (tx: Transaction) => string, options: TransactOptions = {}): Act {
+    if (this.#sealed !== undefined) throw new Refusal(this.#sealed);
     if (this.#acting) throw new Error("A command must not act: it changes records through its transaction.");
     this.#acting = true;
     let topics: ChangedTopics;

@@ -49,6 +49,7 @@ export function mountEditor(options: EditorOptions): { view: EditorView; unmount
         pageLanguage,
         // A line ends with a line feed and nothing else, so that other bytes of a page stay as they were.
         EditorState.lineSeparator.of("\n"),
+        ...(store.isSealed ? [EditorState.readOnly.of(true), EditorView.editable.of(false)] : []),
         EditorView.clipboardInputFilter.of((text) => text.replace(/\r\n?/g, "\n")),
         tooltips({ parent: document.body }),
         EditorView.lineWrapping,

@@ -20,6 +20,7 @@ interface FieldRowProps {
 export function FieldRow({ record, field, onSet }: FieldRowProps) {
   const id = useId();
   const act = useAct();
+  const store = useStore();
   const value = (record as unknown as Record<string, unknown>)[field.name];
   const set = (next: unknown) =>
     onSet?.({ [field.name]: next }) ?? act(editRecord, { id: record.id, fields: { [field.name]: next } }) !== undefined;
@@ -29,7 +30,7 @@ export function FieldRow({ record, field, onSet }: FieldRowProps) {
         {field.label}
       </dt>
       <dd className="min-w-0">
-        {field.kept || isComputed(field) ? (
+        {field.kept || isComputed(field) || store.isSealed ? (
           <KeptValue field={field} record={record} labelledBy={id} />
         ) : (
           <FieldEditor

@@ -1,6 +1,6 @@
 "use client";
 import { ChevronLeft, ChevronRight } from "lucide-react";
-import { useEffect, useMemo, useState } from "react";
+import { useContext, useEffect, useMemo, useRef, useState } from "react";
 import { planAsItStood, planFates, stoodSentence, type PlanFate, type StoodItem } from "@/core/insight";
 import {
   addDays,
@@ -20,10 +20,13 @@ import {
   workingDay,
   type TimeStyle,
 } from "@/core/time";
-import { recordsAt, type RecordsThen } from "@/data/planThen";
+import { recordsAt, type RecordsThen } from "@/data/recordsThen";
 import { useNow } from "@/ui/clock";
-import { openRecord } from "@/ui/navigation";
+import { openPast } from "@/data/pastWorkspace";
+import { goTo, openRecord } from "@/ui/navigation";
+import { notify } from "@/ui/notices";
 import {
+  LookAtContext,
   useComputedSoon,
   useFirstWeekday,
   useSaving,
@@ -43,8 +46,18 @@ const fateWords: Record<PlanFate, string> = {
   kept: "Kept",
 };
 
-/** A week as it was planned at a moment, beside what it is now: from the log, nothing is typed twice. */
+/** How a week was planned, seen from the present. */
 export function StoodPart() {
+  const { past } = useWorkspace();
+  return past ? (
+    <p className="mt-4 font-words text-page">What was planned is held against the present. Go back to it first.</p>
+  ) : (
+    <WeekThen />
+  );
+}
+
+/** A week as it was planned at a moment, beside what it is now: from the log, nothing is typed twice. */
+function WeekThen() {
   const store = useStore();
   const settings = useSettings();
   const style = useTimeStyle();
@@ -95,6 +108,7 @@ export function StoodPart() {
             onChange={({ target }) => isMoment(target.value) && choose(target.value)}
           />
         </label>
+        <LookAtAll moment={moment} />
       </div>
       {failed ? (
         <p className="font-words text-page">The log cannot be read back to that moment. Nothing was changed.</p>
@@ -126,28 +140,75 @@ export function StoodPart() {
 
 /** How the records stood at an instant; read again when something was written to the log. */
 function useRecordsAt(instant: number): { then: RecordsThen | undefined; failed: boolean } {
-  const store = useStore();
-  const { database, journal } = useWorkspace();
+  const workspace = useWorkspace();
   const saving = useSaving();
   const [state, setState] = useState<{ then: RecordsThen | undefined; failed: boolean }>({
     then: undefined,
     failed: false,
   });
+  const { database, journal } = workspace;
   const seq = saving.kind === "saved" ? journal.seq : undefined;
   useEffect(() => {
     if (seq === undefined && database) return;
-    let isGone = false;
+    const stop = new AbortController();
     const nothing = { records: new Map(), touchedBy: new Map(), knownFrom: undefined };
-    const read = database ? recordsAt(database, store, seq!, instant) : Promise.resolve(nothing);
+    const read = database
+      ? recordsAt({ ...workspace, database }, instant, { signal: stop.signal })
+      : Promise.resolve(nothing);
     read.then(
-      (then) => !isGone && setState({ then, failed: false }),
-      () => !isGone && setState({ then: undefined, failed: true }),
+      (then) => !stop.signal.aborted && then && setState({ then, failed: false }),
+      () => !stop.signal.aborted && setState({ then: undefined, failed: true }),
     );
-    return () => {
-      isGone = true;
-    };
-  }, [database, store, seq, instant]);
+    return () => stop.abort();
+  }, [workspace, database, seq, instant]);
   return state;
+}
+
+/** Opens the whole workspace as it stood at a moment; it can be stopped on the way. */
+function LookAtAll({ moment }: { moment: string }) {
+  const workspace = useWorkspace();
+  const lookAt = useContext(LookAtContext);
+  const [share, setShare] = useState<number>();
+  const stop = useRef<AbortController>(undefined);
+  useEffect(() => () => stop.current?.abort(), []);
+  if (!workspace.database) return null;
+  const open = async () => {
+    const own = new AbortController();
+    stop.current = own;
+    setShare(0);
+    try {
+      const past = await openPast(workspace, moment, setShare, own.signal);
+      if (past) {
+        lookAt(past);
+        goTo("/");
+      } else if (!own.signal.aborted)
+        notify({ text: "The workspace is being changed all the time. Try again when it is still.", tone: "refused" });
+    } catch (error) {
+      if (!(error instanceof RangeError)) throw error;
+      notify({ text: "The log cannot be read back to that moment.", tone: "refused" });
+    }
+    if (!own.signal.aborted) setShare(undefined);
+  };
+  if (share !== undefined)
+    return (
+      <span role="status" className="flex items-center gap-3 text-ink-2">
+        Going back, {Math.round(share * 100)} %
+        <button
+          className="link"
+          onClick={() => {
+            stop.current?.abort();
+            setShare(undefined);
+          }}
+        >
+          Stop
+        </button>
+      </span>
+    );
+  return (
+    <button className="link font-semibold" onClick={() => void open()}>
+      Look at everything as it was then
+    </button>
+  );
 }
 
 function Fate({ fate, items }: { fate: PlanFate; items: readonly StoodItem[] }) {

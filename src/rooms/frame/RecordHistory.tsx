@@ -7,7 +7,7 @@ import { useSaving, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
 
 /** What happened to a record, the newest first. */
 export function RecordHistory({ id }: { id: Id }) {
-  const { database, journal } = useWorkspace();
+  const { database, journal, past } = useWorkspace();
   const saving = useSaving();
   const style = useTimeStyle();
   const [entries, setEntries] = useState<readonly HistoryEntry[]>();
@@ -23,7 +23,8 @@ export function RecordHistory({ id }: { id: Id }) {
       gone = true;
     };
   }, [database, id, seq]);
-  if (!entries) return null;
+  // The log goes on after that moment.
+  if (!entries || past) return null;
   return (
     <section className="mb-5">
       <h4 className="mb-1 font-semibold text-ink-2">History</h4>

@@ -22,7 +22,7 @@ import { PageEditor } from "@/panels/editor/PageEditor";
 import { dayAddress, goTo, openRecord } from "@/ui/navigation";
 import { download } from "@/ui/download";
 import { late } from "@/ui/late";
-import { useAct, useList, useRecord, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useList, useRecord, useStore, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
 import { BoxTasks } from "./BoxTasks";
 import { EventNotes } from "./EventNotes";
 import { FieldRow } from "@/panels/fields/FieldRow";
@@ -32,13 +32,14 @@ import { RecordLinks, RecordList } from "./RecordLinks";
 import { RecordLog } from "./RecordLog";
 import { TaskHours } from "./TaskHours";
 
+const FetchBack = late(() => import("./FetchBack").then((part) => ({ default: part.FetchBack })));
 const GoalSheet = late(() => import("./GoalSheet").then((sheet) => ({ default: sheet.GoalSheet })));
 const HabitSheet = late(() => import("./HabitSheet").then((sheet) => ({ default: sheet.HabitSheet })));
 
 /** A record, open beside what one looks at: its fields, words, hours, what links to it, and what happened to it. */
 export function RecordSheet({ id }: { id: Id }) {
   const record = useRecord(id);
-  const store = useStore();
+  const { store, past } = useWorkspace();
   const style = useTimeStyle();
   const act = useAct();
   const heading = useRef<HTMLHeadingElement>(null);
@@ -82,6 +83,11 @@ export function RecordSheet({ id }: { id: Id }) {
           {record.kind === "goal" && (
             <Suspense>
               <GoalSheet goal={record} />
+            </Suspense>
+          )}
+          {past && (
+            <Suspense>
+              <FetchBack past={past} record={record} />
             </Suspense>
           )}
           <dl className="mb-4 border-t border-rule">
@@ -132,7 +138,7 @@ export function RecordSheet({ id }: { id: Id }) {
               Save as iCalendar
             </button>
           )}
-          {record.kind !== "day" && (
+          {record.kind !== "day" && !past && (
             <button
               className="button mt-2"
               onClick={() => {

@@ -72,20 +72,22 @@ function RoomLink({ path, here, label, count = 0 }: { path: string; here: boolea
 /** Where one is in time when it is not today, and how it stands with the disk. */
 function Status({ date, today }: { date: DateText | undefined; today: DateText }) {
   const saving = useSaving();
-  const { name, database } = useWorkspace();
+  const { name, database, past } = useWorkspace();
   const isTyping = useUnsettled();
   const clockPlace = useClockPlace();
   const run = useClockRun();
   const isClockSeen = clockPlace !== "closed" || run !== undefined;
-  const text = !database
-    ? "Kept in this tab only"
-    : saving.kind === "failed"
-      ? "Not saved"
-      : isTyping
-        ? "Not saved yet"
-        : saving.kind === "saved"
-          ? "All saved"
-          : "Saving";
+  const text = past
+    ? "As it was"
+    : !database
+      ? "Kept in this tab only"
+      : saving.kind === "failed"
+        ? "Not saved"
+        : isTyping
+          ? "Not saved yet"
+          : saving.kind === "saved"
+            ? "All saved"
+            : "Saving";
   const place =
     date && date !== today ? (
       <button className="link font-semibold" onClick={() => goTo("/")}>

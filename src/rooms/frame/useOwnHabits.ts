@@ -12,7 +12,7 @@ export function useOwnHabits(today: DateText) {
   const store = useStore();
   const waiting = useComputed(useCallback((from) => habitsToLay(from, today).length > 0, [today]));
   useEffect(() => {
-    if (!waiting) return;
+    if (!waiting || store.isSealed) return;
     const timer = setTimeout(() => {
       const { said, changes } = store.act(layOwnHabits, { date: today, zone: store.clock.zone });
       store.adopt(store.rehearse(noteHabitsLaid, { date: today }), false);

@@ -13,7 +13,7 @@ export function useStandingOrders(today: DateText) {
   const orders = useList("kind", "standingOrder") as readonly StandingOrder[];
   const active = orders.some((order) => order.active);
   useEffect(() => {
-    if (!active) return;
+    if (!active || workspace.past) return;
     const keeper = import("./orderKeeper");
     const timer = setTimeout(() => void keeper.then(({ atDay }) => atDay(workspace, firstWeekday)), settleMilliseconds);
     // After the act is told to all others, so that what an order does comes behind it in the log.
