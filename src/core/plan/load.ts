@@ -27,15 +27,19 @@ export function isOver({ plannedMinutes, capacityMinutes }: Pick<Load, "plannedM
   return capacityMinutes > 0 && plannedMinutes > capacityMinutes;
 }
 
+/** Something that counts in the load of a day. */
+export interface LoadPart {
+  readonly record: Task | Block | Event;
+  readonly minutes: number;
+  /** Minutes since midnight at which its hours begin; undefined for what has none yet. */
+  readonly startMinute: number | undefined;
+}
+
 /** The load of a date. `zone` is the person's own. */
 export function loadOf(store: Reads, date: DateText, settings: Settings, zone: string): Load {
   const placedMinutes = placedMinutesOn(store, date, zone);
   let waiting = 0;
-  for (const task of tasksOfDay(store, date)) waiting += unplacedMinutes(store, task, date);
-  // What comes again counts on each of its days, though it has no record of its own there yet.
-  for (const task of occurrencesOn(store, date))
-    if (task.kind === "task" && isMine(store, task) && !hasHoursAgain(store, task.series, date))
-      waiting += countedMinutes(store, task) ?? 0;
+  eachWaiting(store, date, (_, minutes) => (waiting += minutes));
   return {
     plannedMinutes: placedMinutes + waiting,
     placedMinutes,
@@ -43,11 +47,36 @@ export function loadOf(store: Reads, date: DateText, settings: Settings, zone: s
   };
 }
 
+/** What the load of a date is made of: what has hours, in their order, then what has none yet. */
+export function loadParts(store: Reads, date: DateText, zone: string): readonly LoadPart[] {
+  const parts: LoadPart[] = [];
+  eachOnce(ownWork(store, date, zone), date, zone, ({ record, startMinute }, minutes) =>
+    parts.push({ record, minutes, startMinute }),
+  );
+  eachWaiting(store, date, (record, minutes) => {
+    if (minutes > 0) parts.push({ record, minutes, startMinute: undefined });
+  });
+  return parts;
+}
+
+/** Calls `take` with what counts on a date and has no hours there. */
+function eachWaiting(store: Reads, date: DateText, take: (task: Task, minutes: number) => void) {
+  for (const task of tasksOfDay(store, date)) take(task, unplacedMinutes(store, task, date));
+  // What comes again counts on each of its days, though it has no record of its own there yet.
+  for (const task of occurrencesOn(store, date))
+    if (task.kind === "task" && isMine(store, task) && !hasHoursAgain(store, task.series, date))
+      take(task, countedMinutes(store, task) ?? 0);
+}
+
 /** Minutes of a date that have their hours: the person's own work on it, events and blocks; what overlaps counts once. */
 export function placedMinutesOn(store: Reads, date: DateText, zone: string): number {
-  const work = dayItems(store, date, zone).filter(({ record }) => isWork(record) && isOwnWork(store, record));
-  return minutesOnce(work, date, zone);
+  let minutes = 0;
+  eachOnce(ownWork(store, date, zone), date, zone, (_, more) => (minutes += more));
+  return minutes;
 }
+
+const ownWork = (store: Reads, date: DateText, zone: string): readonly DayItem[] =>
+  dayItems(store, date, zone).filter(({ record }) => isWork(record) && isOwnWork(store, record));
 
 /**
  * Minutes of work that a date has room for: as many as its working hours hold between what is there, from `fromMinute` on,
@@ -75,17 +104,20 @@ function isOwnWork(store: Reads, record: Block | Event): boolean {
   return task?.kind !== "task" || isMine(store, task);
 }
 
-/** Minutes that items really take of a date together: what overlaps counts once. */
-function minutesOnce(items: readonly DayItem[], date: DateText, zone: string): number {
-  let minutes = 0;
+/** Calls `take` with each item and the minutes that it really takes of a date beside those before it: what overlaps counts once. */
+function eachOnce(
+  items: readonly DayItem[],
+  date: DateText,
+  zone: string,
+  take: (item: DayItem, minutes: number) => void,
+) {
   let end = 0;
   for (const item of items) {
     if (item.endMinute <= end) continue;
     const start = Math.max(end, item.startMinute);
-    minutes += start === item.startMinute ? item.minutes : elapsed(date, start, item.endMinute, zone);
+    take(item, start === item.startMinute ? item.minutes : elapsed(date, start, item.endMinute, zone));
     end = item.endMinute;
   }
-  return minutes;
 }
 
 function elapsed(date: DateText, startMinute: number, endMinute: number, zone: string): number {

@@ -7,4 +7,5 @@ export { backLinks, feelReader, formulaName, linksTo } from "./names";
 export * from "./offers";
 export * from "./parseNumber";
 export * from "./registers";
+export { linkedRecords } from "./summarise";
 export * from "./values";

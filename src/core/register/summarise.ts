@@ -10,19 +10,29 @@ type ValueOf = (record: PensumRecord) => FeelValue;
 /** How a summary is computed for a record, what paths of the other register it reads, and whether the clock matters. */
 export function summarise(values: FieldValues, register: Register, summary: Summary) {
   const other = findRegister(values.store, summary.register);
-  const link = (summary.forward ? register : other) && linkField(values, register, summary);
-  const nothing = { evaluate: () => null, paths: [] as readonly (readonly string[])[], usesClock: false as const };
-  if (!other || !link) return nothing;
+  const linked = linkedRecords(values, register, summary);
+  if (!other || !linked)
+    return { evaluate: () => null, paths: [] as readonly (readonly string[])[], usesClock: false as const };
   const of = valueOf(values, other, summary.of);
-  const linked = (record: PensumRecord): readonly PensumRecord[] =>
-    summary.forward
-      ? linkedIds(record, link.name).flatMap((id) => values.store.get(id) ?? [])
-      : backLinks(values.store, other, link, record.id);
   return {
     evaluate: (record: PensumRecord) => ways[summary.way](linked(record), of.read),
     paths: of.paths,
     usesClock: of.usesClock,
   };
+}
+
+/** How the records are found over which a summary is computed; undefined where its link is gone. */
+export function linkedRecords(
+  values: FieldValues,
+  register: Register,
+  summary: Summary,
+): ((record: PensumRecord) => readonly PensumRecord[]) | undefined {
+  const other = findRegister(values.store, summary.register);
+  const link = other && linkField(values, register, summary);
+  if (!link) return undefined;
+  return summary.forward
+    ? (record) => linkedIds(record, link.name).flatMap((id) => values.store.get(id) ?? [])
+    : (record) => backLinks(values.store, other, link, record.id);
 }
 
 /** What a summary hangs on: which records are linked, and what of theirs it reads. */

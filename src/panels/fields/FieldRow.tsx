@@ -6,6 +6,7 @@ import { fieldValues, findRegister, isComputed, registerOf } from "@/core/regist
 import { dateOf, type DateText } from "@/core/time";
 import { dayAddress, goTo, openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { Why } from "../why/Why";
 import { cellWords } from "./cells";
 import { FieldEditor } from "./editors";
 
@@ -66,6 +67,8 @@ function KeptValue({ field, record, labelledBy }: FieldRowProps & { labelledBy: 
         <button className="link min-h-6 text-left" onClick={() => openLinked(store.get(cell), today)}>
           {cellWords({ values, style, today }, field, type, cell)}
         </button>
+      ) : isComputed(field) ? (
+        <Why of={{ what: "field", record, field }}>{cellWords({ values, style, today }, field, type, cell)}</Why>
       ) : (
         cellWords({ values, style, today }, field, type, cell)
       )}

@@ -8,6 +8,7 @@ import { carriedText, isLongCarried, nextThemedHour, workingDays, type PullShare
 import { addToRegister } from "@/core/shaping";
 import { addDays, durationText, estimateText, momentAt, relativeMomentText, type DateText } from "@/core/time";
 import { DayPicker } from "@/panels/days/DayPicker";
+import { Why } from "@/panels/why/Why";
 import { openRecord } from "@/ui/navigation";
 import { useNow } from "@/ui/clock";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
@@ -62,10 +63,8 @@ function OneCard({ card, today }: PullPanelProps & { card: MatrixCard }) {
   const facts = [
     [task.estimateMinutes ? estimateText(task.estimateMinutes) : "", theme?.title ?? ""].filter(Boolean).join(", "),
     task.due ? `Due ${relativeMomentText(task.due, today, style)}` : "",
-    pull.slackMinutes === undefined
-      ? ""
-      : slackWords(pull.slackMinutes, workingDays(pull.slackMinutes, settings), style.locale),
   ].filter(Boolean);
+  const { slackMinutes } = pull;
   return (
     <>
       <p className="pt-3 text-small text-ink-2">Chosen</p>
@@ -83,6 +82,13 @@ function OneCard({ card, today }: PullPanelProps & { card: MatrixCard }) {
         {facts.map((fact) => (
           <p key={fact}>{fact}</p>
         ))}
+        {slackMinutes !== undefined && (
+          <p>
+            <Why of={{ what: "slack", task, minutes: slackMinutes }}>
+              {slackWords(slackMinutes, workingDays(slackMinutes, settings), style.locale)}
+            </Why>
+          </p>
+        )}
         {goal && (
           <p>
             Goal{" "}

@@ -5,6 +5,7 @@ import type { Group, LensDraft, LensView } from "@/core/lens";
 import type { Register } from "@/core/register";
 import type { Fields } from "@/core/store";
 import { cellWords, groupWords, isNumeric, typeWords, type Writing } from "@/panels/fields/cells";
+import { Why } from "@/panels/why/Why";
 import { trackPointer } from "@/ui/trackPointer";
 import type { LensForm } from "./lensForm";
 import { FieldMenu } from "./FieldMenu";
@@ -220,7 +221,7 @@ export function GroupRow({
             role="gridcell"
             className={`text-ink-2 ${isNumeric(column.of.type) ? "is-number" : ""} truncate px-2`}
           >
-            {totalText(writing, view, column, group)}
+            <Total writing={writing} view={view} column={column} group={group} />
           </span>
         ),
       )}
@@ -237,6 +238,24 @@ function totalText(writing: Writing, view: LensView, { field, total, of }: Colum
   return total === "sum" || group ? words : `${totalWords[total]} ${words}`;
 }
 
+interface TotalProps {
+  writing: Writing;
+  view: LensView;
+  column: Column;
+  group?: Group;
+}
+
+/** A total that tells where it comes from. */
+function Total({ writing, view, column, group }: TotalProps) {
+  const words = totalText(writing, view, column, group);
+  if (words === "" || !column.total) return null;
+  return (
+    <Why of={{ what: "total", view, of: column.of, way: column.total, group }} {...(group ? { tabIndex: -1 } : {})}>
+      {words}
+    </Why>
+  );
+}
+
 function TotalCell({
   writing,
   view,
@@ -250,11 +269,14 @@ function TotalCell({
   first: boolean;
   register: Register;
 }) {
-  const words = totalText(writing, view, column);
+  const total = <Total writing={writing} view={view} column={column} />;
+  const hasTotal = totalText(writing, view, column) !== "";
   const count = `${view.count.toLocaleString(writing.style.locale)} ${view.count === 1 ? register.one.toLowerCase() : register.title.toLowerCase()}`;
   return (
     <span role="gridcell" className={`truncate px-2 font-semibold ${isNumeric(column.of.type) ? "is-number" : ""}`}>
-      {first ? [count, words].filter(Boolean).join(", ") : words}
+      {first && count}
+      {first && hasTotal && ", "}
+      {total}
     </span>
   );
 }

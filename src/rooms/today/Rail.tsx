@@ -3,6 +3,7 @@ import { Suspense, useCallback, useLayoutEffect, useMemo, useRef, useState, type
 import { usualBlockMinutes } from "@/core/commands";
 import { allDayEvents, columns, isOver, loadOf, namedItems, roomOn, workedOn } from "@/core/plan";
 import { clockChange, clockText, dateText, durationText, minuteOf, workingDay, type DateText } from "@/core/time";
+import { Why } from "@/panels/why/Why";
 import { useNow } from "@/ui/clock";
 import { late } from "@/ui/late";
 import { focusSoon } from "@/ui/focusSoon";
@@ -111,15 +112,21 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
     >
       <h2 className="flex h-9 flex-none items-center justify-between px-3.5 font-semibold text-ink-2">
         <span className={over ? "text-madder" : ""}>
-          {over
-            ? `${durationText(load.plannedMinutes)} of ${durationText(load.capacityMinutes)}`
-            : load.plannedMinutes > 0
-              ? `${durationText(load.plannedMinutes)} planned`
-              : "Nothing planned"}
+          {load.plannedMinutes > 0 ? (
+            <Why of={{ what: "load", date }}>
+              {over
+                ? `${durationText(load.plannedMinutes)} of ${durationText(load.capacityMinutes)}`
+                : `${durationText(load.plannedMinutes)} planned`}
+            </Why>
+          ) : (
+            "Nothing planned"
+          )}
           {workedMinutes > 0 && `, ${durationText(workedMinutes)} worked`}
         </span>
         {date >= today && hours && (
-          <span>{freeMinutes > 0 ? `${durationText(freeMinutes)} free` : "nothing free"}</span>
+          <Why of={{ what: "free", date, fromMinute: nowMinute ?? 0 }}>
+            {freeMinutes > 0 ? `${durationText(freeMinutes)} free` : "nothing free"}
+          </Why>
         )}
         {date >= today && !hours && <span>free day</span>}
       </h2>

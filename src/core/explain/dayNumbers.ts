@@ -1,0 +1,71 @@
+import type { Settings, Task } from "../model";
+import { freeTime, isLate, loadOf, loadParts, openMinutes, totalMinutes } from "../plan";
+import type { Store } from "../store";
+import { nameOf } from "../things";
+import { clockText, durationText, rangeText, type DateText, type MomentText, type TimeStyle } from "../time";
+import type { Explained } from "./explained";
+
+interface DayAsked {
+  readonly store: Store;
+  readonly date: DateText;
+  readonly settings: Settings;
+  readonly style: TimeStyle;
+}
+
+/** Where the load of a day comes from: each thing that counts in it. */
+export function explainLoad({ store, date, settings, style }: DayAsked): Explained {
+  const { zone } = store.clock;
+  const { plannedMinutes, capacityMinutes } = loadOf(store, date, settings, zone);
+  return {
+    rule: "Your own work that has hours on this day, overlaps counted once, and what is left of the tasks that are meant for it or due on it. Blocks of plain text, such as lunch, do not count.",
+    lines: [
+      ...loadParts(store, date, zone).map(({ record, minutes, startMinute }) => ({
+        label: `${nameOf(record, store)}, ${startMinute === undefined ? "no hours yet" : `at ${clockText(startMinute, style)}`}`,
+        ...{ value: durationText(minutes), id: record.id },
+      })),
+      { label: "Planned", value: durationText(plannedMinutes), isResult: true },
+      ...(capacityMinutes > 0
+        ? [{ label: "A day like this holds, by Settings", value: durationText(capacityMinutes) }]
+        : []),
+    ],
+  };
+}
+
+/** Where the free time of a day comes from, from a minute of it on. */
+export function explainFree({ store, date, settings, style }: DayAsked, fromMinute: number): Explained {
+  const { zone } = store.clock;
+  const gaps = freeTime(store, date, settings, zone, fromMinute);
+  const { plannedMinutes, capacityMinutes } = loadOf(store, date, settings, zone);
+  const [between, beside] = [totalMinutes(gaps), Math.max(0, capacityMinutes - plannedMinutes)];
+  return {
+    rule: "The stretches of your working hours that hold nothing, but never more than the day has room for beside what is planned.",
+    lines: [
+      ...gaps.map(({ startMinute, endMinute }) => ({
+        ...{ label: rangeText(startMinute, endMinute, style), value: durationText(endMinute - startMinute) },
+      })),
+      { label: "Hours that hold nothing", value: durationText(between), isResult: true },
+      {
+        label: `Room beside what is planned, ${durationText(capacityMinutes)} less ${durationText(plannedMinutes)}`,
+        ...{ value: durationText(beside), isResult: true },
+      },
+      { label: "Free: the smaller of both", value: durationText(Math.min(between, beside)), isResult: true },
+    ],
+  };
+}
+
+/** Where the slack of a task comes from. @param slackMinutes as the pull has it */
+export function explainSlack(store: Store, task: Task, now: MomentText, slackMinutes: number): Explained {
+  const late = isLate(task, now);
+  const left = openMinutes(store, task, now, late ? undefined : task.due);
+  return {
+    rule: "The working time that is free before it is due, less the work on it that is neither done nor has hours. What is late has no time left.",
+    lines: [
+      { label: "Free before it is due", value: durationText(late ? 0 : slackMinutes + left) },
+      { label: "Still to do, without hours", value: durationText(left) },
+      {
+        label: slackMinutes < 0 ? "Short by" : "Slack",
+        ...{ value: durationText(Math.abs(slackMinutes)), isResult: true },
+      },
+    ],
+  };
+}

@@ -1,0 +1,98 @@
+import { demoRecords } from "@demo/generate";
+import { describe, expect, test } from "vitest";
+import { LensView } from "../lens";
+import { bareRecord, defaultSettings, type PensumRecord, type Settings, type Task } from "../model";
+import { FreeAhead, loadOf, loadParts, pullOf as pullsOf, roomOn } from "../plan";
+import { fieldValues, fieldsIn, findRegister, type Cell } from "../register";
+import { addDays, durationText, minuteOf, standingClock } from "../time";
+import { openStore } from "../workspace";
+import { explainField, explainFree, explainLoad, explainSlack, explainTotal } from ".";
+
+const now = "2026-11-24T11:07";
+const today = "2026-11-24";
+const zone = "Europe/Berlin";
+const style = { locale: "en-GB", hour12: false };
+const write = (cell: Cell) => String(cell ?? "");
+
+async function demo(...more: PensumRecord[]) {
+  const records = [...demoRecords({ now, size: 1000, seed: 7 }), ...more];
+  const { store } = await openStore(new Map(records.map((one) => [one.id, one])), standingClock(now, zone));
+  const settings: Settings = store.find("settings", "settings") ?? defaultSettings;
+  return { store, settings };
+}
+const result = ({ lines }: { lines: readonly { isResult?: boolean; value: string }[] }) =>
+  lines.findLast(({ isResult }) => isResult)?.value;
+
+describe("where a number comes from", () => {
+  test("the parts of a day’s load add up to it, and free time to what is free", async () => {
+    const { store, settings } = await demo();
+    for (let day = -20; day < 40; day++) {
+      const date = addDays(today, day);
+      const { plannedMinutes } = loadOf(store, date, settings, zone);
+      expect(loadParts(store, date, zone).reduce((all, { minutes }) => all + minutes, 0)).toBe(plannedMinutes);
+      const explained = explainLoad({ store, date, settings, style });
+      if (plannedMinutes > 0) expect(result(explained)).toBe(durationText(plannedMinutes));
+      const from = day === 0 ? minuteOf(now) : 0;
+      expect(result(explainFree({ store, date, settings, style }, from))).toBe(
+        durationText(roomOn(store, date, settings, zone, from)),
+      );
+    }
+  });
+
+  test("slack is what is free before it is due, less what is to do", async () => {
+    const { store, settings } = await demo();
+    const pullOf = pullsOf({ reads: store, settings, now, free: new FreeAhead(store, settings, zone) });
+    const due = (store.list("kind", "task") as readonly Task[]).filter(
+      (task) => task.due !== undefined && task.state === "open",
+    );
+    expect(due.length).toBeGreaterThan(5);
+    for (const task of due) {
+      const { slackMinutes } = pullOf(task);
+      const { lines } = explainSlack(store, task, now, slackMinutes!);
+      expect(lines[2]!.value).toBe(durationText(Math.abs(slackMinutes!)));
+      expect(lines[0]!.value).not.toContain("-");
+    }
+  });
+
+  test("a total names the records with the most, and how many have none", async () => {
+    const { store } = await demo();
+    const values = fieldValues(store);
+    const query = {
+      ...{ registers: ["tasks"], where: { all: [] }, done: "no" as const, groups: [], sorts: [] },
+      shown: [{ field: "estimateMinutes", total: "sum" as const }],
+    };
+    const view = new LensView(values, query, { firstWeekday: 1 });
+    const of = view.fields.find(({ name }) => name === "estimateMinutes")!;
+    const { rule, lines } = explainTotal(store, view, of, "sum", write);
+    const filled = view.entries.flatMap(({ record }) => (record as Task).estimateMinutes ?? []);
+    expect(rule).toBe(
+      `The sum of estimate, over the ${filled.length} records that have one, of ${view.count} shown here.`,
+    );
+    expect(lines[0]!.value).toBe(String(Math.max(...filled)));
+    expect(lines.at(-1)!.value).toBe(String(filled.reduce((a, b) => a + b, 0)));
+    expect(store.get(lines[0]!.id!)).toBeDefined();
+  });
+
+  test("a summary names what is linked, a formula what it reads", async () => {
+    const formula = {
+      ...{ id: "f1", kind: "field", title: "Overrun", text: "", register: "tasks" },
+      ...{ name: "overrun", type: "formula", formula: "logged - estimate", order: 99 },
+    } as PensumRecord;
+    const task = { ...(bareRecord("task", { id: "t1", title: "Redd count", now }) as Task), estimateMinutes: 60 };
+    const entry = (id: string, end: string) => ({
+      ...bareRecord("work", { id, now }),
+      ...{ task: "t1", start: "2026-11-23T09:00", end },
+    });
+    const { store } = await demo(formula, task, entry("w1", "2026-11-23T09:40"), entry("w2", "2026-11-23T10:00"));
+    const values = fieldValues(store);
+    const register = findRegister(store, "tasks")!;
+    const field = (name: string) => fieldsIn(store, register).find((one) => one.name === name)!;
+    const logged = explainField(values, register, field("logged"), task, write)!;
+    expect(logged.rule).toBe("The sum of length, of 2 entries linked.");
+    expect(logged.lines.map(({ value, id }) => [id, value])).toEqual([["w1", "40"], ["w2", "60"], [undefined, "100"]]); // prettier-ignore
+    const overrun = explainField(values, register, field("overrun"), task, write)!;
+    expect(overrun.rule).toBe("The formula logged - estimate");
+    expect(overrun.lines.map(({ label, value }) => [label, value])).toEqual([["Logged", "100"], ["Estimate", "60"], ["Overrun", "40"]]); // prettier-ignore
+    expect(explainField(values, register, field("title"), task, write)).toBeUndefined();
+  });
+});

@@ -1,0 +1,4 @@
+export * from "./dayNumbers";
+export type { Explained, ExplainedLine } from "./explained";
+export * from "./fieldValue";
+export * from "./lensTotal";
