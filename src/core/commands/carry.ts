@@ -2,16 +2,16 @@ import { dayPageId, isPage, isUnfinished, Refusal, type Id, type Page, type Task
 import { applyEdits, plainTitle, readOutline, writeCarriedLine, writeTaskLine, type Edit } from "../page";
 import { partsOf } from "../plan";
 import type { Command, Transaction } from "../store";
-import { isDate, type DateText } from "../time";
+import { dateOf, isDate, type DateText } from "../time";
 import { appendToDay, counted, need } from "./shared";
 
 /**
  * Moves unfinished tasks to another day, with their unfinished parts. Their lines move to that day's page; where they
- * stood, a mark says where they went. Each is counted as carried once more.
+ * stood, a mark says where they went. Each is counted as carried once more; `why` goes into their notes with the day.
  */
-export const carry: Command<{ tasks: readonly Id[]; to: DateText }> = {
+export const carry: Command<{ tasks: readonly Id[]; to: DateText; why?: string }> = {
   name: "carry",
-  run(tx, { tasks, to }) {
+  run(tx, { tasks, to, why = "" }) {
     if (!isDate(to)) throw new Refusal("That is not a date that exists. Nothing was carried.");
     const chosen = tasks.map((id) => need(tx, "task", id));
     const moving = new Map<Id, Task>();
@@ -27,7 +27,9 @@ export const carry: Command<{ tasks: readonly Id[]; to: DateText }> = {
       if (task.page !== target) lines.push(writeTaskLine(task, "  ".repeat(depth)));
       const asked = chosen.some((one) => one.id === id);
       const carried = asked ? task.carried + 1 : task.carried;
-      tx.update(id, { doDay: to, restUntil: undefined, page: target, carried });
+      const reason = asked && why.trim() !== "" ? `Carried on [[${dateOf(tx.now)}]]: ${why.trim()}` : "";
+      const text = [task.text, reason].filter(Boolean).join("\n");
+      tx.update(id, { doDay: to, restUntil: undefined, page: target, carried, ...(reason ? { text } : {}) });
     }
     if (lines.length > 0) appendToDay(tx, to, lines);
     return `Carried ${chosen.length === 1 ? `“${plainTitle(chosen[0]!.title)}”` : counted(chosen.length, "task")} to ${to}`;

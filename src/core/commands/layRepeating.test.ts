@@ -4,7 +4,15 @@ import { dayItems, habitsOn, namedItems, stripItems } from "../plan";
 import { Store } from "../store";
 import { someTask } from "../testing/arbitraries";
 import { addDays, standingClock, weekday } from "../time";
-import { layHabit, layOwnHabits, layRepeating, markHabit, noteHabitsLaid, removeRecord } from ".";
+import {
+  layHabit,
+  layOwnHabits,
+  layRepeating,
+  markHabit,
+  noteHabitsLaid,
+  removeRecord,
+  repeatingWithoutHours,
+} from ".";
 
 const now = "2026-11-24T11:07";
 const today = "2026-11-24";
@@ -46,6 +54,7 @@ test("what finds no room on its day stays without hours, and is told", () => {
     said: expect.stringMatching(/1 task found no room/),
   });
   expect(dayItems(store, "2026-12-02", zone).map(({ record }) => record.id)).toEqual(["full"]);
+  expect(repeatingWithoutHours(store, month, now).map(({ date }) => date)).toEqual(["2026-12-02"]);
 });
 
 test("a habit with a rule stands on its days, and is marked there, though not before", () => {

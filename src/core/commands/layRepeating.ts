@@ -1,20 +1,47 @@
-import { defaultSettings, isUnfinished, newId, Refusal, type Id, type Settings, type Task } from "../model";
+import { defaultSettings, isUnfinished, newId, Refusal, type Habit, type Id, type Settings, type Task } from "../model";
 import { fitFor, freeTime, habitsOn, hasHoursAgain, isPlaced, occurrencesOn } from "../plan";
 import type { Command, Transaction } from "../store";
-import { dateOf, minuteOf, momentAt, type DateText } from "../time";
+import { dateOf, minuteOf, momentAt, type DateText, type MomentText } from "../time";
 import { isLaid, roomForHabit, setAside } from "./markHabit";
 import { place, usualBlockMinutes } from "./place";
 import { counted, takenOut } from "./shared";
 
+type Reads = Pick<Transaction, "list" | "find" | "get">;
+
+/** Something that comes again and has no hours on one of its days. */
+export interface WithoutHours {
+  readonly record: Task | Habit;
+  readonly date: DateText;
+}
+
+/** What comes again on days and has no hours there: repeating tasks, and habits that have a length. */
+export function repeatingWithoutHours(
+  reads: Reads,
+  dates: readonly DateText[],
+  now: MomentText,
+): readonly WithoutHours[] {
+  return dates.flatMap((date) => [
+    ...repeatingOn(reads, date, now).map((record) => ({ record, date })),
+    ...habitsWithoutHours(reads, date).map((record) => ({ record, date })),
+  ]);
+}
+
+/** The habits of a date that have a length, are not marked, and have no hours yet. */
+function habitsWithoutHours(reads: Reads, date: DateText): Habit[] {
+  return habitsOn(reads, date).flatMap(({ habit, mark }) =>
+    habit.lengthMinutes && mark === undefined && !isLaid(reads, habit, date) ? [habit] : [],
+  );
+}
+
 /** The tasks that come again on a date and have no hours yet: the next one itself, and those that follow its rule. */
-function repeatingOn(tx: Transaction, date: DateText): Task[] {
+function repeatingOn(tx: Reads, date: DateText, now: MomentText): Task[] {
   const own = (tx.list("tasksByDoDay", date) as Task[]).filter(
     (task) => (task.repeat !== undefined || task.series !== undefined) && isUnfinished(task.state),
   );
   const ahead = occurrencesOn(tx, date).filter(
     (one): one is Task => one.kind === "task" && !hasHoursAgain(tx, one.series, date),
   );
-  return [...own, ...ahead].filter((task) => !isPlaced(tx, task, tx.now));
+  return [...own, ...ahead].filter((task) => !isPlaced(tx, task, now));
 }
 
 /**
@@ -30,7 +57,7 @@ export const layRepeating: Command<{ dates: readonly DateText[]; zone: string }>
     let [laid, left, habits] = [0, 0, 0];
     for (const date of dates.filter((day) => day >= today)) {
       const minutesOf = (task: Task) => tx.lengthOf(task) ?? usualBlockMinutes;
-      const tasks = repeatingOn(tx, date).sort((a, b) => minutesOf(b) - minutesOf(a) || (a.id < b.id ? -1 : 1));
+      const tasks = repeatingOn(tx, date, tx.now).sort((a, b) => minutesOf(b) - minutesOf(a) || (a.id < b.id ? -1 : 1));
       for (const task of tasks) {
         const from = date === today ? Math.ceil(minuteOf(tx.now) / 5) * 5 : 0;
         const at = fitFor(freeTime(tx, date, settings, zone, from), minutesOf(task));
@@ -42,8 +69,7 @@ export const layRepeating: Command<{ dates: readonly DateText[]; zone: string }>
           laid++;
         }
       }
-      for (const { habit, mark } of habitsOn(tx, date)) {
-        if (!habit.lengthMinutes || mark !== undefined || isLaid(tx, habit, date)) continue;
+      for (const habit of habitsWithoutHours(tx, date)) {
         const at = roomForHabit(tx, habit, date, zone);
         if (at === undefined) continue;
         setAside(tx, habit, date, at, newId());

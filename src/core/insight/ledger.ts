@@ -134,7 +134,11 @@ export class Ledger {
     if (this.#order) return this.#order;
     const rows: number[] = [];
     for (let row = 0; row < this.#size; row++) if (this.#minutes[row] !== 0) rows.push(row);
-    return (this.#order = new RowOrder((row) => this.#day[row]! * minutesPerDay + this.#start[row]!, rows));
+    return (this.#order = new RowOrder(
+      (row) => this.#day[row]! * minutesPerDay + this.#start[row]!,
+      (row) => this.entryOf(row),
+      rows,
+    ));
   }
 
   /** Tells `follower` of each row that goes or comes from now on. */

@@ -3,15 +3,20 @@ import { minutesPerDay } from "../time";
 /** Rows of the ledger in the order of time, kept so as they come and go: a row is found and put in its place by halving. */
 export class RowOrder {
   readonly #timeOf: (row: number) => number;
+  readonly #idOf: (row: number) => string;
   #rows: Int32Array;
   #length: number;
 
-  /** @param timeOf minutes from 1970 to the beginning of a row; the same for as long as the row is in the order */
-  constructor(timeOf: (row: number) => number, rows: readonly number[]) {
+  /**
+   * @param timeOf minutes from 1970 to the beginning of a row; the same for as long as the row is in the order
+   * @param idOf what tells apart those that begin together: their order must not hang on which came first
+   */
+  constructor(timeOf: (row: number) => number, idOf: (row: number) => string, rows: readonly number[]) {
     this.#timeOf = timeOf;
+    this.#idOf = idOf;
     this.#length = rows.length;
     this.#rows = new Int32Array(Math.max(1024, rows.length * 2));
-    this.#rows.set(inOrder(rows, timeOf));
+    this.#rows.set(inOrder(rows, timeOf, idOf));
   }
 
   get length(): number {
@@ -34,7 +39,12 @@ export class RowOrder {
       wider.set(this.#rows);
       this.#rows = wider;
     }
-    const place = this.#placeOfTime(this.#timeOf(row));
+    const time = this.#timeOf(row);
+    let place = this.#placeOfTime(time);
+    for (const id = this.#idOf(row); place < this.#length; place++) {
+      const other = this.#rows[place]!;
+      if (this.#timeOf(other) !== time || this.#idOf(other) >= id) break;
+    }
     this.#rows.copyWithin(place + 1, place, this.#length);
     this.#rows[place] = row;
     this.#length++;
@@ -60,7 +70,7 @@ export class RowOrder {
 }
 
 /** Rows by their time: day by day first, since few rows of a day are left to be compared then. */
-function inOrder(rows: readonly number[], timeOf: (row: number) => number): number[] {
+function inOrder(rows: readonly number[], timeOf: (row: number) => number, idOf: (row: number) => string): number[] {
   const byDay = new Map<number, number[]>();
   for (const row of rows) {
     const day = Math.floor(timeOf(row) / minutesPerDay);
@@ -69,5 +79,5 @@ function inOrder(rows: readonly number[], timeOf: (row: number) => number): numb
     else byDay.set(day, [row]);
   }
   const days = [...byDay].sort(([a], [b]) => a - b);
-  return days.flatMap(([, some]) => some.sort((a, b) => timeOf(a) - timeOf(b)));
+  return days.flatMap(([, some]) => some.sort((a, b) => timeOf(a) - timeOf(b) || (idOf(a) < idOf(b) ? -1 : 1)));
 }

@@ -32,6 +32,8 @@ export class SpanSums implements LedgerFollower {
   readonly byLength = new Uint32Array(longestDay + 1);
   /** Minutes of unbroken work by weekday, Monday first, and hour. */
   readonly byHour = Array.from({ length: 7 }, () => new Float64Array(hoursInDay));
+  /** Minutes that were worked by the hour of the day. */
+  readonly byHourOfDay = new Float64Array(hoursInDay);
   /** Minutes of each day of the span in which something was worked; what overlaps counts once. */
   readonly #onceByDay: Float64Array;
   readonly #brokenByDay: Uint16Array;
@@ -117,16 +119,11 @@ export class SpanSums implements LedgerFollower {
     const person = ledger.person[row]!;
     this.byPerson.set(person, (this.byPerson.get(person) ?? 0) + sign * minutes);
     this.byLength[minutes] = this.byLength[minutes]! + sign;
-    if (minutes < unbrokenMinutes) return;
-    const hours = this.byHour[(((ledger.day[row]! + 3) % 7) + 7) % 7]!;
     const start = ledger.start[row]!;
     const end = Math.min(start + minutes, minutesPerDay);
-    for (let at = start; at < end;) {
-      const next = Math.min((Math.floor(at / 60) + 1) * 60, end);
-      const hour = Math.floor(at / 60);
-      hours[hour] = hours[hour]! + sign * (next - at);
-      at = next;
-    }
+    spreadOverHours(this.byHourOfDay, start, end, sign);
+    if (minutes >= unbrokenMinutes)
+      spreadOverHours(this.byHour[(((ledger.day[row]! + 3) % 7) + 7) % 7]!, start, end, sign);
   }
 
   /** What hangs on the order of the entries of a day is worked out again for days that were touched. */
@@ -160,6 +157,16 @@ export class SpanSums implements LedgerFollower {
     this.#onceByDay[place] = once;
     this.#broken += broken - this.#brokenByDay[place]!;
     this.#brokenByDay[place] = broken;
+  }
+}
+
+/** Adds the minutes of a stretch of a day to the hours that they lie in, or takes them out. */
+export function spreadOverHours(hours: Float64Array, start: number, end: number, sign: 1 | -1 = 1): void {
+  for (let at = start; at < end;) {
+    const hour = Math.floor(at / 60);
+    const next = Math.min((hour + 1) * 60, end);
+    hours[hour] = hours[hour]! + sign * (next - at);
+    at = next;
   }
 }
 

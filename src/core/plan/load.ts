@@ -4,7 +4,7 @@ import type { Store } from "../store";
 import { capacityMinutes, dateOf, elapsedMinutes, momentAt, type DateText } from "../time";
 import { countedMinutes, type Counting } from "./countedMinutes";
 import { dayItems, isWork, type DayItem } from "./dayItems";
-import { freeTime, totalMinutes } from "./freeTime";
+import { freeTime, totalMinutes, type Gap } from "./freeTime";
 import { isMine } from "./mine";
 import { hasHoursAgain, occurrencesOn } from "./series";
 
@@ -75,6 +75,20 @@ export function placedMinutesOn(store: Reads, date: DateText, zone: string): num
   return minutes;
 }
 
+/** A stretch of a date that has its hours, with the minutes that pass in it. */
+export interface PlacedStretch extends Gap {
+  readonly minutes: number;
+}
+
+/** The stretches of a date that have their hours, of the person's own work, in order; what overlaps counts once. */
+export function placedStretches(store: Reads, date: DateText, zone: string): readonly PlacedStretch[] {
+  const stretches: PlacedStretch[] = [];
+  eachOnce(ownWork(store, date, zone), date, zone, ({ endMinute }, minutes, startMinute) =>
+    stretches.push({ startMinute, endMinute, minutes }),
+  );
+  return stretches;
+}
+
 const ownWork = (store: Reads, date: DateText, zone: string): readonly DayItem[] =>
   dayItems(store, date, zone).filter(({ record }) => isWork(record) && isOwnWork(store, record));
 
@@ -109,13 +123,13 @@ function eachOnce(
   items: readonly DayItem[],
   date: DateText,
   zone: string,
-  take: (item: DayItem, minutes: number) => void,
+  take: (item: DayItem, minutes: number, startMinute: number) => void,
 ) {
   let end = 0;
   for (const item of items) {
     if (item.endMinute <= end) continue;
     const start = Math.max(end, item.startMinute);
-    take(item, start === item.startMinute ? item.minutes : elapsed(date, start, item.endMinute, zone));
+    take(item, start === item.startMinute ? item.minutes : elapsed(date, start, item.endMinute, zone), start);
     end = item.endMinute;
   }
 }

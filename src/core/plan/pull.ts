@@ -164,6 +164,18 @@ export function isLongCarried(task: Pick<Task, "carried" | "createdAt">, today: 
 }
 
 /**
+ * Whether carrying a task once more asks what keeps it: nothing is asked of one that is fresh, one that keeps being put off
+ * may be given a reason, and one that was carried twice as often must have one.
+ */
+export function askedOnCarrying(
+  task: Pick<Task, "carried" | "createdAt">,
+  today: DateText,
+): "nothing" | "may" | "must" {
+  if (task.carried >= 2 * longCarried) return "must";
+  return isLongCarried(task, today) ? "may" : "nothing";
+}
+
+/**
  * Tasks in the order in which they might be done. Warming up takes two short fresh ones first, then the one that was
  * put off longest, then the rest by pull.
  */

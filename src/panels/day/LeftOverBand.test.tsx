@@ -56,4 +56,47 @@ describe("what was left over", () => {
     }
     expect(container.querySelector("section")).toBeNull();
   });
+
+  it("asks what keeps a task that was carried for long, keeps the words in its note, and undoes in one step", async () => {
+    const long = taskOf("ta", { doDay: yesterday, page: page.id, carried: 4 });
+    const { getByRole, getAllByRole, findByRole, store, user, undo } = await draw(<LeftOverBand today={today} />, [
+      defaultSettings,
+      page,
+      long,
+      tasks[1]!,
+    ]);
+    await user.click(getByRole("button", { name: /left over/ }));
+    const at = getAllByRole("button", { name: "Task ta" })[0]!.closest("li")!;
+    await user.click([...at.querySelectorAll("button")].find(({ textContent }) => textContent === "Today")!);
+    expect(store.get("ta")).toEqual(long);
+    await findByRole("form", { name: "What keeps Task ta" });
+    await user.keyboard("the mill does not answer{Enter}");
+    expect(store.get("ta")).toMatchObject({
+      ...{ doDay: today, carried: 5 },
+      text: "Carried on [[2026-11-24]]: the mill does not answer",
+    });
+    undo();
+    expect(store.get("ta")).toEqual(long);
+    // Of several that are chosen, it stays for a decision of its own.
+    await user.click(getByRole("button", { name: "Choose all" }));
+    const choices = getByRole("group", { name: "2 chosen" });
+    await user.click([...choices.querySelectorAll("button")].find(({ textContent }) => textContent === "Today")!);
+    expect([store.get("ta"), store.get("tb")]).toMatchObject([{ doDay: yesterday }, { doDay: today }]);
+  });
+
+  it("is not carried a ninth time without a reason", async () => {
+    const kept = taskOf("ta", { doDay: yesterday, page: page.id, carried: 8 });
+    const { getByRole, findByRole, store, user } = await draw(<LeftOverBand today={today} />, [
+      defaultSettings,
+      page,
+      kept,
+    ]);
+    await user.click(getByRole("button", { name: /left over/ }));
+    await user.click(getByRole("button", { name: "Today" }));
+    await findByRole("form", { name: "What keeps Task ta" });
+    await user.keyboard("{Enter}");
+    expect(store.get("ta")).toEqual(kept);
+    await user.click(getByRole("button", { name: "It waits for somebody" }));
+    expect(store.get("ta")).toMatchObject({ state: "waiting", carried: 8 });
+  });
 });

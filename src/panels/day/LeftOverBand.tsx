@@ -1,13 +1,17 @@
 "use client";
-import { useCallback, useState } from "react";
+import { Suspense, useCallback, useState } from "react";
 import { carry, leave, rest, setState } from "@/core/commands";
 import type { Id } from "@/core/model";
 import { plainTitle } from "@/core/page";
-import { carriedText, leftOver, type LeftOver } from "@/core/plan";
+import { askedOnCarrying, carriedText, leftOver, type LeftOver } from "@/core/plan";
 import { addDays, estimateText, relativeDateText, type DateText } from "@/core/time";
 import { openRecord } from "@/ui/navigation";
 import { DayChoice } from "./DayChoice";
-import { useAct, useComputed, useSettings, useTimeStyle } from "@/ui/workspaceContext";
+import { late } from "@/ui/late";
+import { notify } from "@/ui/notices";
+import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+
+const WhyCarried = late(() => import("./WhyCarried").then((form) => ({ default: form.WhyCarried })));
 
 const shownAtFirst = 5;
 
@@ -76,6 +80,8 @@ function Row({
   onToggle: (id: Id) => void;
 }) {
   const style = useTimeStyle();
+  const [to, setTo] = useState<DateText>();
+  const asked = askedOnCarrying(task, today);
   const facts = [
     `from ${relativeDateText(task.doDay as DateText, today, style)}`,
     ...(task.carried > 0 ? [carriedText(task.carried)] : []),
@@ -96,8 +102,20 @@ function Row({
       </button>
       <div className="col-start-2 flex flex-wrap items-center justify-between gap-x-3">
         <span className="min-w-0 flex-[1_1_180px] text-small text-ink-2">{facts.join(", ")}</span>
-        <Choices ids={[task.id]} today={today} label={plainTitle(task.title)} />
+        <Choices
+          ids={[task.id]}
+          today={today}
+          label={plainTitle(task.title)}
+          {...(asked === "nothing" ? {} : { onCarry: setTo })}
+        />
       </div>
+      {to !== undefined && (
+        <div className="col-start-2">
+          <Suspense>
+            <WhyCarried task={task} to={to} today={today} mustSay={asked === "must"} onEnd={() => setTo(undefined)} />
+          </Suspense>
+        </div>
+      )}
     </li>
   );
 }
@@ -108,31 +126,41 @@ function Choices({
   today,
   label,
   onDone,
+  onCarry,
 }: {
   ids: readonly Id[];
   today: DateText;
   label: string;
   onDone?: () => void;
+  /** Asks first, before it is carried to a day. */
+  onCarry?: (to: DateText) => void;
 }) {
   const act = useAct();
+  const store = useStore();
+  const carryTo = (to: DateText) => {
+    if (onCarry) return onCarry(to);
+    // Among several, those that keep being put off are decided one by one.
+    const free = ids.filter((id) => {
+      const task = store.find("task", id);
+      return task && askedOnCarrying(task, today) === "nothing";
+    });
+    if (free.length > 0) run(() => act(carry, { tasks: free, to }));
+    const rest = ids.length - free.length;
+    if (rest > 0)
+      notify({
+        text: `${rest === 1 ? "One of them has" : `${rest} of them have`} been carried for long: decide ${rest === 1 ? "it" : "them"} one by one.`,
+      });
+  };
   const run = (work: () => string | undefined) => {
     if (work() !== undefined) onDone?.();
   };
   return (
     <div role="group" aria-label={label} className="choices ml-auto flex flex-wrap items-center gap-x-1">
       {onDone && <span className="mr-1 text-ink-2">{label}</span>}
-      <button
-        className="button-quiet font-semibold text-woad"
-        onClick={() => run(() => act(carry, { tasks: ids, to: today }))}
-      >
+      <button className="button-quiet font-semibold text-woad" onClick={() => carryTo(today)}>
         Today
       </button>
-      <DayChoice
-        label="Another day"
-        today={today}
-        from={addDays(today, 1)}
-        onPick={(to) => run(() => act(carry, { tasks: ids, to }))}
-      />
+      <DayChoice label="Another day" today={today} from={addDays(today, 1)} onPick={carryTo} />
       <DayChoice
         label="Rest until"
         today={today}

@@ -1,8 +1,9 @@
 "use client";
 import { useCallback, useState } from "react";
-import { giveDay, layPattern, layRepeating, setState } from "@/core/commands";
+import { giveDay, layPattern, layRepeating, repeatingWithoutHours, setState, usualBlockMinutes } from "@/core/commands";
 import { courseWords, fullDays, goalTree, hoursBy, isOffCourse, standingOf, tasksWithoutDay } from "@/core/insight";
-import { isUnfinished, newId, type Goal } from "@/core/model";
+import { isUnfinished, newId, type Goal, type Habit, type Task } from "@/core/model";
+import type { Store } from "@/core/store";
 import { plainTitle } from "@/core/page";
 import { goalsOfSpan, patternOf } from "@/core/plan";
 import { addToRegister } from "@/core/shaping";
@@ -11,6 +12,7 @@ import { addDays, dateText, durationText, estimateText } from "@/core/time";
 import { ChartFigure } from "@/panels/charts/ChartFigure";
 import { loadText } from "@/panels/days/LoadBar";
 import { AddField } from "@/ui/AddField";
+import { useNow } from "@/ui/clock";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { type StepProps, Empty, nextDays, TaskTick, DayChips, useChipDays } from "./stepParts";
@@ -116,8 +118,13 @@ export function PatternStep({ review }: StepProps) {
 export function RepeatingStep({ review }: StepProps) {
   const store = useStore();
   const act = useAct();
+  const style = useTimeStyle();
   const dates = nextDays(review);
   const [said, setSaid] = useState("");
+  const now = useNow(store.clock);
+  const waiting = useComputed(
+    useCallback((reads) => repeatingWithoutHours(reads, nextDays(review), now), [review, now]),
+  );
   return (
     <>
       <p className="mb-2 font-words text-page">
@@ -131,9 +138,38 @@ export function RepeatingStep({ review }: StepProps) {
           {said}
         </p>
       )}
+      {waiting.length > 0 && (
+        <section aria-label="Without hours" className="mt-3">
+          <h3 className="font-semibold text-ink-2">
+            {said === "" ? "These have no hours yet" : "These found no room on their days"}
+          </h3>
+          <ul className="border-t border-hairline">
+            {waiting.slice(0, mostShown).map(({ record, date }) => (
+              <li key={`${record.id} ${date}`} className="flex items-baseline gap-4 border-b border-hairline py-1">
+                <span className="w-24 flex-none text-ink-2">{dateText(date, "short", style)}</span>
+                <button
+                  className="min-h-6 min-w-0 flex-1 text-left font-words text-page break-words hover:underline"
+                  onClick={() => openRecord(record.id)}
+                >
+                  {titleOf(record, store)}
+                </button>
+                <span className="flex-none text-small text-ink-2">
+                  {durationText(
+                    ("lengthMinutes" in record ? record.lengthMinutes : lengthIn(store, record)) ?? usualBlockMinutes,
+                  )}
+                </span>
+              </li>
+            ))}
+          </ul>
+          {waiting.length > mostShown && <p className="mt-1 text-ink-2">and {waiting.length - mostShown} more</p>}
+        </section>
+      )}
     </>
   );
 }
+
+/** How long a task counts; a habit says its length itself. */
+const lengthIn = (store: Store, record: Task | Habit) => (record.kind === "task" ? store.lengthOf(record) : undefined);
 
 export function OverfullStep({ review, today }: StepProps) {
   const settings = useSettings();

@@ -265,3 +265,36 @@ describe("a chart", () => {
     }
   });
 });
+
+describe("planned and worked by hour", () => {
+  const ground = [
+    task("a"),
+    // Planned from 9 to 11 and 10:30 to 11:30: what overlaps counts once.
+    block("p1", 0, 540, 120, "a"),
+    block("p2", 0, 630, 60, "a"),
+    entry("1", 0, 570, 45, { task: "a" }),
+    entry("2", 1, 23 * 60 + 30, 60, { task: "a" }),
+  ];
+
+  test("spreads what was planned and worked over the hours that it lies in", () => {
+    const chart = answer("hourly", opened(...ground));
+    expect(rowsOf(chart).filter(([, planned, worked]) => planned || worked)).toEqual([
+      ["0:00", 0, 30],
+      ["9:00", 60, 30],
+      ["10:00", 60, 15],
+      ["11:00", 30, 0],
+      ["23:00", 0, 30],
+    ]);
+    expect(chart.answer).toBe("Least came of what was planned between 10:00 and 11:00: 15 min of 1 h.");
+    expect(behind(chart, "10:00")).toEqual(["1"]);
+    expect(behind(chart, "0:00")).toEqual(["2"]);
+  });
+
+  test("counts nothing of days that are still to come", () => {
+    const ahead = { from: "2026-11-30", to: "2026-12-06" };
+    expect(answer("hourly", opened(...ground), { span: ahead }).answer).toBe(
+      "Nothing was planned or worked in these days.",
+    );
+    expect(rowsOf(answer("hourly", opened(...ground), { who: "ines" }))).toEqual([]);
+  });
+});

@@ -47,13 +47,19 @@ export function fewThings(asking: Asking): Chart {
   };
 }
 
+type Counted = [key: string | undefined, minutes: number];
+
+/** Whether one thing comes before another: the larger first, of equal ones always the same. */
+const isBefore = ([key, minutes]: Counted, other: Counted) =>
+  minutes > other[1] || (minutes === other[1] && key! < other[0]!);
+
 /** The entries of a map with the largest numbers, largest first, but for what has no key. */
-function largest(numbers: ReadonlyMap<string | undefined, number>, count: number): [string | undefined, number][] {
-  const found: [string | undefined, number][] = [];
+function largest(numbers: ReadonlyMap<string | undefined, number>, count: number): Counted[] {
+  const found: Counted[] = [];
   for (const entry of numbers) {
-    if (entry[0] === undefined || (found.length === count && entry[1] <= found[count - 1]![1])) continue;
+    if (entry[0] === undefined || (found.length === count && !isBefore(entry, found[count - 1]!))) continue;
     let at = found.length;
-    while (at > 0 && found[at - 1]![1] < entry[1]) at--;
+    while (at > 0 && isBefore(entry, found[at - 1]!)) at--;
     found.splice(at, 0, entry);
     if (found.length > count) found.pop();
   }

@@ -62,7 +62,7 @@ export function hoursBy(asked: Asking): Chart {
         behind: () => entriesBehind(asking, span, (row, ledger) => ledger.keyOf(row, way) === key),
       };
     })
-    .sort((a, b) => b.values[0]! - a.values[0]! || (a.label < b.label ? -1 : 1));
+    .sort((a, b) => b.values[0]! - a.values[0]! || compared(a.label, b.label) || compared(a.key, b.key));
   const without = minutes.get(undefined) ?? 0;
   return {
     answer: answerOf(rows, targets, all, way),
@@ -114,3 +114,5 @@ function answerOf(rows: Rows, targets: ReadonlyMap<string, number>, all: number,
   if (!first) return `${durationText(all)} was logged, all of it ${withoutWords[way].toLowerCase()}.`;
   return `${first.label} took ${durationText(first.values[0]!)} of ${durationText(all)}.`;
 }
+
+const compared = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);

@@ -2,6 +2,7 @@ import type { Chart } from "../chart";
 import { ahead } from "./ahead";
 import type { Asking } from "./asking";
 import { bestHours } from "./bestHours";
+import { plannedByHour } from "./byHour";
 import { estimatesByTheme } from "./estimatesByTheme";
 import { fewThings } from "./fewThings";
 import { habitsKept } from "./habitsKept";
@@ -17,6 +18,7 @@ export type { Asking } from "./asking";
 export const insights = {
   hours: { title: "Where the hours went", answer: hoursBy },
   planned: { title: "Planned and worked", answer: plannedAndWorked },
+  hourly: { title: "Planned and worked by hour", answer: plannedByHour },
   estimates: { title: "How estimates hold", answer: estimatesByTheme },
   best: { title: "Best hours", answer: bestHours },
   few: { title: "What took most", answer: fewThings },

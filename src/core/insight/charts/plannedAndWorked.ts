@@ -1,10 +1,10 @@
-import { placedMinutesOn } from "../../plan";
 import { addDays, dateText, dayNumber, durationText, workingMinutesBetween } from "../../time";
 import type { Chart } from "../chart";
 import { spanDays } from "../span";
 import { spanSums } from "../spanSums";
+import { plannedIn } from "./planned";
 import { stepsOf } from "./steps";
-import { entriesBehind, sum, whileSame, type Asking } from "./asking";
+import { entriesBehind, sum, type Asking } from "./asking";
 
 /**
  * What had its hours on the calendar, and what was worked: by day in a span of up to three weeks, else by week or by month.
@@ -14,7 +14,7 @@ export function plannedAndWorked(asking: Asking): Chart {
   const { store, span, settings, style, today } = asking;
   const steps = stepsOf(asking);
   const sums = spanSums(store, span, asking.who);
-  const planned = plannedByDay(asking);
+  const planned = asking.who === "me" ? plannedIn(asking, span).days : undefined;
   const first = dayNumber(span.from);
   const isWorked = asking.who === "me";
   const rows = steps.map(({ from, to, label }) => {
@@ -72,19 +72,4 @@ export function plannedAndWorked(asking: Asking): Chart {
     rows,
     register: "work",
   };
-}
-
-/** Minutes that had their hours on each day of a span, of the person themselves; kept as long as nothing of it changed. */
-function plannedByDay({ store, span, who }: Asking): Float64Array | undefined {
-  if (who !== "me") return undefined;
-  const lists = [
-    ...(["block", "event", "task", "settings"] as const).map((kind) => store.list("kind", kind)),
-    store.list("repeating", "all"),
-  ];
-  return whileSame(store, `planned ${span.from} ${span.to}`, lists, () => {
-    const days = new Float64Array(spanDays(span));
-    const { zone } = store.clock;
-    days.forEach((_, at) => (days[at] = placedMinutesOn(store, addDays(span.from, at), zone)));
-    return days;
-  });
 }
