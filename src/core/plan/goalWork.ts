@@ -1,4 +1,4 @@
-import type { Goal, Id, PensumRecord, Project, Task } from "../model";
+import { isUnfinished, type Goal, type Id, type PensumRecord, type Project, type Task } from "../model";
 import type { Store } from "../store";
 import { addDays, addMonths, dateOf, startOfWeek, type DateText } from "../time";
 
@@ -29,6 +29,24 @@ export function tasksUnder(reads: Reads, goals: readonly Id[]): readonly Task[] 
   for (const { id } of projectsUnder(reads, goals))
     for (const one of linked(reads, "project", id)) if (one.kind === "task" && one.goal === undefined) add(one);
   return [...tasks.values()];
+}
+
+/** What is still to be done for a goal itself: its open projects with their tasks, and the tasks that name it. */
+export interface OpenWork {
+  readonly projects: readonly { readonly project: Project; readonly tasks: readonly Task[] }[];
+  /** Those of no project of the goal. */
+  readonly tasks: readonly Task[];
+}
+
+/** The open projects and tasks that serve a goal itself, and not one under it. */
+export function openWorkOf(reads: Reads, goal: Id): OpenWork {
+  const open = tasksUnder(reads, [goal]).filter(({ state }) => isUnfinished(state));
+  const projects = projectsUnder(reads, [goal]).filter(({ state }) => isUnfinished(state));
+  const ids = new Set(projects.map(({ id }) => id));
+  return {
+    projects: projects.map((project) => ({ project, tasks: open.filter((task) => task.project === project.id) })),
+    tasks: open.filter(({ project }) => project === undefined || !ids.has(project)),
+  };
 }
 
 /** The first day of the week, month, quarter or year that holds a date. */

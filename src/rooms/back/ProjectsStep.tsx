@@ -10,7 +10,8 @@ import { durationText, type DateText } from "@/core/time";
 import { AddField } from "@/ui/AddField";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useStore } from "@/ui/workspaceContext";
-import { type StepProps, Empty, TaskTick, DayChips, useChipDays } from "./stepParts";
+import { TaskTick } from "@/panels/TaskTick";
+import { type StepProps, Empty, DayChips, useChipDays } from "./stepParts";
 
 export function ProjectsStep({ today }: StepProps) {
   const due = useComputed(useCallback((reads) => projectsForReview(reads, today), [today]));

@@ -13,7 +13,8 @@ import { Warnings } from "@/panels/day/Warnings";
 import { LoadBar, loadText } from "@/panels/days/LoadBar";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
-import { type StepProps, Empty, TaskTick } from "./stepParts";
+import { TaskTick } from "@/panels/TaskTick";
+import { type StepProps, Empty } from "./stepParts";
 
 export function LeftOverStep({ today }: StepProps) {
   return (

@@ -1,12 +1,11 @@
 "use client";
 import { useCallback, type ReactNode } from "react";
-import { giveDay, setState } from "@/core/commands";
+import { giveDay } from "@/core/commands";
 import { type Review, type Task } from "@/core/model";
 import { plainTitle } from "@/core/page";
-import { carriedText, loadOf } from "@/core/plan";
-import { addDays, daysBetween, dateText, estimateText, startOfWeek, type DateText, workingDay } from "@/core/time";
+import { loadOf } from "@/core/plan";
+import { addDays, daysBetween, dateText, startOfWeek, type DateText, workingDay } from "@/core/time";
 import { LoadBar, loadText } from "@/panels/days/LoadBar";
-import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 /** What a step of a review shows: the question it asks, and the parts that answer it. */
@@ -30,38 +29,6 @@ export const Empty = ({ children }: { children: ReactNode }) => (
 export function nextDays({ from, to }: Review): DateText[] {
   const length = daysBetween(from, to) + 1;
   return Array.from({ length: Math.max(1, Math.min(31, length)) }, (_, at) => addDays(to, 1 + at));
-}
-
-/** A task with its box, its length, and what can be done with it. */
-export function TaskTick({ task, children }: { task: Task; children?: ReactNode }) {
-  const act = useAct();
-  const isDone = task.state === "done";
-  return (
-    <li className="flex flex-wrap items-center gap-x-3 border-b border-hairline py-1.5">
-      <input
-        type="checkbox"
-        className="size-4 flex-none accent-[var(--woad)]"
-        aria-label={`Done: ${plainTitle(task.title)}`}
-        checked={isDone}
-        onChange={() => act(setState, { tasks: [task.id], state: isDone ? "open" : "done" })}
-      />
-      <button
-        className={`min-h-6 min-w-0 flex-[1_1_220px] text-left font-words text-page leading-5 break-words ${isDone ? "text-ink-2 line-through" : ""}`}
-        onClick={() => openRecord(task.id)}
-      >
-        {plainTitle(task.title)}
-      </button>
-      <span className="flex-none text-small text-ink-2">
-        {[
-          task.estimateMinutes ? estimateText(task.estimateMinutes) : "",
-          task.carried > 0 ? carriedText(task.carried) : "",
-        ]
-          .filter(Boolean)
-          .join(", ")}
-      </span>
-      {children}
-    </li>
-  );
 }
 
 /** The days of next week with their loads, of which a task gets one by a press. */

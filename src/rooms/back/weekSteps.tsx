@@ -15,7 +15,8 @@ import { AddField } from "@/ui/AddField";
 import { useNow } from "@/ui/clock";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
-import { type StepProps, Empty, nextDays, TaskTick, DayChips, useChipDays } from "./stepParts";
+import { TaskTick } from "@/panels/TaskTick";
+import { type StepProps, Empty, nextDays, DayChips, useChipDays } from "./stepParts";
 
 const mostShown = 30;
 

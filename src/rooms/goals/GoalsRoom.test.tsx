@@ -49,6 +49,16 @@ describe("the goals", () => {
     await findByRole("region", { name: "Nothing planned" });
   });
 
+  it("shows the open work of a goal, where it is ticked", async () => {
+    const { getByRole, user, store } = await draw(<GoalsRoom />, records);
+    const fold = getByRole("button", { name: "1 task of Landowner letter" });
+    await user.click(fold);
+    expect(fold.getAttribute("aria-expanded")).toBe("true");
+    const work = within(getByRole("list", { name: "Work for Landowner letter" }));
+    await user.click(work.getByRole("checkbox", { name: "Done: Call the owner" }));
+    expect(store.find("task", "tc")?.state).toBe("done");
+  });
+
   it("refuses with what to do where a goal has no open task", async () => {
     const { getByRole, user } = await draw(<GoalsRoom />, [records[0]!, goal("g", "Drone licence")]);
     await user.click(getByRole("button", { name: "Plan something for Drone licence" }));

@@ -15,11 +15,13 @@ import {
   type GoalStanding,
 } from "@/core/insight";
 import { isUnfinished, newId, type Goal, type Id } from "@/core/model";
+import { openWorkOf, type OpenWork } from "@/core/plan";
 import { addToRegister } from "@/core/shaping";
 import { titleOf } from "@/core/things";
 import { addDays, dateOf, durationText, startOfWeek, type DateText } from "@/core/time";
 import { GoalThread, ThreadAxis, threadSpan } from "@/panels/goals/GoalThread";
 import { rangeOf, useForecasts } from "@/panels/goals/useForecasts";
+import { TaskTick } from "@/panels/TaskTick";
 import { useNow } from "@/ui/clock";
 import { openRecord } from "@/ui/navigation";
 import { OnePart } from "@/ui/SentencePart";
@@ -46,7 +48,7 @@ export function GoalsRoom({ here }: { here?: Id | undefined }) {
   const minute = useNow(store.clock);
   const today = dateOf(minute);
   const view = goalsView.use();
-  const { areas, standings, dyes, unplanned } = useComputedSoon(
+  const { areas, standings, dyes, works, unplanned } = useComputedSoon(
     useCallback(
       (reads) => {
         const least = view.length === "any" ? 0 : lengths.indexOf(view.length);
@@ -61,6 +63,7 @@ export function GoalsRoom({ here }: { here?: Id | undefined }) {
           areas: tree,
           standings: new Map(goals.map((goal) => [goal.id, standingOf(asked, goal)])),
           dyes: new Map(goals.map((goal) => [goal.id, dyeOfGoal(reads, goal)])),
+          works: new Map(goals.map(({ id }) => [id, openWorkOf(reads, id)])),
           unplanned: unplannedGoals(reads, goals, today, endOfNextWeek(today, firstWeekday)),
         };
       },
@@ -81,6 +84,12 @@ export function GoalsRoom({ here }: { here?: Id | undefined }) {
     [all, forecasts, today],
   );
   const [addingUnder, setAddingUnder] = useState<Id | "top">();
+  const [unfolded, setUnfolded] = useState<ReadonlySet<Id>>(new Set());
+  const unfold = (id: Id) => {
+    const next = new Set(unfolded);
+    if (!next.delete(id)) next.add(id);
+    setUnfolded(next);
+  };
   const move = (event: KeyboardEvent<HTMLElement>) => {
     const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
     const target = (event.target as HTMLElement).closest("[data-goal]");
@@ -141,6 +150,9 @@ export function GoalsRoom({ here }: { here?: Id | undefined }) {
                   isHere={here === node.goal.id}
                   words={forecastWords(rangeOf(forecasts, node.goal.id), today, style)}
                   reason={courseReason(standing, today, style)}
+                  work={works.get(node.goal.id)}
+                  isUnfolded={unfolded.has(node.goal.id)}
+                  onUnfold={() => unfold(node.goal.id)}
                   onAdd={() => setAddingUnder(node.goal.id)}
                   thread={
                     width > 0 && (
@@ -230,11 +242,17 @@ interface GoalRowProps {
   words: string;
   reason: string;
   thread: React.ReactNode;
+  /** Its open projects and tasks, shown below it where it is unfolded. */
+  work: OpenWork | undefined;
+  isUnfolded: boolean;
+  onUnfold: () => void;
   onAdd: () => void;
   children?: React.ReactNode;
 }
 
-function GoalRow({ node: { goal, depth }, standing, isHere, words, reason, thread, onAdd, children }: GoalRowProps) {
+function GoalRow(props: GoalRowProps) {
+  const { standing, isHere, words, reason, thread, work, isUnfolded, onUnfold, onAdd, children } = props;
+  const { goal, depth } = props.node;
   const store = useStore();
   const { course, givenMinutes } = standing;
   const given = givenMinutes > 0 && goal.measure !== "minutes" ? `, ${durationText(givenMinutes)} given` : "";
@@ -242,7 +260,7 @@ function GoalRow({ node: { goal, depth }, standing, isHere, words, reason, threa
   return (
     <>
       <div className={`goal-row ${isHere ? "is-here" : ""}`}>
-        <div className="flex min-w-0 items-start gap-1" style={{ paddingLeft: depth * 18 }}>
+        <div className="flex min-w-0 items-start gap-1 max-[759px]:flex-wrap" style={{ paddingLeft: depth * 18 }}>
           <button
             data-goal
             data-record={goal.id}
@@ -260,6 +278,16 @@ function GoalRow({ node: { goal, depth }, standing, isHere, words, reason, threa
               {given}
             </span>
           </button>
+          {work && workWords(work) !== "" && (
+            <button
+              className="link min-h-6 flex-none self-end text-small max-[759px]:order-last max-[759px]:basis-full max-[759px]:text-left"
+              aria-expanded={isUnfolded}
+              aria-label={`${workWords(work)} of ${goal.title}`}
+              onClick={onUnfold}
+            >
+              {workWords(work)}
+            </button>
+          )}
           <button
             className="goal-more button-quiet grid flex-none place-items-center"
             aria-label={`Add a goal under ${goal.title}`}
@@ -276,9 +304,42 @@ function GoalRow({ node: { goal, depth }, standing, isHere, words, reason, threa
           <span className="block text-small text-ink-2">{course.kind === "reached" ? "" : words}</span>
         </div>
       </div>
+      {work && isUnfolded && (
+        <div className="border-b border-hairline px-7 pb-2 max-[759px]:px-3.5" style={{ paddingLeft: 46 + depth * 18 }}>
+          <ul aria-label={`Work for ${titleOf(goal, store)}`} className="max-w-[760px]">
+            {work.projects.map(({ project, tasks }) => (
+              <li key={project.id} className="pt-1.5">
+                <button
+                  className="min-h-6 text-left font-semibold hover:underline"
+                  onClick={() => openRecord(project.id)}
+                >
+                  {titleOf(project, store)}
+                </button>
+                <ul className="pl-4">
+                  {tasks.map((task) => (
+                    <TaskTick key={task.id} task={task} />
+                  ))}
+                </ul>
+              </li>
+            ))}
+            {work.tasks.map((task) => (
+              <TaskTick key={task.id} task={task} />
+            ))}
+          </ul>
+        </div>
+      )}
       {children && <div className="goal-row">{children}</div>}
     </>
   );
+}
+
+/** "2 projects, 5 tasks"; empty where there is nothing open. */
+function workWords({ projects, tasks }: OpenWork): string {
+  const all = tasks.length + projects.reduce((sum, one) => sum + one.tasks.length, 0);
+  return [
+    ...(projects.length > 0 ? [`${projects.length} ${projects.length === 1 ? "project" : "projects"}`] : []),
+    ...(all > 0 ? [`${all} ${all === 1 ? "task" : "tasks"}`] : []),
+  ].join(", ");
 }
 
 /** A goal by its name, under another or by itself; its sheet opens for the rest. */
