@@ -20,6 +20,7 @@ const questions = {
   planning: (await import("../bench/planning.mjs")).planning,
   clock: (await import("../bench/clock.mjs")).clock,
   insight: (await import("../bench/insight.mjs")).insight,
+  past: (await import("../bench/past.mjs")).past,
   search: (await import("../bench/search.mjs")).search,
   folder: (await import("../bench/folder.mjs")).folder,
   heap: (await import("../bench/heap.mjs")).heap,

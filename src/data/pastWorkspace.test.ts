@@ -3,7 +3,7 @@ import { afterEach, describe, expect, test, vi } from "vitest";
 import { editRecord, removeRecord, writePage } from "@/core/commands";
 import { fetchBack, fetchFieldBack, partsOf } from "@/core/commands/fetchBack";
 import { place } from "@/core/commands/place";
-import { Refusal, type PensumRecord } from "@/core/model";
+import { modelVersion, Refusal, type PensumRecord } from "@/core/model";
 import { standingClock } from "@/core/time";
 import { openPast } from "./pastWorkspace";
 import { openWorkspace, type Workspace } from "./workspace";
@@ -99,5 +99,16 @@ describe("a workspace as it was", () => {
     const stop = new AbortController();
     stop.abort();
     expect(await past("2026-11-23T09:30", stop.signal)).toBeUndefined();
+  });
+
+  test("is known only as far back as the log is of this model", async () => {
+    const { workspace, past } = await twoTasks();
+    await workspace.journal.durable();
+    const log = workspace.database!.log;
+    const [first] = await log.toArray();
+    await log.update(first!.seq, { version: modelVersion - 1 });
+    const then = (await past("2026-11-23T07:00"))!;
+    expect(then.past!.knownFrom).toBe((await log.toArray())[1]!.at);
+    expect(then.store.list("kind", "task")).toHaveLength(2);
   });
 });

@@ -1,3 +1,4 @@
+import { modelVersion } from "@/core/model";
 import { recordsBeforeStepwise, type Journal, type LogEntry, type RecordsBefore, type Store } from "@/core/store";
 import { startOfGeneration, type WorkspaceDatabase } from "./database";
 
@@ -36,11 +37,17 @@ export async function recordsAt(
     if (!isStill()) continue;
     const entries: LogEntry[] = [];
     let hasEarlier = false;
+    let isOlder = false;
     await database.log
       .where(":id")
       .between(startOfGeneration(seq), seq, true, true)
       .reverse()
-      .until(({ at }) => (hasEarlier = at < instant) || signal?.aborted === true)
+      // What an earlier model wrote is not read back by this one.
+      .until(({ at, version }) => {
+        hasEarlier = at < instant;
+        isOlder = !hasEarlier && version !== modelVersion;
+        return hasEarlier || isOlder || signal?.aborted === true;
+      })
       .each((entry) => entries.push(entry));
     if (signal?.aborted) return undefined;
     entries.reverse();
@@ -55,8 +62,8 @@ export async function recordsAt(
       since = performance.now();
     }
     if (!step.done || !isStill()) continue;
-    const [first] = entries;
-    return { ...step.value, knownFrom: hasEarlier || first === undefined ? undefined : first.at };
+    const begins = entries[0]?.at ?? (isOlder ? Date.now() : undefined);
+    return { ...step.value, knownFrom: hasEarlier ? undefined : begins };
   }
   return undefined;
 }
