@@ -127,3 +127,28 @@ test("a week is seen as it stood on Monday: what was kept, moved and added since
     "Nothing was planned then; 3 things were added since.",
   );
 });
+
+test("a project is reviewed from its record: where its hours went, and its next step", async ({ page }) => {
+  await open(page, { workspace: "demo", path: "/registers/projects/all" });
+  await page.getByRole("button", { name: "Search" }).click();
+  await page
+    .getByRole("dialog")
+    .getByRole("combobox")
+    .or(page.getByRole("dialog").getByRole("searchbox"))
+    .first()
+    .fill("Hydraulic model");
+  await page.getByRole("dialog").getByText("Hydraulic model").first().click();
+  const sheet = page.getByRole("complementary", { name: "Record" });
+  await sheet.getByRole("button", { name: "Review this project" }).click();
+  await expect(page.getByRole("heading", { level: 1, name: "Where did its hours go?" })).toBeVisible();
+  await expect(page.getByRole("region", { name: "Where its hours went" }).getByRole("heading")).toContainText(
+    /Hydraulic model/,
+  );
+  await page.getByRole("button", { name: "Done, next" }).click();
+  await page.getByRole("textbox", { name: "Next step" }).fill("Ask for the culvert drawings");
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: "Looked at" }).click();
+  await expect(page.getByText("last looked at 0 days ago")).toBeVisible();
+  await page.getByRole("button", { name: "Done, end the review" }).click();
+  await expect(page.getByRole("region", { name: "Earlier reviews" })).toContainText("A look at Hydraulic model");
+});

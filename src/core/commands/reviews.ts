@@ -5,11 +5,22 @@ import { takeBack, type ChangeSet, type Command } from "../store";
 import { dateOf, type DateText } from "../time";
 import { appendToDay, need } from "./shared";
 
+interface Beginning {
+  readonly way: ReviewWay;
+  readonly from: DateText;
+  readonly to: DateText;
+  readonly title: string;
+  readonly id?: Id;
+  /** The project that it is of. */
+  readonly project?: Id;
+}
+
 /** Begins a review of some days. */
-export const beginReview: Command<{ way: ReviewWay; from: DateText; to: DateText; title: string; id?: Id }> = {
+export const beginReview: Command<Beginning> = {
   name: "beginReview",
-  run(tx, { way, from, to, title, id = newId() }) {
-    tx.put({ ...bareRecord("review", { id, title, now: tx.now }), way, from, to });
+  run(tx, { way, from, to, title, project, id = newId() }) {
+    const review = bareRecord("review", { id, title, now: tx.now });
+    tx.put({ ...review, way, from, to, ...(project === undefined ? {} : { project }) });
     return `Began “${title}”`;
   },
 };

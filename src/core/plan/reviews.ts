@@ -53,8 +53,16 @@ export const reviews: Readonly<Record<ReviewWay, { readonly title: string; reado
       { id: "summary", title: "Summary" },
     ],
   },
+  project: {
+    title: "A project",
+    steps: [
+      { id: "projectHours", title: "Where its hours went" },
+      { id: "project", title: "Its tasks, its log, its next step" },
+    ],
+  },
 };
-export const reviewWays = Object.keys(reviews) as readonly ReviewWay[];
+/** The reviews whose time comes by the calendar; that of a project is begun where the project is. */
+export const reviewWays: readonly ReviewWay[] = ["opening", "closing", "week", "month"];
 
 /** The steps of a review in the order in which this person takes them, their own ones among them. */
 export function stepsOfReview(settings: Settings, way: ReviewWay): readonly ReviewStep[] {
@@ -138,5 +146,7 @@ function isTime(way: ReviewWay, settings: Settings, now: MomentText, { from, to 
     }
     case "month":
       return today > to || today > addDays(to, -monthDays);
+    case "project":
+      return false;
   }
 }

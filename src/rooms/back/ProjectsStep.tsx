@@ -1,7 +1,13 @@
 "use client";
 import { useCallback, useState } from "react";
 import { setReviewed } from "@/core/commands/reviews";
-import { projectsForReview, type ProjectForReview } from "@/core/insight";
+import {
+  boundedSpan,
+  hoursOfProject,
+  projectForReview,
+  projectsForReview,
+  type ProjectForReview,
+} from "@/core/insight";
 import { newId } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { addToRegister } from "@/core/shaping";
@@ -9,7 +15,8 @@ import { titleOf } from "@/core/things";
 import { durationText, type DateText } from "@/core/time";
 import { AddField } from "@/ui/AddField";
 import { openRecord } from "@/ui/navigation";
-import { useAct, useComputed, useStore } from "@/ui/workspaceContext";
+import { ChartFigure } from "@/panels/charts/ChartFigure";
+import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { TaskTick } from "@/panels/TaskTick";
 import { type StepProps, Empty, DayChips, useChipDays } from "./stepParts";
 
@@ -37,10 +44,50 @@ export function ProjectsStep({ today }: StepProps) {
   );
 }
 
+/** The project that a review is of. */
+export function OneProjectStep({ review, today }: StepProps) {
+  const of = useComputed(
+    useCallback(
+      (reads) => {
+        const project = reads.find("project", review.project);
+        return project && projectForReview(reads, project, today);
+      },
+      [review.project, today],
+    ),
+  );
+  return of ? <ProjectForm {...of} left={0} today={today} /> : <Empty>The project is no longer there.</Empty>;
+}
+
+/** Where the hours of the project of a review went. */
+export function ProjectHoursStep({ review: { project, from, to }, today }: StepProps) {
+  const settings = useSettings();
+  const style = useTimeStyle();
+  const firstWeekday = useFirstWeekday();
+  const chart = useComputed(
+    useCallback(
+      (reads) =>
+        reads.find("project", project) &&
+        hoursOfProject(
+          {
+            ...{ store: reads, settings, style, firstWeekday, today, span: boundedSpan({ from, to }, today) },
+            ...{ who: "all", way: "task" },
+          },
+          project!,
+        ),
+      [settings, style, firstWeekday, today, project, from, to],
+    ),
+  );
+  return chart ? (
+    <ChartFigure chart={chart} title="Where its hours went" />
+  ) : (
+    <Empty>The project is no longer there.</Empty>
+  );
+}
+
 interface ProjectFormProps extends ProjectForReview {
   left: number;
   today: DateText;
-  onPass: () => void;
+  onPass?: () => void;
 }
 
 function ProjectForm({
@@ -99,9 +146,11 @@ function ProjectForm({
         <button className="button" onClick={() => act(setReviewed, { project: project.id })}>
           Looked at
         </button>
-        <button className="link" onClick={onPass}>
-          Not now
-        </button>
+        {onPass && (
+          <button className="link" onClick={onPass}>
+            Not now
+          </button>
+        )}
       </div>
     </section>
   );

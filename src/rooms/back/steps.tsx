@@ -5,7 +5,7 @@ import { DayPortion } from "@/panels/day/DayPortion";
 import { GatherPanel } from "@/panels/gather/GatherPanel";
 import { type StepView } from "./stepParts";
 import { LeftOverStep, EventsStep, TicksStep, LeftStep, LineStep } from "./daySteps";
-import { ProjectsStep } from "./ProjectsStep";
+import { OneProjectStep, ProjectHoursStep, ProjectsStep } from "./ProjectsStep";
 import {
   WithoutDayStep,
   GoalsStep,
@@ -33,6 +33,8 @@ export const stepViews: Readonly<Record<string, StepView>> = {
   },
   inbox: { question: "What is in the inbox?", Body: () => <GatherPanel /> },
   projects: { question: "Is each project still going where it should?", Body: ProjectsStep },
+  project: { question: "Is it still going where it should, and what comes next?", Body: OneProjectStep },
+  projectHours: { question: "Where did its hours go?", Body: ProjectHoursStep },
   withoutDay: { question: "Which open tasks have no day?", Body: WithoutDayStep },
   goals: { question: "What should next week come to?", Body: (props) => <GoalsStep {...props} span="week" /> },
   monthGoals: { question: "What should next month come to?", Body: (props) => <GoalsStep {...props} span="month" /> },

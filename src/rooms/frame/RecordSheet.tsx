@@ -33,6 +33,7 @@ import { RecordLog } from "./RecordLog";
 import { TaskHours } from "./TaskHours";
 
 const FetchBack = late(() => import("./FetchBack").then((part) => ({ default: part.FetchBack })));
+const ProjectReview = late(() => import("./ProjectReview").then((part) => ({ default: part.ProjectReview })));
 const GoalSheet = late(() => import("./GoalSheet").then((sheet) => ({ default: sheet.GoalSheet })));
 const HabitSheet = late(() => import("./HabitSheet").then((sheet) => ({ default: sheet.HabitSheet })));
 
@@ -133,6 +134,11 @@ export function RecordSheet({ id }: { id: Id }) {
           {record.kind === "task" && <Parts task={record} />}
           <RecordLinks record={record} />
           <RecordHistory id={record.id} />
+          {record.kind === "project" && !past && (
+            <Suspense>
+              <ProjectReview project={record} />
+            </Suspense>
+          )}
           {record.kind === "event" && (
             <button className="button mt-2 mr-2" onClick={() => void saveEvent(store, record)}>
               Save as iCalendar

@@ -12,7 +12,7 @@ import {
 import { Store } from "../../store";
 import { addDays, momentAt, standingClock } from "../../time";
 import { chartCsv, measureText, type Chart } from "../chart";
-import { insights, type Asking, type InsightName } from ".";
+import { hoursOfProject, insights, type Asking, type InsightName } from ".";
 import { stepsOf } from "./steps";
 
 const today = "2026-11-24";
@@ -296,5 +296,43 @@ describe("planned and worked by hour", () => {
       "Nothing was planned or worked in these days.",
     );
     expect(rowsOf(answer("hourly", opened(...ground), { who: "ines" }))).toEqual([]);
+  });
+});
+
+describe("where the hours of a project went", () => {
+  test("is by its tasks, of everybody, and of no other project", () => {
+    const project = (id: string): PensumRecord => bareRecord("project", { id, title: `Project ${id}`, now });
+    const store = opened(
+      ...[
+        project("p"),
+        project("q"),
+        task("a", { project: "p" }),
+        task("b", { project: "p" }),
+        task("c", { project: "q" }),
+      ],
+      entry("1", 0, 540, 30, { task: "a" }),
+      entry("2", 1, 540, 60, { task: "b" }),
+      entry("3", 2, 540, 15, { task: "b", person: "ines" }),
+      entry("4", 2, 600, 90, { task: "c" }),
+      // Before the days that are asked about.
+      entry("5", -1, 540, 60, { task: "a" }),
+    );
+    const asking = {
+      store,
+      settings: defaultSettings,
+      span: week,
+      who: "all",
+      way: "task",
+      today,
+      firstWeekday: 1,
+      style,
+    } as const;
+    const chart = hoursOfProject(asking, "p");
+    expect(rowsOf(chart)).toEqual([["Task b", 75, 75 / 105], ["Task a", 30, 30 / 105]]); // prettier-ignore
+    expect(chart.answer).toBe("Project p got 1 h 45, most of it Task b: 1 h 15.");
+    expect(behind(chart, "Task b")!.toSorted()).toEqual(["2", "3"]);
+    expect(hoursOfProject({ ...asking, span: { from: "2026-10-01", to: "2026-10-02" } }, "p").answer).toBe(
+      "Nothing was logged for Project p in these days.",
+    );
   });
 });

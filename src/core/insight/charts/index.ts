@@ -31,3 +31,4 @@ export const insights = {
 } satisfies Record<string, { title: string; answer: (asking: Asking) => Chart }>;
 export type InsightName = keyof typeof insights;
 export { hoursBy } from "./hoursBy";
+export { hoursOfProject } from "./hoursOfProject";

@@ -19,8 +19,10 @@ export const review = describeKind({
         { id: "closing", title: "Closing the day" },
         { id: "week", title: "The week" },
         { id: "month", title: "The month" },
+        { id: "project", title: "A project" },
       ],
     },
+    { name: "project", label: "Project", type: "link", target: "projects", kept: true },
     /** The days that it is of. */
     { name: "from", label: "From", type: "date", required: true, kept: true },
     { name: "to", label: "To", type: "date", required: true, kept: true },
