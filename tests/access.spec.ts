@@ -59,6 +59,27 @@ const views: readonly (readonly [string, string, ((page: Page) => Promise<void>)
     },
   ],
   [
+    "a lens as a chart of dots",
+    "/registers/tasks/all",
+    async (page) => {
+      await page.getByRole("button", { name: /^Shown as/ }).click();
+      await page.getByRole("dialog").getByRole("button", { name: "Chart" }).click();
+      await page.getByRole("button", { name: /^Drawn as/ }).click();
+      await page.getByRole("dialog").getByRole("button", { name: "a dot for each" }).click();
+      await page.locator("[data-mark]").first().waitFor();
+    },
+  ],
+  [
+    "the workspace as it was, and where a number comes from",
+    "/back/stood",
+    async (page) => {
+      await page.getByRole("button", { name: "Look at everything as it was then" }).click();
+      await page.getByRole("button", { name: "Back to the present" }).waitFor();
+      await page.getByRole("button", { name: / planned$/ }).click();
+      await page.getByRole("dialog", { name: "Where this comes from" }).waitFor();
+    },
+  ],
+  [
     "a lens as a timeline",
     "/registers/goals",
     async (page) => {

@@ -49,13 +49,14 @@ test("the hours of a week are the same in the timesheet, by theme and by day", a
   expect(sum).toBeGreaterThan(300);
   await page.goto("/back");
   const tableSum = async (name: string, column: number) => {
-    const chart = page.getByRole("region", { name });
+    const chart = page.getByRole("region", { name, exact: true });
     await chart.getByRole("button", { name: "Table" }).click();
     const cells = await chart.locator(`tbody tr td:nth-of-type(${column})`).allTextContents();
     return cells.reduce((all, words) => all + minutesIn(words), 0);
   };
   expect(await tableSum("Where the hours went", 1)).toBe(sum);
   expect(await tableSum("Planned and worked", 2)).toBe(sum);
+  expect(await tableSum("Planned and worked by hour", 2)).toBe(sum);
   expect(await tableSum("Sittings", 1)).toBe(sum);
 });
 

@@ -2,10 +2,10 @@
 import { useCallback, useState } from "react";
 import { setReviewed } from "@/core/commands/reviews";
 import {
-  boundedSpan,
   hoursOfProject,
   projectForReview,
   projectsForReview,
+  type Asking,
   type ProjectForReview,
 } from "@/core/insight";
 import { newId } from "@/core/model";
@@ -16,9 +16,9 @@ import { durationText, type DateText } from "@/core/time";
 import { AddField } from "@/ui/AddField";
 import { openRecord } from "@/ui/navigation";
 import { ChartFigure } from "@/panels/charts/ChartFigure";
-import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useComputed, useStore } from "@/ui/workspaceContext";
 import { TaskTick } from "@/panels/TaskTick";
-import { type StepProps, Empty, DayChips, useChipDays } from "./stepParts";
+import { type StepProps, Empty, DayChips, useChipDays, useReviewChart } from "./stepParts";
 
 export function ProjectsStep({ today }: StepProps) {
   const due = useComputed(useCallback((reads) => projectsForReview(reads, today), [today]));
@@ -59,24 +59,13 @@ export function OneProjectStep({ review, today }: StepProps) {
 }
 
 /** Where the hours of the project of a review went. */
-export function ProjectHoursStep({ review: { project, from, to }, today }: StepProps) {
-  const settings = useSettings();
-  const style = useTimeStyle();
-  const firstWeekday = useFirstWeekday();
-  const chart = useComputed(
-    useCallback(
-      (reads) =>
-        reads.find("project", project) &&
-        hoursOfProject(
-          {
-            ...{ store: reads, settings, style, firstWeekday, today, span: boundedSpan({ from, to }, today) },
-            ...{ who: "all", way: "task" },
-          },
-          project!,
-        ),
-      [settings, style, firstWeekday, today, project, from, to],
-    ),
+export function ProjectHoursStep({ review, today }: StepProps) {
+  const { project } = review;
+  const answer = useCallback(
+    (asking: Asking) => (asking.store.find("project", project) ? hoursOfProject(asking, project!) : undefined),
+    [project],
   );
+  const chart = useReviewChart(review, today, "all", answer);
   return chart ? (
     <ChartFigure chart={chart} title="Where its hours went" />
   ) : (

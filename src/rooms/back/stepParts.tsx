@@ -1,6 +1,7 @@
 "use client";
 import { useCallback, type ReactNode } from "react";
 import { giveDay } from "@/core/commands";
+import { boundedSpan, type Asking, type Chart } from "@/core/insight";
 import { type Review, type Task } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { loadOf } from "@/core/plan";
@@ -77,4 +78,26 @@ export function useChipDays(today: DateText): DateText[] {
   const week = Array.from({ length: 7 }, (_, at) => addDays(next, at));
   const worked = week.filter((date) => workingDay(settings.workingWeek, date));
   return worked.length > 0 ? worked : week;
+}
+
+/** A question about the days of a review, by theme. Give it an `answer` that stays the same function while its inputs do. */
+export function useReviewChart<Answer extends Chart | undefined>(
+  { from, to }: Review,
+  today: DateText,
+  who: "me" | "all",
+  answer: (asking: Asking) => Answer,
+): Answer {
+  const settings = useSettings();
+  const style = useTimeStyle();
+  const firstWeekday = useFirstWeekday();
+  return useComputed(
+    useCallback(
+      (store) =>
+        answer({
+          ...{ store, settings, style, firstWeekday, today, who, way: "theme" },
+          span: boundedSpan({ from, to }, today),
+        }),
+      [answer, settings, style, firstWeekday, today, who, from, to],
+    ),
+  );
 }

@@ -16,7 +16,7 @@ import { useNow } from "@/ui/clock";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { TaskTick } from "@/panels/TaskTick";
-import { type StepProps, Empty, nextDays, DayChips, useChipDays } from "./stepParts";
+import { type StepProps, Empty, nextDays, DayChips, useChipDays, useReviewChart } from "./stepParts";
 
 const mostShown = 30;
 
@@ -210,21 +210,8 @@ export function OverfullStep({ review, today }: StepProps) {
   ));
 }
 
-export function HoursStep({ review: { from, to }, today }: StepProps) {
-  const settings = useSettings();
-  const style = useTimeStyle();
-  const firstWeekday = useFirstWeekday();
-  const chart = useComputed(
-    useCallback(
-      (reads) =>
-        hoursBy({
-          ...{ store: reads, settings, style, firstWeekday, today, span: { from, to } },
-          ...{ who: "me", way: "theme" },
-        }),
-      [settings, style, firstWeekday, today, from, to],
-    ),
-  );
-  return <ChartFigure chart={chart} title="Where the hours went" />;
+export function HoursStep({ review, today }: StepProps) {
+  return <ChartFigure chart={useReviewChart(review, today, "me", hoursBy)} title="Where the hours went" />;
 }
 
 export function CoursesStep({ today }: StepProps) {
