@@ -94,7 +94,19 @@ test("every number on the screens is what core says", async ({ page }) => {
   const log = page.getByRole("region", { name: "Log" });
   await expect(log.getByRole("heading")).toHaveText(`Log${durationText(worked.workedMinutes)} worked`);
   await expect(log.locator("[data-worked]")).toHaveCount(worked.entries.length);
-  const free = await first(page.getByRole("region", { name: "Hours" }).locator("h2 span").nth(1));
+  // Where the load comes from: its parts add up to it.
+  await page
+    .getByRole("region", { name: "Hours" })
+    .getByRole("button", { name: / planned$| of / })
+    .click();
+  const card = page.getByRole("dialog", { name: "Where this comes from" });
+  await card.locator("dd").first().waitFor();
+  const parts = await card.locator("dd").allTextContents();
+  const whole = parts.map(minutesIn).slice(0, -1);
+  expect(whole.pop()).toBe(load.plannedMinutes);
+  expect(whole.reduce((sum, minutes) => sum + minutes, 0)).toBe(load.plannedMinutes);
+  await page.keyboard.press("Escape");
+  const free = await first(page.getByRole("region", { name: "Hours" }).getByRole("button", { name: / free$/ }));
   const room = roomOn(store, today, settings, zone, minuteOf(now));
   expect(free === "nothing free" ? 0 : minutesIn(free.replace(" free", ""))).toBe(room);
   const waits = tray(store, today, now, settings);

@@ -46,7 +46,7 @@ export function DayHabits({ date, today }: { date: DateText; today: DateText }) 
               </button>
               {count > 1 && (
                 <button
-                  className="text-small text-ink-2 hover:underline"
+                  className="min-h-6 min-w-6 text-small text-ink-2 hover:underline"
                   aria-label={`${habit.title}: ${count} ${of}s in a row. Opens it`}
                   onClick={() => openRecord(habit.id)}
                 >
