@@ -87,8 +87,9 @@ export function withGaps(keys: readonly string[], { of, by }: Grouped, firstWeek
   const next = steps[by];
   const last = dated.at(-1);
   if (!next || last === undefined) return keys;
-  const filled: string[] = [];
-  for (let key = dated[0] as string; key <= last && filled.length <= mostRows; key = next(key)) filled.push(key);
+  const filled = [dated[0] as string];
+  // Up to the last key itself: what comes after the year 9999 is no key that could be compared.
+  for (let key = filled[0]!; key < last && filled.length <= mostRows; filled.push(key)) key = next(key);
   return filled.length > mostRows ? keys : [...filled, ...rest];
 }
 

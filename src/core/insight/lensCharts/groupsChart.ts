@@ -25,7 +25,7 @@ export function groupsChart(asking: LensAsking): Chart {
   if (!outer)
     rows = view.count === 0 ? [] : [{ key: "all", label: "All", groups: [], value: value.total(), dye: undefined }];
   const all = value.isSum ? sumOf(rows) : value.total();
-  if (!ordered) rows = rows.toSorted((a, b) => (b.value ?? -Infinity) - (a.value ?? -Infinity));
+  if (!ordered) rows = rows.toSorted(largestFirst);
   const leftOut = Math.max(0, rows.length - mostRows);
   const shown = leftOut === 0 ? rows : ordered ? rows.slice(leftOut) : cut(rows, value.isSum);
   const columns: ChartColumn[] = [
@@ -62,6 +62,12 @@ export function groupsChart(asking: LensAsking): Chart {
     }),
     register,
   };
+}
+
+/** What has no value comes last. */
+function largestFirst({ value: a }: Row, { value: b }: Row): number {
+  if (a === undefined || b === undefined) return Number(a === undefined) - Number(b === undefined);
+  return b - a;
 }
 
 /** The largest groups, and all smaller ones as one where parts make up the whole. */

@@ -125,6 +125,22 @@ describe("a chart of a lens", () => {
     expect(chart.rows.reduce((all, { values }) => all + values[0]!, 0)).toBeCloseTo(1, 9);
   });
 
+  test("ends at the last date there is, and puts groups without a value behind all others", () => {
+    const late = ["9999-12-29", "9999-12-31"].map((due, at) => taskOf(`t${at}`, { due }));
+    expect(table(asked(late, [{ field: "due" }], { shape: "columns" })).map(([day]) => day)).toEqual([
+      "9999-12-29",
+      "9999-12-30",
+      "9999-12-31",
+    ]);
+    expect(table(asked(late, [{ field: "due", by: "year" }], { shape: "columns" }))).toEqual([["9999", 2]]);
+    const chart = asked([...few, taskOf("e", { theme: "gone" })], [{ field: "theme" }], {
+      shape: "bars",
+      of: "estimateMinutes",
+      total: "average",
+    });
+    expect(chart.rows.map(({ values }) => values[0])).toEqual([60, 60, undefined, undefined]);
+  });
+
   test("gives each group what adding up its records by hand gives", () => {
     const drawn = fc.record({
       theme: fc.constantFrom(undefined, "field", "desk"),
