@@ -18,6 +18,10 @@ interface Going {
 /** The page is held up for so long at a time. */
 const sliceMilliseconds = 6;
 const mostTries = 5;
+/** So many entries are asked of the database at once. */
+const perLot = 4000;
+/** Reading the log is so much of the way. */
+const readShare = 0.5;
 
 /**
  * Goes back through the log to an instant, from the records as they are; in slices, so that the page goes on. Resolves
@@ -36,27 +40,32 @@ export async function recordsAt(
     const isStill = () => journal.seq === seq && journal.saving.kind === "saved" && !store.isUnsettled;
     if (!isStill()) continue;
     const entries: LogEntry[] = [];
+    const start = startOfGeneration(seq);
     let hasEarlier = false;
     let isOlder = false;
-    await database.log
-      .where(":id")
-      .between(startOfGeneration(seq), seq, true, true)
-      .reverse()
-      // What an earlier model wrote is not read back by this one.
-      .until(({ at, version }) => {
-        hasEarlier = at < instant;
-        isOlder = !hasEarlier && version !== modelVersion;
-        return hasEarlier || isOlder || signal?.aborted === true;
-      })
-      .each((entry) => entries.push(entry));
-    if (signal?.aborted) return undefined;
+    // In lots: a cursor that goes from entry to entry took four times as long.
+    for (let to = seq; to >= start && !hasEarlier && !isOlder; to -= perLot) {
+      const lot = await database.log
+        .where(":id")
+        .between(Math.max(start, to - perLot + 1), to, true, true)
+        .toArray();
+      if (signal?.aborted) return undefined;
+      for (const entry of lot.reverse()) {
+        hasEarlier = entry.at < instant;
+        isOlder = !hasEarlier && entry.version !== modelVersion;
+        if (hasEarlier || isOlder) break;
+        entries.push(entry);
+      }
+      if (lot.length === 0) break;
+      progress?.((readShare * entries.length) / Math.max(1, seq - start));
+    }
     entries.reverse();
     const going = recordsBeforeStepwise(entries, (id) => store.get(id));
     let since = performance.now();
     let step = going.next();
     for (; !step.done && isStill(); step = going.next()) {
       if (performance.now() - since < sliceMilliseconds) continue;
-      progress?.(step.value / entries.length);
+      progress?.(readShare + ((1 - readShare) * step.value) / entries.length);
       await new Promise((resolve) => setTimeout(resolve));
       if (signal?.aborted) return undefined;
       since = performance.now();
