@@ -114,3 +114,11 @@ export async function storedRecords(page: Page, workspace = "own"): Promise<Stor
     .split("\n");
   return lines.flatMap((text) => (JSON.parse(text) as { record?: StoredRecord }).record ?? []);
 }
+
+/** Opens a record by its title, through the search. */
+export async function openFound(page: Page, title: string): Promise<void> {
+  await page.getByRole("button", { name: "Search" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByRole("combobox").or(dialog.getByRole("searchbox")).first().fill(title);
+  await dialog.getByText(title).first().click();
+}

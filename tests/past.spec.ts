@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { capture, editor, notice, open, ready, saved, storedRecords } from "./helpers";
+import { capture, editor, notice, open, openFound, ready, saved, storedRecords } from "./helpers";
 
 test("the whole workspace is looked at as it was, changes nothing, and gives a record and a field back", async ({
   page,
@@ -15,20 +15,10 @@ test("the whole workspace is looked at as it was, changes nothing, and gives a r
   // Tuesday: one is deleted, the other called something else and made longer.
   await page.goto("/registers/tasks/all");
   await ready(page);
-  const openRecord = async (title: string) => {
-    await page.getByRole("button", { name: "Search" }).click();
-    await page
-      .getByRole("dialog")
-      .getByRole("combobox")
-      .or(page.getByRole("dialog").getByRole("searchbox"))
-      .first()
-      .fill(title);
-    await page.getByRole("dialog").getByText(title).first().click();
-  };
-  await openRecord("Call the mill");
+  await openFound(page, "Call the mill");
   const sheet = page.getByRole("complementary", { name: "Record" });
   await sheet.getByRole("button", { name: /^Remove this task/ }).click();
-  await openRecord("Level the gauge");
+  await openFound(page, "Level the gauge");
   await sheet.getByLabel("Estimate").fill("2 h");
   await page.keyboard.press("Enter");
   await saved(page);
@@ -58,18 +48,18 @@ test("the whole workspace is looked at as it was, changes nothing, and gives a r
 
   await goBack();
   // What is gone comes back as a whole, what is other by its field.
-  await openRecord("Call the mill");
+  await openFound(page, "Call the mill");
   await expect(sheet.getByRole("region", { name: "Since then" })).toContainText("This was deleted.");
   await sheet.getByRole("button", { name: "Fetch it back" }).click();
   await expect(sheet.getByRole("region", { name: "Since then" })).toContainText("Nothing of it was changed.");
-  await openRecord("Level the gauge");
+  await openFound(page, "Level the gauge");
   await expect(sheet.getByRole("region", { name: "Since then" })).toContainText("Estimate: 45 min, now 2 h");
   await sheet.getByRole("button", { name: "Fetch estimate back" }).click();
   await page.getByRole("button", { name: "Back to the present" }).click();
   await expect(page.getByRole("button", { name: "Back to the present" })).toHaveCount(0);
-  await openRecord("Level the gauge");
+  await openFound(page, "Level the gauge");
   await expect(sheet.getByLabel("Estimate")).toHaveValue("45 min");
-  await openRecord("Call the mill");
+  await openFound(page, "Call the mill");
   await expect(sheet).toContainText("Call the mill");
   await saved(page);
   await page.reload();

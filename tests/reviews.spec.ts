@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { capture, open, ready, saved } from "./helpers";
+import { capture, open, openFound, ready, saved } from "./helpers";
 
 const changed = (page: Page) => page.getByRole("complementary", { name: "Changed by this review" });
 const next = (page: Page) => page.getByRole("button", { name: /^Done, next|^Done, end/ });
@@ -130,14 +130,7 @@ test("a week is seen as it stood on Monday: what was kept, moved and added since
 
 test("a project is reviewed from its record: where its hours went, and its next step", async ({ page }) => {
   await open(page, { workspace: "demo", path: "/registers/projects/all" });
-  await page.getByRole("button", { name: "Search" }).click();
-  await page
-    .getByRole("dialog")
-    .getByRole("combobox")
-    .or(page.getByRole("dialog").getByRole("searchbox"))
-    .first()
-    .fill("Hydraulic model");
-  await page.getByRole("dialog").getByText("Hydraulic model").first().click();
+  await openFound(page, "Hydraulic model");
   const sheet = page.getByRole("complementary", { name: "Record" });
   await sheet.getByRole("button", { name: "Review this project" }).click();
   await expect(page.getByRole("heading", { level: 1, name: "Where did its hours go?" })).toBeVisible();

@@ -75,7 +75,7 @@ describe("a workspace as it was", () => {
     const then = (await past("2026-11-23T09:30"))!.store;
     const record = then.get(mill)!;
     const deleted = sorted(store.records());
-    store.act(fetchBack, { record, from: "2026-11-23", parts: partsOf(then, record) });
+    store.act(fetchBack, { record, from: "2026-11-23", parts: partsOf(then.records(), record) });
     expect(store.find("task", mill)?.title).toBe("Call the mill");
     expect(store.list("blocksByTask", mill)).toHaveLength(1);
     store.act(fetchFieldBack, {

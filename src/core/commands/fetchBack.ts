@@ -1,6 +1,6 @@
 import { nameOf } from "../things";
-import { isPage, Refusal, valueIn, type Block, type PensumRecord } from "../model";
-import type { Command, Store } from "../store";
+import { isPage, Refusal, valueIn, type PensumRecord } from "../model";
+import type { Command } from "../store";
 
 interface Fetching {
   readonly record: PensumRecord;
@@ -25,11 +25,11 @@ export const fetchBack: Command<Fetching> = {
   },
 };
 
-/** What went with a record when it was deleted, as it stands in `reads`. */
-export function partsOf(reads: Pick<Store, "list">, { id, kind }: PensumRecord): readonly PensumRecord[] {
-  const blocks = kind === "task" ? (reads.list("blocksByTask", id) as readonly Block[]) : [];
-  const hours = blocks.filter(({ task }) => task === id);
-  return [...hours, ...reads.list("occurrencesOf", id)];
+/** What went with a record when it was deleted, among the records of then: its own hours, and single ones of its series. */
+export function partsOf(records: Iterable<PensumRecord>, { id }: PensumRecord): readonly PensumRecord[] {
+  return [...records].filter(
+    (one) => (one.kind === "block" && one.task === id) || ("series" in one && one.series === id),
+  );
 }
 
 /** Gives one field of a record the value that it had in `record`. */

@@ -5,6 +5,7 @@ import {
   findRegister,
   linkedIds,
   linkedRecords,
+  thingsWords,
   type Cell,
   type CellType,
   type FieldValues,
@@ -75,7 +76,7 @@ function summaryRule(way: SummaryWay, of: string | undefined, things: string): s
 
 function counted(count: number, register: Register | undefined): string {
   const one = register?.one.toLowerCase() ?? "record";
-  const many = register?.id === "work" ? "entries" : (register?.title.toLowerCase() ?? "records");
+  const many = register ? thingsWords(register) : "records";
   return `${count.toLocaleString("en")} ${count === 1 ? one : many}`;
 }
 

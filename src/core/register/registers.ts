@@ -20,6 +20,11 @@ export interface Register {
   readonly own?: OwnRegister;
 }
 
+/** What the records of a register are called together, in lower case; a name without a plural counts in entries. */
+export function thingsWords({ id, title }: Register): string {
+  return id === "work" ? "entries" : title.toLowerCase();
+}
+
 export type Reads = Pick<Store, "list">;
 
 /** The built-in registers, in the order in which they are shown. */

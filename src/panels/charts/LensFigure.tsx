@@ -2,11 +2,10 @@
 import { useMemo } from "react";
 import { barsOfCounts, lensChart } from "@/core/insight";
 import type { LensDraft, LensView } from "@/core/lens";
-import type { Register } from "@/core/register";
+import { thingsWords, type Register } from "@/core/register";
 import { dyeOf } from "@/core/things";
 import { useFirstWeekday, useStore } from "@/ui/workspaceContext";
 import { groupWords, type Writing } from "../fields/cells";
-import { thingsWords } from "../fields/thingsWords";
 import { ChartFigure } from "./ChartFigure";
 
 interface LensFigureProps {

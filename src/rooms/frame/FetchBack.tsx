@@ -65,7 +65,7 @@ export function FetchBack({ past: { present, moment }, record }: { past: Past; r
       {(!now || others.length > 1) && (
         <button
           className="button mt-2"
-          onClick={() => act(fetchBack, { record, from: date, parts: now ? [] : partsOf(then, record) })}
+          onClick={() => act(fetchBack, { record, from: date, parts: now ? [] : partsOf(then.records(), record) })}
         >
           {now ? "Fetch all of it back" : "Fetch it back"}
         </button>

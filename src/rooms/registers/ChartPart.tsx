@@ -1,8 +1,8 @@
 "use client";
-import { barsOfCounts, chartFields, chartTotals } from "@/core/insight";
+import { barsOfCounts, chartFields, chartTotals, shapeOf, shapesOf } from "@/core/insight";
 import type { LensDraft, LensView } from "@/core/lens";
-import { chartShapes, type ChartShape, type LensChart } from "@/core/model";
-import { PickList, SentencePart } from "@/ui/SentencePart";
+import type { ChartShape, LensChart } from "@/core/model";
+import { OnePart } from "@/ui/SentencePart";
 import { AxesPart } from "./AxesPart";
 import { totalWords } from "./lensWords";
 
@@ -29,13 +29,8 @@ export function ChartPart({ lens, view, things, onChange }: ChartPartProps) {
   const change = (next: LensChart) => onChange({ chart: next });
   const fields = chartFields(view);
   const of = fields.find(({ name }) => name === chart.of);
-  const total = chart.total ?? "sum";
-  const canShare = !of || total === "sum";
-  const shapes = chartShapes.filter((shape) => {
-    if (shape === "field") return lens.groups.length > 1;
-    return shape === "shares" ? canShare : true;
-  });
-  const shape = shapes.includes(chart.shape) ? chart.shape : "bars";
+  const total = chartTotals.find((way) => way === chart.total) ?? "sum";
+  const shape = shapeOf(view, chart);
   return (
     <>
       {shape === "dots" ? (
@@ -43,50 +38,35 @@ export function ChartPart({ lens, view, things, onChange }: ChartPartProps) {
       ) : (
         <>
           {" of "}
-          <SentencePart label="What is counted" words={of ? of.field.label.toLowerCase() : `how many ${things}`}>
-            {(close) => (
-              <PickList
-                options={[["", `How many ${things}`], ...fields.map(({ name, field }) => [name, field.label] as const)]}
-                chosen={[of?.name ?? ""]}
-                onPick={(name) => {
-                  change(name === "" ? { shape } : { shape, of: name, total });
-                  close();
-                }}
-              />
-            )}
-          </SentencePart>
+          <OnePart
+            label="What is counted"
+            value={of?.name ?? ""}
+            options={[
+              ["", `how many ${things}`],
+              ...fields.map(({ name, field }) => [name, field.label.toLowerCase()] as const),
+            ]}
+            onPick={(name) => change(name === "" ? { shape } : { shape, of: name, total })}
+          />
           {of && (
             <>
               {", its "}
-              <SentencePart label="Added up by" words={totalWords[total]}>
-                {(close) => (
-                  <PickList
-                    options={chartTotals.map((way) => [way, totalWords[way]])}
-                    chosen={[total]}
-                    onPick={(way) => {
-                      change({ shape, of: of.name, total: way as (typeof chartTotals)[number] });
-                      close();
-                    }}
-                  />
-                )}
-              </SentencePart>
+              <OnePart
+                label="Added up by"
+                value={total}
+                options={chartTotals.map((way) => [way, totalWords[way]] as const)}
+                onPick={(way) => change({ shape, of: of.name, total: way })}
+              />
             </>
           )}
         </>
       )}
       {", drawn as "}
-      <SentencePart label="Drawn as" words={shapeWords[shape]}>
-        {(close) => (
-          <PickList
-            options={shapes.map((one) => [one, shapeWords[one]])}
-            chosen={[shape]}
-            onPick={(one) => {
-              change({ ...chart, shape: one as ChartShape });
-              close();
-            }}
-          />
-        )}
-      </SentencePart>
+      <OnePart
+        label="Drawn as"
+        value={shape}
+        options={shapesOf(view, chart).map((one) => [one, shapeWords[one]] as const)}
+        onPick={(one) => change({ ...chart, shape: one })}
+      />
     </>
   );
 }

@@ -2,10 +2,17 @@
 import type { Condition, DatePeriod, DoneShown, Field, Grouping, LensLook, Sorting } from "@/core/model";
 import { datePeriods, doneShown, lensLooks } from "@/core/model";
 import type { LensDraft, LensView } from "@/core/lens";
-import { builtInRegisters, fieldsIn, findRegister, ownRegisters, recordsIn, type Register } from "@/core/register";
+import {
+  builtInRegisters,
+  fieldsIn,
+  findRegister,
+  ownRegisters,
+  recordsIn,
+  thingsWords,
+  type Register,
+} from "@/core/register";
 import type { Writing } from "@/panels/fields/cells";
 import { usualChart } from "@/core/insight";
-import { thingsWords } from "@/panels/fields/thingsWords";
 import { AxesPart } from "./AxesPart";
 import { ChartPart } from "./ChartPart";
 import { AddCondition, ConditionParts } from "./ConditionParts";

@@ -1,7 +1,7 @@
 "use client";
 import { nameOf } from "@/core/things";
 import { useEffect, useMemo, useState } from "react";
-import { fetchBack } from "@/core/commands/fetchBack";
+import { fetchBack, partsOf } from "@/core/commands/fetchBack";
 import { readBackup } from "@/core/interop";
 import { kindNames, Refusal, type PensumRecord } from "@/core/model";
 import { fieldChange } from "@/core/store";
@@ -126,7 +126,10 @@ function CopyDialog({
             <span className="flex-none text-ink-2">
               {kindNames[record.kind].toLowerCase()}, {gone ? "gone" : "otherwise now"}
             </span>
-            <button className="button flex-none" onClick={() => act(fetchBack, { record, from: date })}>
+            <button
+              className="button flex-none"
+              onClick={() => act(fetchBack, { record, from: date, parts: gone ? partsOf(records, record) : [] })}
+            >
               Fetch back
             </button>
           </li>
