@@ -17,6 +17,8 @@ export default defineConfig({
     locale: "en-GB",
     timezoneId: "Europe/Berlin",
     reducedMotion: "reduce",
+    // Only what tests the kept app has it; elsewhere a fault of the network must reach the page.
+    serviceWorkers: "block",
     launchOptions: {
       executablePath: "/usr/bin/chromium",
       args: [

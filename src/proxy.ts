@@ -31,4 +31,4 @@ export function proxy(request: NextRequest) {
 }
 
 /** Everything but the files of the build and the answer that the server is up. */
-export const config = { matcher: [{ source: "/((?!_next/static/|icon\\.svg$|health$).*)" }] };
+export const config = { matcher: [{ source: "/((?!_next/static/|icon\\.svg$|icons/|health$).*)" }] };

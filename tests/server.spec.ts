@@ -38,7 +38,7 @@ test("every answer has the security headers, a missing file is not found, and no
     [pages, [200]],
     [missing, [404]],
     [wrong, [400]],
-    [["/icon.svg", "/health"], [200]],
+    [["/icon.svg", "/health", "/service-worker.js", "/manifest.webmanifest", "/icons/icon-192.png"], [200]],
   ] as const)
     for (const path of paths) {
       const { status, headers } = await answer(baseURL!, path);

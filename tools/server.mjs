@@ -1,7 +1,9 @@
 // Serves the built app. What must hold of every answer, also of those that the framework gives before any of our code
 // runs, is said here. PORT chooses the port; HOST the address to listen on, which is this machine's own unless asked.
+import { readFileSync } from "node:fs";
 import { createServer } from "node:http";
 import next from "next";
+import { serviceWorkerFile } from "./serviceWorker.mjs";
 import { root } from "./setup.mjs";
 
 const port = Number(process.env.PORT ?? 3210);
@@ -32,6 +34,10 @@ function isAddress(url) {
   }
 }
 
+/** The script that keeps the app in the browser, asked for anew each time, so that a new version is noticed. */
+const serviceWorker = readFileSync(serviceWorkerFile);
+const serviceWorkerHeaders = { "content-type": "text/javascript; charset=utf-8", "cache-control": "no-cache" };
+
 const app = next({ dev: false, dir: root, hostname, port });
 await app.prepare();
 const handle = app.getRequestHandler();
@@ -40,6 +46,7 @@ const server = createServer((request, response) => {
   if (request.method !== "GET" && request.method !== "HEAD")
     return end(response, 405, "Only GET and HEAD are answered.", { allow: "GET, HEAD" });
   if (!isAddress(request.url ?? "/")) return end(response, 400, "This is not an address.");
+  if (request.url === "/service-worker.js") return response.writeHead(200, serviceWorkerHeaders).end(serviceWorker);
   handle(request, response).catch(() => {
     if (!response.headersSent) end(response, 500, "Something failed.");
     else response.destroy();

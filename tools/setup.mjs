@@ -73,7 +73,14 @@ export function ensureBuild() {
   const sources = ["src", "demo", "public"].map((name) => join(root, name)).filter((path) => existsSync(path));
   const files = [
     ...sources.flatMap((folder) => [...filesBelow(folder)]),
-    ...["package-lock.json", "next.config.ts", "tsconfig.json", "postcss.config.mjs"].map((name) => join(root, name)),
+    ...[
+      "package-lock.json",
+      "next.config.ts",
+      "tsconfig.json",
+      "postcss.config.mjs",
+      "tools/build.mjs",
+      "tools/serviceWorker.mjs",
+    ].map((name) => join(root, name)),
   ];
   const state = hash(
     files
@@ -81,9 +88,13 @@ export function ensureBuild() {
       .map((file) => file + hash(readFileSync(file)))
       .join("\n"),
   );
-  if (stamp("build") === state && existsSync(join(root, ".next", "BUILD_ID"))) return;
+  if (stamp("build") === state && existsSync(join(root, ".next", "service-worker.js"))) return;
   console.log("Building");
-  execFileSync("npx", ["next", "build"], { cwd: root, stdio: ["ignore", "pipe", "inherit"], env: quiet });
+  execFileSync(process.execPath, [join(root, "tools", "build.mjs"), "pipe"], {
+    cwd: root,
+    stdio: "inherit",
+    env: quiet,
+  });
   stamp("build", state);
 }
 
@@ -100,11 +111,11 @@ export function freePort() {
 }
 
 /** Starts the built app. Gives its address and how to stop it. */
-export async function startApp({ port, demo = false, stdio = "ignore" }) {
+export async function startApp({ port, stdio = "ignore" }) {
   const child = spawn(process.execPath, [join(root, "tools/server.mjs")], {
     cwd: root,
     stdio,
-    env: { ...quiet, NODE_ENV: "production", PORT: String(port), PENSUM_DEMO: demo ? "1" : "0" },
+    env: { ...quiet, NODE_ENV: "production", PORT: String(port) },
   });
   const address = `http://localhost:${port}`;
   for (let tries = 0; ; tries++) {

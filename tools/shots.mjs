@@ -21,7 +21,7 @@ const { views } = await import("./views.mjs");
 const folder = process.env.SHOTS_TO ?? join(root, "docs", "screenshots");
 mkdirSync(folder, { recursive: true });
 const wanted = process.argv.slice(2);
-const app = await startApp({ port: await freePort(), demo: true });
+const app = await startApp({ port: await freePort() });
 const browser = await chromium.launch({ executablePath: chromiumPath, args: chromiumFlags });
 try {
   for (const [

@@ -7,7 +7,7 @@ import "@fontsource-variable/hanken-grotesk/wght.css";
 import "./globals.css";
 
 export const metadata: Metadata = { title: "Pensum", description: "The day's work, weighed out." };
-export const viewport: Viewport = { width: "device-width", initialScale: 1 };
+export const viewport: Viewport = { width: "device-width", initialScale: 1, viewportFit: "cover" };
 
 /** Sets the chosen appearance before anything is drawn, so that no light page flashes in the dark. */
 const appearance = `try{const a=localStorage.getItem("pensum-appearance");if(a==="light"||a==="dark")document.documentElement.dataset.appearance=a}catch{}`;

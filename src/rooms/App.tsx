@@ -27,14 +27,8 @@ type Stage =
   | { at: "open"; workspace: Workspace; problem?: unknown }
   | { at: "refused"; title: string; reason: string; stored?: WorkspaceName };
 
-interface AppProps {
-  nonce: string;
-  /** Whether a first visit opens the demo. */
-  startsWithDemo: boolean;
-}
-
 /** The whole of Pensum in one tab: opens the workspace, and shows the room that the address names. */
-export function App({ nonce, startsWithDemo }: AppProps) {
+export function App({ nonce }: { nonce: string }) {
   const [stage, setStage] = useState<Stage>({ at: "opening" });
   const [name, setName] = useState<WorkspaceName | undefined>();
   const [past, lookAt] = useState<Workspace | undefined>();
@@ -42,10 +36,10 @@ export function App({ nonce, startsWithDemo }: AppProps) {
 
   useEffect(() => {
     clock.current = appClock();
-    const chosen = chosenWorkspace() ?? (startsWithDemo ? "demo" : undefined);
+    const chosen = chosenWorkspace();
     if (chosen) setName(chosen);
     else setStage({ at: "welcome" });
-  }, [startsWithDemo]);
+  }, []);
 
   useEffect(() => {
     if (!name) return;

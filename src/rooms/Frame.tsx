@@ -2,7 +2,9 @@
 import { keepFocus } from "@/ui/keepFocus";
 import { Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
 import { addDays, dateOf, today as todayOf, type DateText } from "@/core/time";
+import { badgeChoice } from "@/ui/badge";
 import { useNow } from "@/ui/clock";
+import { takeHandedFiles } from "@/ui/handed";
 import {
   dayAddress,
   goTo,
@@ -27,6 +29,7 @@ import { useOwnHabits } from "./frame/useOwnHabits";
 import { useStandingOrders } from "./frame/useStandingOrders";
 import { Today } from "./today/Today";
 import { late } from "@/ui/late";
+import { keepApp, useNewVersion } from "@/ui/newVersion";
 
 const Settings = late(() => import("./settings/SettingsRoom").then((room) => ({ default: room.SettingsRoom })));
 const Gather = late(() => import("./gather/GatherRoom").then((room) => ({ default: room.GatherRoom })));
@@ -40,6 +43,8 @@ const SearchDialog = late(() => import("./frame/SearchDialog").then((found) => (
 const WhichGoes = late(() => import("@/panels/clock/WhichGoes").then((part) => ({ default: part.WhichGoes })));
 const Reminders = late(() => import("@/panels/clock/Reminders").then((part) => ({ default: part.Reminders })));
 const PastBanner = late(() => import("./frame/PastBanner").then((banner) => ({ default: banner.PastBanner })));
+const VersionBanner = late(() => import("./frame/VersionBanner").then((banner) => ({ default: banner.VersionBanner })));
+const LateBadge = late(() => import("./frame/LateBadge").then((badge) => ({ default: badge.LateBadge })));
 const KeysHelp = late(() => import("./frame/KeysHelp").then((help) => ({ default: help.KeysHelp })));
 
 const stuckMilliseconds = 2000;
@@ -57,7 +62,8 @@ export function Frame({ problem }: { problem: unknown }) {
   const planOf = useCallback((day: DateText) => (look ? planAddress(look, span, day) : ""), [look, span]);
   const capture = useRef<HTMLInputElement>(null);
   const [helpOpen, setHelpOpen] = useState(false);
-  const [searchOpen, setSearchOpen] = useState(false);
+  /** What was typed into the search before it had come; undefined while it is closed. */
+  const [searched, setSearched] = useState<string>();
   const { journal, past } = useWorkspace();
   const turnBack = useTurnBack();
   const clockActs = useClockActs();
@@ -82,6 +88,10 @@ export function Frame({ problem }: { problem: unknown }) {
   }, [record]);
 
   useEffect(keepFocus, []);
+  useEffect(keepApp, []);
+  useEffect(() => takeHandedFiles(goToReaderOf), []);
+  const { isShown: isBadgeShown } = badgeChoice.use();
+  const changeOver = useNewVersion();
 
   useEffect(() => {
     const leave = () => store.settle();
@@ -110,7 +120,10 @@ export function Frame({ problem }: { problem: unknown }) {
       if (typing && event.key.length === 1 && !mod && !event.altKey) return;
       if (document.querySelector("[role=dialog]")) return;
       const key = event.key.toLowerCase();
-      if (mod && !event.altKey && (key === "z" || key === "y")) {
+      if (searched !== undefined && !mod && !event.altKey && event.key.length === 1) {
+        event.preventDefault();
+        setSearched(searched + event.key);
+      } else if (mod && !event.altKey && (key === "z" || key === "y")) {
         if (/^(INPUT|TEXTAREA)$/.test(target.tagName)) return;
         event.preventDefault();
         turnBack(key === "y" || event.shiftKey ? "redo" : "undo");
@@ -141,12 +154,12 @@ export function Frame({ problem }: { problem: unknown }) {
       } else if (event.key === "Escape" && record && !typing) openRecord(undefined);
       else if (event.key === "/" && !typing) {
         event.preventDefault();
-        setSearchOpen(true);
+        setSearched("");
       } else if (event.key === "?" && !typing) setHelpOpen(true);
     };
     addEventListener("keydown", press);
     return () => removeEventListener("keydown", press);
-  }, [store, clock, date, today, record, place, turnBack, clockActs, choose]);
+  }, [store, clock, date, today, record, place, turnBack, clockActs, choose, searched]);
 
   return (
     <div className="flex h-full flex-col">
@@ -155,7 +168,7 @@ export function Frame({ problem }: { problem: unknown }) {
         date={date}
         today={today}
         onHelp={() => setHelpOpen(true)}
-        onSearch={() => setSearchOpen(true)}
+        onSearch={() => setSearched("")}
       >
         <CaptureField ref={capture} />
       </TopBar>
@@ -165,6 +178,11 @@ export function Frame({ problem }: { problem: unknown }) {
         </Suspense>
       ) : (
         <SavingBanner problem={problem} />
+      )}
+      {changeOver && (
+        <Suspense>
+          <VersionBanner onUse={changeOver} />
+        </Suspense>
       )}
       <div className="frame-body flex min-h-0 flex-1">
         <Spine
@@ -202,14 +220,19 @@ export function Frame({ problem }: { problem: unknown }) {
           <Reminders />
         </Suspense>
       )}
+      {isBadgeShown && !past && (
+        <Suspense>
+          <LateBadge />
+        </Suspense>
+      )}
       {fourth && (
         <Suspense>
           <WhichGoes />
         </Suspense>
       )}
-      {searchOpen && (
+      {searched !== undefined && (
         <Suspense>
-          <SearchDialog onClose={() => setSearchOpen(false)} />
+          <SearchDialog begun={searched} onClose={() => setSearched(undefined)} />
         </Suspense>
       )}
       {helpOpen && (
@@ -219,6 +242,11 @@ export function Frame({ problem }: { problem: unknown }) {
       )}
     </div>
   );
+}
+
+/** Tables are read in a register, other files in the settings. */
+function goToReaderOf(names: readonly string[]) {
+  goTo(names.some((name) => /\.[ct]sv$/i.test(name)) ? "/registers/tasks" : "/settings");
 }
 
 /** F6 goes from pane to pane, as it does between the panes of a window. */

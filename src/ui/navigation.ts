@@ -83,7 +83,8 @@ export function usePlace(): Place {
 }
 
 function placeOf(path: string): Place {
-  if (path === "/") return { room: "today", date: undefined };
+  // What is handed over at `/add` stands in the field of any room.
+  if (path === "/" || path === "/add") return { room: "today", date: undefined };
   if (path === "/settings") return { room: "settings" };
   if (path === "/gather") return { room: "gather" };
   if (path === "/goals") return { room: "goals" };

@@ -3,5 +3,5 @@ import { App } from "@/rooms/App";
 
 export default async function Page() {
   const nonce = (await headers()).get("x-nonce") ?? "";
-  return <App nonce={nonce} startsWithDemo={process.env.PENSUM_DEMO === "1"} />;
+  return <App nonce={nonce} />;
 }

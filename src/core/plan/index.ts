@@ -32,5 +32,6 @@ export * from "./timeline";
 export * from "./timesheet";
 export * from "./tray";
 export * from "./warnings";
+export * from "./lateTasks";
 export * from "./mine";
 export * from "./workLog";

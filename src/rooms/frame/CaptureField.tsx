@@ -5,6 +5,7 @@ import {
   type Ref,
   Suspense,
   useCallback,
+  useEffect,
   useId,
   useMemo,
   useRef,
@@ -19,6 +20,7 @@ import { dateOf, dateText, rangeText, type MomentText } from "@/core/time";
 import { becomesText } from "@/panels/days/LoadBar";
 import { LikelyLength } from "@/panels/fields/LikelyLength";
 import { useCaptureContext } from "@/panels/useCaptureContext";
+import { handedWords } from "@/ui/handed";
 import { notify } from "@/ui/notices";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { late } from "@/ui/late";
@@ -60,6 +62,14 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
         () => {},
       );
   };
+  // What the address hands over is shown as it was understood, and is added by the person.
+  useEffect(() => {
+    const words = handedWords(location);
+    if (words === undefined) return;
+    history.replaceState(null, "", "/");
+    setLine(words);
+    box.current?.querySelector("input")?.focus();
+  }, []);
   const clear = () => {
     setLine("");
     setKind(undefined);

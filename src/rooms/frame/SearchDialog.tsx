@@ -12,7 +12,7 @@ import { useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { searchKeeper } from "./searchKeeper";
 
 /** Looks through everything: titles, texts and fields, as one types; opens what was found at the place. */
-export function SearchDialog({ onClose }: { onClose: () => void }) {
+export function SearchDialog({ begun, onClose }: { begun: string; onClose: () => void }) {
   const store = useStore();
   const style = useTimeStyle();
   const today = dateOf(store.clock.now());
@@ -22,7 +22,7 @@ export function SearchDialog({ onClose }: { onClose: () => void }) {
     () => keeper.share,
     () => 0,
   );
-  const [typed, setTyped] = useState("");
+  const [typed, setTyped] = useState(begun);
   const [hits, setHits] = useState<{ typed: string; found: readonly SearchHit[] }>({ typed: "", found: [] });
   const [at, setAt] = useState(0);
   const list = useId();

@@ -7,6 +7,7 @@ import type { LensDraft, LensView } from "@/core/lens";
 import type { Register } from "@/core/register";
 import { download } from "@/ui/download";
 import { FileInput } from "@/ui/FileInput";
+import { useHandedFile } from "@/ui/handed";
 import type { Writing } from "@/panels/fields/cells";
 import { notify } from "@/ui/notices";
 import { MenuButton } from "./FieldMenu";
@@ -59,6 +60,7 @@ export function InAndOut({ writing, register, lens, view }: InAndOutProps) {
       notify({ text: error.message, tone: "refused" });
     }
   };
+  useHandedFile([".csv", ".tsv"], (file) => void read(file));
   return (
     <span className="text-ink-2">
       <SentencePart label="In and out" words="in and out">

@@ -4,6 +4,7 @@ import { useRef, useState } from "react";
 import { dateOf } from "@/core/time";
 import { download } from "@/ui/download";
 import { FileInput } from "@/ui/FileInput";
+import { useHandedFile } from "@/ui/handed";
 import { Dialog } from "@/ui/Dialog";
 import { useWorkspace } from "@/ui/workspaceContext";
 import type { BackupWorker } from "@/workers/backup.worker";
@@ -49,6 +50,7 @@ export function Backup() {
     workspace.announceReplaced();
     location.reload();
   };
+  useHandedFile([".pensum"], setAsked);
   const records = workspace.store.size;
   return (
     <Section

@@ -6,6 +6,7 @@ import { dateOf, needLibrary } from "@/core/time";
 import { Dialog } from "@/ui/Dialog";
 import { download } from "@/ui/download";
 import { FileInput } from "@/ui/FileInput";
+import { useHandedFile } from "@/ui/handed";
 import { notify } from "@/ui/notices";
 import { useWorkspace } from "@/ui/workspaceContext";
 import type { CalendarWorker } from "@/workers/calendar.worker";
@@ -49,6 +50,7 @@ export function CalendarFiles() {
     notify({ text: said, undo: true });
     setTaken(undefined);
   };
+  useHandedFile([".ics", ".ical"], (file) => void read(file));
   const count = taken ? taken.reading.changes.added.size + taken.reading.changes.updated.size : 0;
   return (
     <Section

@@ -6,6 +6,7 @@ import { dateOf } from "@/core/time";
 import { Dialog } from "@/ui/Dialog";
 import { download } from "@/ui/download";
 import { FileInput } from "@/ui/FileInput";
+import { useHandedFile } from "@/ui/handed";
 import { notify } from "@/ui/notices";
 import { useWorkspace } from "@/ui/workspaceContext";
 import type { ChosenFile, FolderPlan, FolderWorker } from "@/workers/folder.worker";
@@ -76,6 +77,10 @@ export function MarkdownFolder() {
     }
     setTaken({ name: called, ...kept, titles: "fileName", plan });
   };
+  useHandedFile(
+    [".md", ".zip"],
+    (file) => void read(file.name.toLowerCase().endsWith(".zip") ? file : [{ path: file.name, file }], file.name),
+  );
   const close = (text?: string) => {
     taken?.worker.terminate();
     setTaken(undefined);

@@ -8,6 +8,7 @@ import { Appearance } from "./Appearance";
 import { Backup } from "./Backup";
 import { CalendarFiles } from "./CalendarFiles";
 import { Choices } from "./Choices";
+import { Device } from "./Device";
 import { MarkdownFolder } from "./MarkdownFolder";
 import { Planning } from "./Planning";
 import { ClockField, LengthField } from "./typed";
@@ -35,6 +36,7 @@ export function SettingsRoom() {
         <PullWeights />
         <You />
         <Appearance />
+        <Device />
         <Backup />
         <MarkdownFolder />
         <CalendarFiles />
