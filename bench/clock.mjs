@@ -59,7 +59,11 @@ export async function clock({ address }) {
 async function running(address) {
   const browser = await launch();
   try {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: "en-GB" });
+    const context = await browser.newContext({
+      viewport: { width: 1280, height: 800 },
+      locale: "en-GB",
+      serviceWorkers: "block",
+    });
     const page = await context.newPage();
     await page.addInitScript(() => localStorage.setItem("pensum-workspace", "demo"));
     await page.clock.install({ time: new Date("2026-11-24T10:07:00Z") });

@@ -59,6 +59,7 @@ async function freshPage(browser, workspace, size) {
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",
     timezoneId: "Europe/Berlin",
+    serviceWorkers: "block",
   });
   const page = await context.newPage();
   await page.addInitScript(

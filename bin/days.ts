@@ -4,7 +4,7 @@ import { place, setState } from "@/core/commands";
 import { finishClock, startClock, type StartOn } from "@/core/commands/clock";
 import { defaultSettings, newId, Refusal, type Id, type Settings, type Task } from "@/core/model";
 import { namedRecord, plainTitle } from "@/core/page";
-import { clockRun, entryMinutes, FreeAhead, isLate, loadOf, namedItems, stripItems } from "@/core/plan";
+import { captureContext, clockRun, entryMinutes, FreeAhead, isLate, loadOf, namedItems, stripItems } from "@/core/plan";
 import { addToRegister } from "@/core/shaping";
 import type { Store } from "@/core/store";
 import { nameOf } from "@/core/things";
@@ -57,17 +57,9 @@ const styleOf = (store: Store): TimeStyle => ({ locale: "en-GB", hour12: setting
 
 /** What a typed line means in a workspace. */
 export function understood(store: Store, line: string, clock: Clock): Draft {
-  const named = (kind: "theme" | "person") => (name: string) => {
-    const record = namedRecord(store, kind, name);
-    return record?.kind === kind ? { id: record.id, title: record.title } : undefined;
-  };
-  return understand(line, {
-    now: clock.now(),
-    style: styleOf(store),
-    priorities: settingsOf(store).priorities,
-    theme: named("theme"),
-    person: named("person"),
-  });
+  const settings = settingsOf(store);
+  const context = captureContext(store, settings, styleOf(store), settings.firstWeekday ?? 1);
+  return understand(line, { ...context, now: clock.now() });
 }
 
 function firstDay({ options }: Asked, clock: Clock): DateText {

@@ -112,7 +112,7 @@ const views: readonly (readonly [string, string, ((page: Page) => Promise<void>)
     async (page) => {
       await page.keyboard.press("n");
       await page.keyboard.type("letter 1 h due 2 Dec vital #reporting");
-      await page.getByRole("list", { name: "Understood" }).waitFor();
+      await page.getByRole("list", { name: "Recognised" }).waitFor();
     },
   ],
 ];

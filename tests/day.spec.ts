@@ -205,7 +205,7 @@ test("a captured line shows what was understood, and each part can be refused", 
   await open(page, { workspace: "demo" });
   await page.keyboard.press("n");
   await page.keyboard.type("landowner letter 1 h due 2 Dec vital #reporting @Odile");
-  const understood = page.getByRole("list", { name: "Understood" }).getByRole("listitem");
+  const understood = page.getByRole("list", { name: "Recognised" }).getByRole("listitem");
   await expect(understood).toHaveText([
     "Length60 min",
     "DueWed 2 Dec",
@@ -213,7 +213,7 @@ test("a captured line shows what was understood, and each part can be refused", 
     "ThemeReporting",
     "PersonOdile",
   ]);
-  await page.getByRole("button", { name: /^Not priority/ }).click();
+  await page.getByRole("button", { name: /^Ignore priority/ }).click();
   await expect(understood).toHaveCount(4);
   await page.getByRole("textbox", { name: "Add something" }).press("Enter");
   await expect(line(page, "landowner letter vital")).toContainText("Reporting60 mindue Wed 2 Dec");

@@ -37,7 +37,7 @@ test(`a browser killed ${kills} times in bursts of acts loses nothing that was a
       // What reads lines is there before the first, so that a line has been added when the field is empty again.
       const field = page.getByRole("textbox", { name: "Add something" });
       await field.fill("warm up 5 min");
-      await expect(page.getByRole("list", { name: "Understood" })).toBeVisible();
+      await expect(page.getByRole("list", { name: "Recognised" })).toBeVisible();
       await field.fill("");
       // Bursts of one to six lines, each burst noted when the app says that all is saved; killed in one of the later ones.
       const known = acknowledged.size;

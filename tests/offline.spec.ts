@@ -158,7 +158,7 @@ test("what an address hands over stands in the field as it was understood, and i
   const field = page.getByRole("textbox", { name: "Add something" });
   await expect(field).toHaveValue("Peat maps read tomorrow 45 min https://moor.example/maps.html");
   await expect(page).toHaveURL(/\/$/);
-  await expect(page.getByRole("list", { name: "Understood" })).toContainText("45 min");
+  await expect(page.getByRole("list", { name: "Recognised" })).toContainText("45 min");
   await field.press("Enter");
   await expect(page.getByText(/Added “Peat maps read https:\/\/moor\.example\/maps\.html”/)).toBeVisible();
   await page.reload();

@@ -31,6 +31,7 @@ try {
     if (wanted.length > 0 && !wanted.some((word) => name.includes(word))) continue;
     const context = await browser.newContext({
       viewport: { width, height },
+      serviceWorkers: "block",
       colorScheme: dark ? "dark" : "light",
       locale: "en-GB",
       timezoneId: "Europe/Berlin",
@@ -39,7 +40,9 @@ try {
     const page = await context.newPage();
     page.on("console", (message) => message.type() === "error" && console.log(`${name}: ${message.text()}`));
     page.on("pageerror", (error) => console.log(`${name}: ${error.message}`));
-    await page.addInitScript(`globalThis.pensumNow = ${JSON.stringify(now)}`);
+    await page.addInitScript(
+      `globalThis.pensumNow = ${JSON.stringify(now)}; localStorage.getItem("pensum-workspace") ?? localStorage.setItem("pensum-workspace", "demo")`,
+    );
     await page.goto(app.address + path);
     await page.locator(".top-bar").waitFor();
     await page.waitForTimeout(400);

@@ -1,6 +1,7 @@
 import { casual, GB } from "chrono-node/en";
 import {
   addDays,
+  addMonths,
   clockText,
   dateFromParts,
   dateOf,
@@ -8,6 +9,7 @@ import {
   minuteOf,
   minuteOfParts,
   momentAt,
+  startOfWeek,
   type DateText,
   type MomentText,
   type TimeStyle,
@@ -15,13 +17,15 @@ import {
 import type { PartKind } from "./draft";
 import { prefixLength, type CaptureContext, type Found, type Mutable } from "./found";
 
-const monthNames =
+/** The names of months and their short forms, as a pattern. */
+export const monthNames =
   "jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?";
 const dayAndMonth = new RegExp(
   `(?<![\\d.])(\\d{1,2})(?:st|nd|rd|th)?(?:\\s+of)?\\s+(${monthNames})\\b(?:,?\\s+(\\d{4}))?|\\b(\\d{4})-(\\d{2})-(\\d{2})\\b`,
   "gi",
 );
-const monthNumber = (name: string) =>
+/** 1 for any form of January. */
+export const monthNumber = (name: string) =>
   "janfebmaraprmayjunjulaugsepoctnovdec".indexOf(name.slice(0, 3).toLowerCase()) / 3 + 1;
 
 /** Dates with a day that the calendar does not have: they stay words, and are remarked upon. */
@@ -38,44 +42,134 @@ function missingDates(text: string, thisYear: number): { from: number; to: numbe
   return missing;
 }
 
-/** Days, clock times and due dates in a line. Dates that do not exist stay words, and go to `remarks`. */
-export function* dateParts(text: string, context: CaptureContext, remarks: string[]): Generator<Found> {
+const partOfDayBehind = /(?:^|\s+)(?:in\s+the\s+|this\s+)?(?:morning|afternoon|evening|night)$|^tonight$/i;
+
+/**
+ * Days, clock times, due dates and days of rest in a line. Dates that do not exist stay words, and go to `remarks`.
+ * @param repeats whether what the line says comes again, so that "until" is its last day
+ */
+export function* dateParts(
+  text: string,
+  context: CaptureContext,
+  remarks: string[],
+  repeats: boolean,
+): Generator<Found> {
   const { now, style } = context;
   let readable = text;
-  for (const { from, to, words } of missingDates(text, Number(now.slice(0, 4)))) {
-    remarks.push(`${words} is not a date that exists, so it stays as words.`);
+  const blank = (from: number, to: number) => {
     readable = readable.slice(0, from) + "·".repeat(to - from) + readable.slice(to);
+  };
+  for (const { from, to, words } of missingDates(text, Number(now.slice(0, 4)))) {
+    remarks.push(`${words} is not a valid date, so it is kept as text.`);
+    blank(from, to);
   }
+  // What has a word before it that says what the date is for is read by itself.
+  for (const { what, shape } of leads)
+    for (const lead of readable.matchAll(shape)) {
+      if (what === "until" && !repeats) continue;
+      const at = lead.index + lead[0].length;
+      const [date] = datesIn(readable.slice(at, at + longestDate), context);
+      if (date?.from !== 0 || !date.day) continue;
+      const span = { from: lead.index, to: at + date.to };
+      if (what === "due") yield { ...span, ...duePart(date.day, date.minute, style) };
+      else yield { ...span, ...(what === "rest" ? restPart : untilPart)(date.day, style) };
+      blank(span.from, span.to);
+    }
+  for (const { day, minute, endMinute, hasDay, ...span } of datesIn(readable, context)) {
+    const from = span.from - prefixLength(readable, span.from, /\b(?:on|at|from)\s+$/i);
+    yield { from, to: span.to, ...dayPart(hasDay ? day : undefined, minute, endMinute, style) };
+  }
+}
+
+const longestDate = 40;
+const leads = [
+  {
+    what: "rest",
+    shape: /(?<![\p{L}\d])(?:(?:hide|hidden|rest|resting)(?:\s+it)?\s+(?:until|till)|not\s+before)\s+/giu,
+  },
+  { what: "until", shape: /(?<![\p{L}\d])(?:until|till|up\s+to|through)\s+/giu },
+  {
+    what: "due",
+    shape: /(?<![\p{L}\d])(?:due(?:\s+(?:on|by|at))?|by|before|until|till|no\s+later\s+than)\s+/giu,
+  },
+] as const;
+
+interface ReadDate {
+  readonly from: number;
+  readonly to: number;
+  readonly day: DateText | undefined;
+  /** Whether the day was said, and not only a time of it. */
+  readonly hasDay: boolean;
+  readonly minute: number | undefined;
+  readonly endMinute: number | undefined;
+}
+
+/** What bare numbers behind it count: "chapter 3-4", "pages 20 to 23". */
+export const countsBefore =
+  /\b(?:chapters?|pages?|pp?\.?|rooms?|reach(?:es)?|sections?|parts?|numbers?|no\.?|steps?|vol(?:ume)?s?\.?|grades?|lines?|fig(?:ure)?s?\.?|tables?|items?|questions?|exercises?|units?|weeks?|verses?|gauges?|levels?|versions?)\s+$/i;
+const bareHours = /^\d{1,2}(?:\s?(?:-|–|—|to|until)\s?\d{1,2})?$/i;
+const bareHour = /(?:^|\s)\d{1,2}(?:\s+o['’]?clock)?$/i;
+const earliestHour = 7;
+
+/** The days and times that stand in a text, in order. */
+function* datesIn(text: string, context: CaptureContext): Generator<ReadDate> {
+  const { now, style } = context;
+  const today = dateOf(now);
+  const near = nearDays(text, context);
+  yield* near;
+  let readable = text;
+  for (const { from, to } of near) readable = readable.slice(0, from) + "·".repeat(to - from) + readable.slice(to);
   for (const result of chronoResults(readable, now, style)) {
     const { start, end, index } = result;
     const hasDay = start.isCertain("day") || start.isCertain("weekday");
     const hasTime = start.isCertain("hour");
     if (!hasDay && !hasTime) continue;
-    const words = result.text.trimEnd();
-    if (isRatherAWord(words, index) || words.includes("·")) continue;
-    if (/[-–/.:\d]$/.test(readable.slice(0, index)) || /^(?:[-–/\d]|:\d)/.test(readable.slice(index + words.length)))
+    const said = result.text.trimEnd();
+    // A part of the day is read by itself.
+    const words = hasTime ? said : said.replace(partOfDayBehind, "");
+    const before = readable.slice(0, index);
+    if (words === "" || isRatherAWord(words, index) || words.includes("·")) continue;
+    if (/[-–/.:\d]$/.test(before) || /^(?:[-–/\d]|:\d)/.test(readable.slice(index + words.length))) continue;
+    if (/\d\s$/.test(before) && /^\d{1,2}\/\d/.test(words)) continue;
+    if (bareHours.test(words) && (countsBefore.test(before) || !/\b(?:at|from|by|until|till)\s+$/i.test(before)))
       continue;
-    const minute = hasTime ? minuteOfParts(start.get("hour") ?? 0, start.get("minute") ?? 0) : undefined;
+    const hour = start.get("hour") ?? 0;
+    const isLater = bareHour.test(words) && !start.isCertain("meridiem") && hour < earliestHour && hour > 0;
+    const minute = hasTime ? minuteOfParts(isLater ? hour + 12 : hour, start.get("minute") ?? 0) : undefined;
     const dated = dateFromParts(start.get("year") ?? 0, start.get("month") ?? 0, start.get("day") ?? 0);
-    const day = hasDay ? dated : minute !== undefined && minute < minuteOf(now) ? addDays(dateOf(now), 1) : dateOf(now);
+    const day = hasDay ? dated : minute !== undefined && minute < minuteOf(now) ? addDays(today, 1) : today;
     if (!day || (hasTime && minute === undefined)) continue;
-    const due = prefixLength(readable, index, /\b(?:due(?:\s+(?:on|by|at))?|by|before|until)\s+$/i);
-    const from = index - (due || prefixLength(readable, index, /\b(?:on|at|from)\s+$/i));
-    const span = { from, to: index + words.length };
-    if (due) yield { ...span, ...duePart(day, minute, style) };
-    else {
-      const endMinute = end?.isCertain("hour")
-        ? minuteOfParts(end.get("hour") ?? 0, end.get("minute") ?? 0)
-        : undefined;
-      yield { ...span, ...dayPart(hasDay ? day : undefined, minute, endMinute, style) };
-    }
+    const endMinute = end?.isCertain("hour") ? minuteOfParts(end.get("hour") ?? 0, end.get("minute") ?? 0) : undefined;
+    yield { from: index, to: index + words.length, day, hasDay, minute, endMinute };
   }
+}
+
+const nearShape =
+  /(?<![\p{L}\d])(?:(?<after>(?:the\s+)?day\s+after\s+tomorrow)|next\s+(?<unit>week|month))(?!\p{L})/giu;
+
+/** "the day after tomorrow", "next week": its first day, "next month": its first. */
+function nearDays(text: string, { now, firstWeekday = 1 }: CaptureContext): ReadDate[] {
+  const today = dateOf(now);
+  return [...text.matchAll(nearShape)].map((found) => {
+    const unit = found.groups?.unit?.toLowerCase();
+    const day = !unit
+      ? addDays(today, 2)
+      : unit === "week"
+        ? addDays(startOfWeek(today, firstWeekday), 7)
+        : addMonths(`${today.slice(0, 8)}01`, 1);
+    const span = { from: found.index, to: found.index + found[0].length };
+    return { ...span, day, hasDay: true, minute: undefined, endMinute: undefined };
+  });
 }
 
 /** "sat" and "sun" are days with a capital inside a line; "may" and "now" alone never are; "90m" is not a moment. */
 function isRatherAWord(words: string, at: number): boolean {
-  if (/^(?:now|may|mar)$/i.test(words)) return true;
-  if (/(?:hours?|hrs?|h|minutes?|mins?|min|m)$/i.test(words) && !/^in\b/i.test(words) && !/\d\s?[ap]m$/i.test(words))
+  if (/^(?:now|may|mar|week-?end)$/i.test(words)) return true;
+  if (
+    /(?:\d|\ban?|\bone)\s?(?:hours?|hrs?|h|minutes?|mins?|min|m)$/i.test(words) &&
+    !/^in\b/i.test(words) &&
+    !/\d\s?[ap]m$/i.test(words)
+  )
     return true;
   return /^(?:sun|sat)$/i.test(words) && (at === 0 || words[0] === "s");
 }
@@ -90,6 +184,24 @@ function chronoResults(text: string, now: MomentText, style: TimeStyle) {
   } catch {
     return [];
   }
+}
+
+function restPart(day: DateText, style: TimeStyle) {
+  return {
+    what: "rest" as const,
+    fills: ["rest"] as const,
+    meaning: dateText(day, "short", style),
+    apply: (draft: Mutable) => void (draft.restUntil = day),
+  };
+}
+
+function untilPart(day: DateText, style: TimeStyle) {
+  return {
+    what: "until" as const,
+    fills: ["until"] as const,
+    meaning: dateText(day, "short", style),
+    apply: (draft: Mutable) => void (draft.repeatUntil = day),
+  };
 }
 
 function duePart(day: DateText, minute: number | undefined, style: TimeStyle) {

@@ -14,14 +14,36 @@ const spokenLengths: readonly (readonly [shape: string, minutes: (words: string)
   ],
 ];
 const writtenLength =
-  "\\d{1,4}(?:[.,]\\d{1,2})?\\s?(?:hours?|hrs?|h|minutes?|mins?|min)(?![\\p{L}])(?:\\s?(?:and\\s)?\\d{1,2}(?:\\s?(?:minutes?|mins?|min|m(?!\\p{L})))?(?![\\d:.,\\p{L}]))?|\\d{1,2}h\\d{2}(?:m|min)?(?![\\d:.,\\p{L}])";
+  "\\d{1,4}(?:[.,]\\d{1,2})?\\s?(?:hours?|hrs?|h|minutes?|mins?|min)(?![\\p{L}])(?:\\s?(?:and\\s)?\\d{1,2}(?:\\s?(?:minutes?|mins?|min|m(?!\\p{L})))?(?![\\d:.,\\p{L}]|\\s?(?:h|hours?|min)(?!\\p{L})))?|\\d{1,2}:\\d{2}\\s?(?:hours?|hrs?|h)(?![\\p{L}])|\\d{1,2}h\\d{2}(?:m|min)?(?![\\d:.,\\p{L}])";
+
+const sittings = new RegExp(
+  `(?<![\\d.,:\\p{L}])(?:(?:for|in|over)\\s+)?(?:(?<count>\\d{1,2})\\s*(?:sittings?|sessions?|times|x|×)|(?<word>${numberWords.join("|")})\\s+(?:sittings?|sessions?))\\s*(?:of\\s+|(?=\\d))(?<length>\\d{1,3}(?:[.,]\\d{1,2})?\\s?(?:hours?|hrs?|h|minutes?|mins?|min)(?:\\s?\\d{1,2}(?:\\s?(?:minutes?|mins?|min))?)?|an\\s+hour(?:\\s+and\\s+a\\s+half)?)(?![\\p{L}\\d])`,
+  "giu",
+);
+
+/** "3 sittings of 90 min": the length of all of them. */
+export function* sittingParts(text: string): Generator<Found> {
+  for (const found of text.matchAll(sittings)) {
+    const { count, word, length } = found.groups!;
+    const times = count ? Number(count) : numberWords.indexOf(word!.toLowerCase()) + 1;
+    const each = /^an/i.test(length!) ? (/half/i.test(length!) ? 90 : 60) : parseDuration(length!);
+    if (!each || times < 1) continue;
+    yield {
+      ...{ what: "length", fills: ["length"], from: found.index, to: found.index + found[0].length },
+      meaning: `${times} × ${estimateText(each)}, ${estimateText(times * each)}`,
+      apply: (draft) => void (draft.estimateMinutes = times * each),
+    };
+  }
+}
 
 /** Lengths of time in a line: "20 min", "for 1 h 30", "half an hour". */
 export function* lengthParts(text: string): Generator<Found> {
   for (const [shape, minutes] of [[writtenLength, undefined], ...spokenLengths] as const)
     for (const found of text.matchAll(new RegExp(`(?<![\\d.,:\\p{L}])(?:${shape})(?![\\p{L}])`, "giu"))) {
       const short = found[0].replace(/\s?(?:and\s)?\d{1,2}$/, "");
-      const whole = minutes ? minutes(found[0]) : parseDuration(found[0]);
+      const clock = /^(\d{1,2}):(\d{2})/.exec(found[0]);
+      const spoken = clock ? `${clock[1]} h ${clock[2]}` : found[0];
+      const whole = minutes ? minutes(found[0]) : parseDuration(spoken);
       const length = whole ? found[0].length : short.length;
       const estimate = whole ?? parseDuration(short);
       if (!estimate || /\b(?:in|within|every|after)\s+$/i.test(text.slice(0, found.index))) continue;

@@ -1,4 +1,5 @@
 import { readTimeRange, type TimeRange } from "../page";
+import { countsBefore } from "./dateParts";
 import { clockText, minuteOfParts } from "../time";
 import { prefixLength, type CaptureContext, type Found } from "./found";
 
@@ -34,7 +35,12 @@ const dayAfter = new RegExp(`^[\\s,]+(?:on\\s+)?(?:next\\s+|this\\s+)?(?:${dayWo
 /** "Friday 14-15": bare hours are a stretch of time only beside a day. Before seven they are of the afternoon. */
 function bareRange(text: string, at: number, length: number): TimeRange | undefined {
   const hours = /^(\d{1,2})\s?(?:-|–|—|to|until)\s?(\d{1,2})$/i.exec(text.slice(at, at + length));
-  if (!hours || !(dayBefore.test(text.slice(0, at)) || dayAfter.test(text.slice(at + length)))) return undefined;
+  if (
+    !hours ||
+    countsBefore.test(text.slice(0, at)) ||
+    !(dayBefore.test(text.slice(0, at)) || dayAfter.test(text.slice(at + length)))
+  )
+    return undefined;
   const afternoon = Number(hours[2]) < 7 ? 12 : 0;
   const startMinute = minuteOfParts(Number(hours[1]) + afternoon, 0);
   const endMinute = minuteOfParts(Number(hours[2]) + afternoon, 0);

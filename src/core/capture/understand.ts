@@ -1,12 +1,23 @@
 import { mentionsIn, tagsIn } from "../page";
-import { addDays, dateOf, minuteOf } from "../time";
+import { addDays, dateOf, minuteOf, momentAt, type DateText } from "../time";
+import { isCall, peopleParts, placeParts, readsLikeEvent } from "./aroundParts";
+import { askedParts } from "./askedParts";
+import {
+  fromNowParts,
+  partOfDayParts,
+  settlePartOfDay,
+  spokenClockParts,
+  usualMinutes,
+  weekendParts,
+} from "./clockParts";
 import { dateParts } from "./dateParts";
 import { partKinds, type Draft, type Part, type PartKind } from "./draft";
 import type { CaptureContext, Found, Mutable, Slot } from "./found";
-import { lengthParts } from "./lengthParts";
+import { lengthParts, sittingParts } from "./lengthParts";
 import { rangeParts } from "./rangeParts";
 import { remindParts } from "./remindParts";
-import { repeatParts } from "./repeatParts";
+import { firstDay, regularParts, repeatParts } from "./repeatParts";
+import { spanParts } from "./spanParts";
 
 /** Only so much of a line is searched for parts: a pasted page is words, and stays as it is. */
 const searched = 600;
@@ -14,9 +25,9 @@ const longestTitle = 2000;
 
 /** What each kind of record has room for; whatever it has none for stays in its title. */
 const roomFor: Record<Draft["kind"], ReadonlySet<PartKind>> = {
-  task: new Set(partKinds),
-  event: new Set(["kind", "day", "time", "length", "repeat", "theme", "person", "remind"]),
-  note: new Set(["kind", "tag"]),
+  task: new Set(partKinds.filter((kind) => kind !== "place")),
+  event: new Set(["kind", "day", "time", "length", "repeat", "until", "theme", "person", "remind", "place", "asked"]),
+  note: new Set(["kind", "tag", "asked"]),
 };
 
 /**
@@ -26,7 +37,7 @@ const roomFor: Record<Draft["kind"], ReadonlySet<PartKind>> = {
  * @param refused parts not to be understood, as `partKey` names them; their words stay in the title
  */
 export function understand(line: string, context: CaptureContext, refused: ReadonlySet<string> = new Set()): Draft {
-  const head = line.slice(0, searched);
+  const head = withoutQuotes(line.slice(0, searched));
   let found: Found[] = [];
   const filled = new Set<Slot>();
   const remarks: string[] = [];
@@ -40,31 +51,108 @@ export function understand(line: string, context: CaptureContext, refused: Reado
     for (const slot of fills) filled.add(slot);
     found.push(part);
   };
-  for (const part of kindParts(head)) take(part);
+  const takeAll = (parts: Iterable<Found>) => {
+    for (const part of parts) take(part);
+  };
+  takeAll(kindParts(head));
+  takeAll(askedParts(head));
   // At once, since the kind says what there is room for.
   for (const part of found) part.apply(draft);
-  for (const part of namedParts(head, context)) take(part);
-  for (const part of remindParts(head)) take(part);
-  for (const part of rangeParts(head, context)) take(part);
-  for (const part of repeatParts(head, context)) take(part);
-  for (const part of lengthParts(head)) take(part);
-  for (const part of dateParts(blanked(head, found), context, remarks)) take(part);
-  for (const part of priorityParts(head, context, found)) take(part);
+  takeAll(namedParts(head, context));
+  takeAll(peopleParts(head, context));
+  takeAll(remindParts(head));
+  takeAll(spanParts(blanked(head, found), context));
+  takeAll(rangeParts(head, context));
+  takeAll(spokenClockParts(head, context));
+  takeAll(fromNowParts(head, context));
+  takeAll(repeatParts(head, context));
+  takeAll(regularParts(blanked(head, found), context));
+  takeAll(sittingParts(head));
+  takeAll(lengthParts(head));
+  takeAll(weekendParts(head, context));
+  takeAll(dateParts(blanked(head, found), context, remarks, filled.has("repeat")));
+  takeAll(partOfDayParts(head, context));
+  takeAll(priorityParts(head, context, found));
+  if (!filled.has("kind") && draft.kind === "task") {
+    const places = [...placeParts(blanked(head, found))];
+    const isEvent =
+      found.every(({ what }) => roomFor.event.has(what)) &&
+      readsLikeEvent(titleOutside(head, inOrder(found)), {
+        atHour: found.some(({ what, isPartOfDay }) => what === "time" && !isPartOfDay),
+        days: found.some(({ isSpan }) => isSpan === true),
+        day: filled.has("day"),
+        length: filled.has("length"),
+        company: found.some(({ what, stays }) => what === "person" && stays),
+        place: places.length > 0,
+      });
+    if (isEvent) draft.kind = "event";
+  }
+  if (draft.kind === "event") takeAll(placeParts(blanked(head, found)));
   // An event without a clock time is one of whole days, which has no length.
   if (draft.kind === "event" && !filled.has("time")) found = found.filter((part) => part.what !== "length");
 
-  found.sort((a, b) => a.from - b.from);
+  found = inOrder(found);
   for (const part of found) part.apply(draft);
   found = withSeparators(found, line);
+  draft.title = titleOutside(line, found);
+  settleRepeat(draft, context, filled.has("day"));
+  settlePartOfDay(draft, context);
   settleHours(draft, context);
-  draft.parts = found.map(({ what, from, to, meaning }) => ({ what, from, to, meaning }));
-  const title = titleOutside(line, found);
-  draft.title = title === "" ? line.replace(/\s+/g, " ").trim() : title;
+  delete draft.partOfDay;
+  delete draft.repeatUntil;
+  delete draft.asksReminder;
+  draft.parts = found.map(({ what, from, to, meaning, stays }) => ({
+    what,
+    from,
+    to,
+    meaning,
+    ...(stays ? { stays } : {}),
+  }));
+  if (draft.title === "") draft.title = line.replace(/\s+/g, " ").trim();
   if (draft.title.length > longestTitle) {
     draft.text = line;
     draft.title = `${[...draft.title.slice(0, 120)].slice(0, -1).join("").trimEnd()}…`;
   }
   return draft;
+}
+
+const saidByPlace: ReadonlySet<PartKind> = new Set(["day", "time", "length", "kind", "asked"]);
+
+/**
+ * Reads a line whose kind and hours are given by where it is typed: what it says of a day, a time or a length stays words.
+ * @param hours the day, and minutes since its midnight
+ */
+export function understandAt(
+  line: string,
+  kind: "task" | "event",
+  hours: { readonly day: DateText; readonly startMinute: number; readonly endMinute: number },
+  context: CaptureContext,
+): Draft {
+  const prefix = `${kind}: `;
+  const whole = prefix + line;
+  let refused: ReadonlySet<string> = new Set();
+  // What is refused may leave room for more of its kind.
+  for (;;) {
+    const read = understand(whole, context, refused);
+    const given = read.parts.filter(({ what, from }) => saidByPlace.has(what) && from > 0);
+    if (given.length === 0) {
+      const { endDay: _endDay, remindAt: _remindAt, ...draft } = read;
+      return {
+        ...draft,
+        ...hours,
+        ...(kind === "task" ? { estimateMinutes: hours.endMinute - hours.startMinute } : {}),
+        parts: read.parts
+          .filter(({ what }) => what !== "kind")
+          .map((part) => ({ ...part, from: part.from - prefix.length, to: part.to - prefix.length })),
+      };
+    }
+    refused = new Set([...refused, ...given.map((part) => partKey(part, whole))]);
+  }
+}
+
+/** What is quoted and what is an address are words: their letters are covered, so that nothing is found in them. */
+function withoutQuotes(text: string): string {
+  return text.replace(/“[^”]{2,}”|"[^"]{2,}"|\bhttps?:\S+/g, (words) => "·".repeat(words.length));
 }
 
 /** The name by which a part can be refused: what it was taken for, and its words. */
@@ -77,6 +165,10 @@ export function partKey(part: Pick<Part, "what" | "from" | "to">, line: string):
 function withSeparators(found: readonly Found[], line: string): Found[] {
   const widened: Found[] = [];
   for (const [index, part] of found.entries()) {
+    if (part.stays) {
+      widened.push(part);
+      continue;
+    }
     const before = widened.at(-1)?.to ?? 0;
     const after = found[index + 1]?.from ?? line.length;
     const lead = /[,;]\s*$/.exec(line.slice(before, part.from))?.[0].length ?? 0;
@@ -98,10 +190,15 @@ function blanked(text: string, found: readonly Part[]): string {
   return result;
 }
 
+function inOrder(found: readonly Found[]): Found[] {
+  return [...found].sort((one, other) => one.from - other.from);
+}
+
 function titleOutside(line: string, found: readonly Part[]): string {
   let title = "";
   let at = 0;
   for (const part of found) {
+    if (part.stays) continue;
     title += `${line.slice(at, part.from)} `;
     at = part.to;
   }
@@ -182,11 +279,30 @@ function* priorityParts(text: string, { priorities }: CaptureContext, found: rea
   }
 }
 
-const usualMinutes = 30;
+/** What comes again ends on the day that was said, and does not begin at an hour that has passed. */
+function settleRepeat(draft: Mutable, { now }: CaptureContext, isDayFixed: boolean) {
+  if (draft.repeat === undefined) return;
+  const today = dateOf(now);
+  const rule = draft.repeat.replace(/^RRULE:/, "");
+  if (!isDayFixed && draft.day === today && (draft.startMinute ?? 1440) < minuteOf(now) && rule.includes("BYDAY"))
+    draft.day = firstDay(rule, addDays(today, 1));
+  if (draft.repeatUntil !== undefined && draft.repeatUntil >= (draft.day ?? today))
+    draft.repeat += `;UNTIL=${draft.repeatUntil.replaceAll("-", "")}`;
+}
 
-/** Makes start, end and length agree; an hour without a day is the next one that comes. */
+/**
+ * Makes start, end and length agree; an hour without a day is the next one that comes. What only asks for a reminder has
+ * that and no hours.
+ */
 function settleHours(draft: Mutable, { now }: CaptureContext) {
+  if (draft.endDay !== undefined && draft.kind === "task") draft.due ??= draft.endDay;
   if (draft.startMinute === undefined) return;
   draft.day ??= draft.startMinute < minuteOf(now) ? addDays(dateOf(now), 1) : dateOf(now);
-  draft.endMinute ??= draft.startMinute + (draft.estimateMinutes ?? (draft.kind === "event" ? 60 : usualMinutes));
+  if (draft.asksReminder && draft.kind === "task" && draft.repeat === undefined && draft.endMinute === undefined) {
+    draft.remindAt = momentAt(draft.day, draft.startMinute);
+    delete draft.startMinute;
+    return;
+  }
+  const usual = draft.kind === "event" && !isCall(draft.title) ? 60 : usualMinutes;
+  draft.endMinute ??= draft.startMinute + (draft.estimateMinutes ?? usual);
 }

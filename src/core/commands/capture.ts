@@ -1,4 +1,4 @@
-import type { Draft } from "../capture";
+import { isBare, type Draft } from "../capture/draft";
 import { dayPageId, newId, Refusal, type Id, type Task, bareRecord } from "../model";
 import { namedRecord, plainTitle, writeTaskLine } from "../page";
 import type { Command, Transaction } from "../store";
@@ -6,7 +6,7 @@ import { dateOf, momentAt, type DateText } from "../time";
 import { appendToDay, checkStretch, counted } from "./shared";
 
 /**
- * Makes records of drafts. A task's line goes to the end of the page of its day, of today where it names none, and
+ * Makes records of drafts. A task of which nothing is said may stand in the inbox alone. Any other task's line goes to the end of the page of its day, of today where it names none, and
  * its hours onto the rail. A task that has only a due date gets no do day: when to do it is decided later.
  */
 export const capture: Command<readonly Draft[]> = {
@@ -28,10 +28,15 @@ export const capture: Command<readonly Draft[]> = {
 };
 
 function addTask(tx: Transaction, draft: Draft, lines: Map<DateText, string[]>) {
+  if (draft.inboxOnly && isBare(draft)) {
+    const task = bareRecord("task", { id: newId(), title: draft.title, now: tx.now });
+    tx.put({ ...task, ...taskFieldsOf(tx, draft) });
+    return;
+  }
   const day = draft.day ?? dateOf(tx.now);
   const task: Task = {
     ...bareRecord("task", { id: newId(), title: draft.title, now: tx.now }),
-    ...(draft.day || !draft.due ? { doDay: day } : {}),
+    ...(draft.day || !(draft.due || draft.restUntil) ? { doDay: day } : {}),
     ...taskFieldsOf(tx, draft),
     page: dayPageId(day),
   };
@@ -48,6 +53,8 @@ export function taskFieldsOf(tx: Transaction, draft: Draft) {
     ...(draft.repeat ? { repeat: draft.repeat } : {}),
     ...(draft.priority ? { priority: draft.priority } : {}),
     ...(draft.remindMinutes === undefined ? {} : { remindMinutes: draft.remindMinutes }),
+    ...(draft.remindAt ? { remindAt: draft.remindAt } : {}),
+    ...(draft.restUntil ? { restUntil: draft.restUntil } : {}),
     ...(draft.inSummary ? { inSummary: true } : {}),
     ...(draft.theme ? { theme: draft.theme } : {}),
     tags: draft.tags,
@@ -65,30 +72,20 @@ export function placeAsSaid(tx: Transaction, task: Id, { startMinute, endMinute 
   tx.put({ ...bareRecord("block", { id: newId(), now: tx.now }), start, end, task });
 }
 
-/** Whether nothing was said of it but its words: then it is clarified later, in the room for that. */
-function isBare(draft: Draft): boolean {
-  return (
-    !draft.day &&
-    !draft.due &&
-    !draft.theme &&
-    !draft.priority &&
-    !draft.estimateMinutes &&
-    !draft.startMinute &&
-    !draft.repeat
-  );
-}
-
 function addEvent(tx: Transaction, draft: Draft) {
   const day = draft.day ?? dateOf(tx.now);
   const timed = draft.startMinute !== undefined && draft.endMinute !== undefined;
   const start = timed ? momentAt(day, draft.startMinute as number) : day;
-  const end = timed ? momentAt(day, draft.endMinute as number) : day;
+  const lastDay = draft.endDay ?? day;
+  const end = timed ? momentAt(lastDay, draft.endMinute as number) : lastDay;
   if (timed) checkStretch(start, end);
   tx.put({
     ...bareRecord("event", { id: newId(), title: draft.title, now: tx.now }),
     start,
     end,
     ...(draft.repeat ? { repeat: draft.repeat } : {}),
+    ...(draft.place ? { place: draft.place } : {}),
+    ...(draft.calendar ? { calendar: draft.calendar } : {}),
     ...(draft.theme ? { theme: draft.theme } : {}),
     ...(draft.remindMinutes === undefined ? {} : { remindMinutes: draft.remindMinutes }),
     ...(draft.inSummary ? { inSummary: true } : {}),

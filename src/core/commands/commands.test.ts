@@ -67,6 +67,40 @@ describe("a captured line", () => {
     expect(textOf(today)).toMatch(/^- \[ \] buy gloves \{#\w+\}\n- \[ \] letter \{#\w+\}\n$/);
   });
 
+  test("is an event of its days, at its place, where it reads like one; waits and rings as it says", () => {
+    const lines = [
+      "Trip from 28 to 30 December",
+      "lunch at the mill Thu 12:30",
+      "sow hide until Friday",
+      "remind me at 17:00 to post it",
+    ];
+    store.act(
+      capture,
+      lines.map((line) => understand(line, context)),
+    );
+    const events = store.list("kind", "event");
+    expect(events).toMatchObject([
+      { title: "Trip", start: "2026-12-28", end: "2026-12-30" },
+      { title: "lunch", place: "the mill", start: "2026-11-26T12:30", end: "2026-11-26T13:30" },
+    ]);
+    expect(task("sow")).toMatchObject({ restUntil: "2026-11-27" });
+    expect(task("sow").doDay).toBeUndefined();
+    expect(task("post it")).toMatchObject({ remindAt: `${today}T17:00`, doDay: today });
+    expect(blocks()).toEqual([]);
+  });
+
+  test("of which nothing is said stands in the inbox alone where that was chosen", () => {
+    const chosen = ["learn to sail", "sail tomorrow"].map((line) => ({
+      ...understand(line, context),
+      inboxOnly: true as const,
+    }));
+    store.act(capture, chosen);
+    expect(task("learn to sail")).toMatchObject({ unclarified: true });
+    expect(task("learn to sail").page).toBeUndefined();
+    expect(task("sail").page).toBe("day-2026-11-25");
+    expect(textOf(today) ?? "").toBe("");
+  });
+
   test("makes a person of a new name once", () => {
     store.act(
       capture,

@@ -1,3 +1,4 @@
+export * from "./captureContext";
 export * from "./box";
 export * from "./clock";
 export * from "./clockWords";

@@ -40,6 +40,21 @@ describe("a stretch of the day that was drawn", () => {
     expect(store.list("kind", "block")).toHaveLength(0);
   });
 
+  it("has the words understood that its hours leave open, and keeps those that they say", async () => {
+    const { getByRole, findByText, user, store } = await drawn();
+    await user.click(getByRole("button", { name: "Task" }));
+    await user.type(
+      getByRole("textbox", { name: "In a few words" }),
+      "Hard chapter tomorrow, high, every Monday until 20 Dec 2027",
+    );
+    await findByText(/every week on Monday/);
+    await user.click(getByRole("button", { name: "Set aside" }));
+    expect((store.list("kind", "task") as Task[])[0]).toMatchObject({
+      ...{ title: "Hard chapter tomorrow", priority: "high", doDay: today, estimateMinutes: 60 },
+      repeat: "RRULE:FREQ=WEEKLY;BYDAY=MO;UNTIL=20271220",
+    });
+  });
+
   it("becomes hours for a theme alone", async () => {
     const { getByRole, user, store } = await drawn();
     await user.click(getByRole("button", { name: "Block" }));

@@ -1,8 +1,10 @@
 "use client";
 import { useEffect, useMemo, useRef, useState, type FormEvent } from "react";
+import type { understandAt } from "@/core/capture";
 import { addBlock, addEvent, capture } from "@/core/commands";
 import type { Event, Theme } from "@/core/model";
 import { momentAt, rangeText, type DateText } from "@/core/time";
+import { useCaptureContext } from "@/panels/useCaptureContext";
 import { late } from "@/ui/late";
 import { useAct, useList, useTimeStyle } from "@/ui/workspaceContext";
 import { drawnKinds, rememberDrawn, useDrawnKind, type DrawnKind } from "./drawnKind";
@@ -44,22 +46,31 @@ export function DrawForm(props: DrawFormProps) {
   useEffect(() => {
     void form.current?.scrollIntoView({ block: "nearest" });
   }, []);
+  // Beside the hours, which are drawn, words say the rest: a priority, people, what comes again.
+  const context = useCaptureContext();
+  const [reader, setReader] = useState<{ understandAt: typeof understandAt }>();
+  useEffect(() => {
+    // Where it cannot be loaded the words are the title.
+    void import("@/core/capture").then(setReader, () => {});
+  }, []);
+  const draft = useMemo(
+    () =>
+      reader && kind !== "block" && title.trim() !== ""
+        ? reader.understandAt(title, kind, { day: date, startMinute, endMinute }, context())
+        : undefined,
+    [reader, kind, title, date, startMinute, endMinute, context],
+  );
   const add = () => {
     const themed = themes.some(({ id }) => id === theme) ? { theme } : {};
+    if (draft)
+      return act(capture, [
+        { ...draft, ...themed, ...(kind === "event" && calendar.trim() ? { calendar: calendar.trim() } : {}) },
+      ]);
     if (kind === "task")
       return act(capture, [
         {
-          kind: "task",
-          title: title.trim(),
-          day: date,
-          startMinute,
-          endMinute,
-          estimateMinutes: endMinute - startMinute,
-          ...themed,
-          tags: [],
-          people: [],
-          parts: [],
-          remarks: [],
+          ...{ kind, title: title.trim(), day: date, startMinute, endMinute, ...themed },
+          ...{ estimateMinutes: endMinute - startMinute, tags: [], people: [], parts: [], remarks: [] },
         },
       ]);
     const stretch = { start: momentAt(date, startMinute), end: momentAt(date, endMinute), title, ...themed };
@@ -116,6 +127,11 @@ export function DrawForm(props: DrawFormProps) {
           value={title}
           onChange={(event) => setTitle(event.target.value)}
         />
+        {draft && draft.parts.length > 0 && (
+          <p className="text-small text-ink-2" role="status">
+            {draft.parts.map(({ meaning }) => meaning).join(", ")}
+          </p>
+        )}
         <div className="flex items-center gap-2">
           <select
             className="field min-w-0 flex-1"

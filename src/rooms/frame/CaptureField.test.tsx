@@ -23,10 +23,10 @@ const field = ({ getByRole }: Drawn) => getByRole("textbox", { name: "Add someth
 async function type(screen: Drawn, line: string) {
   await screen.user.click(field(screen));
   await screen.user.type(field(screen), line);
-  await waitFor(() => screen.getByRole("group", { name: "What it becomes" }));
+  await waitFor(() => screen.getByRole("group", { name: "Add as" }));
 }
 const understood = ({ queryByRole }: Drawn) =>
-  [...(queryByRole("list", { name: "Understood" })?.querySelectorAll("li") ?? [])].map(
+  [...(queryByRole("list", { name: "Recognised" })?.querySelectorAll("li") ?? [])].map(
     ({ textContent }) => textContent,
   );
 
@@ -54,7 +54,7 @@ describe("the field at the top", () => {
   it("keeps as words what is refused, and loses none of them", async () => {
     const screen = await drawn();
     await type(screen, "Read Monday");
-    await screen.user.click(screen.getByRole("button", { name: /^Not day/ }));
+    await screen.user.click(screen.getByRole("button", { name: /^Ignore day/ }));
     expect(understood(screen)).toEqual([]);
     await screen.user.click(screen.getByRole("button", { name: "Add" }));
     await waitFor(() => expect(made(screen)).toHaveLength(1));
@@ -88,7 +88,7 @@ describe("the field at the top", () => {
   it("takes back what was refused by the first Escape, and is left by the second", async () => {
     const screen = await drawn();
     await type(screen, "Read Monday");
-    await screen.user.click(screen.getByRole("button", { name: /^Not day/ }));
+    await screen.user.click(screen.getByRole("button", { name: /^Ignore day/ }));
     await screen.user.click(field(screen));
     await screen.user.keyboard("{Escape}");
     expect(understood(screen)).toHaveLength(1);

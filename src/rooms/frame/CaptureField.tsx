@@ -13,7 +13,7 @@ import {
 } from "react";
 import { X } from "lucide-react";
 import type { Draft } from "@/core/capture";
-import { workMinutes } from "@/core/capture/draft";
+import { isBare, workMinutes } from "@/core/capture/draft";
 import { capture } from "@/core/commands";
 import { loadOf } from "@/core/plan";
 import { dateOf, dateText, rangeText, type MomentText } from "@/core/time";
@@ -21,9 +21,17 @@ import { becomesText } from "@/panels/days/LoadBar";
 import { LikelyLength } from "@/panels/fields/LikelyLength";
 import { useCaptureContext } from "@/panels/useCaptureContext";
 import { handedWords } from "@/ui/handed";
+import { deviceChoice } from "@/ui/deviceChoice";
 import { notify } from "@/ui/notices";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { late } from "@/ui/late";
+
+/** Where a line goes of which nothing is said but its words: onto today's page and into the inbox, or there alone. */
+const bareGoes = deviceChoice<{ readonly inboxOnly: boolean }>(
+  "pensum-capture",
+  { inboxOnly: false },
+  ({ inboxOnly }) => ({ inboxOnly: inboxOnly === true }),
+);
 
 const PastedLines = late(() => import("./PastedLines").then((module) => ({ default: module.PastedLines })));
 
@@ -47,11 +55,13 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
   const context = useCaptureContext();
   const style = useTimeStyle();
 
+  const { inboxOnly } = bareGoes.use();
   const draft = useMemo(() => {
     if (!reader || line.trim() === "") return undefined;
     const read = reader.understand(kind ? `${kind}: ${line}` : line, context(), refused);
-    return kind ? withoutPrefix(read, `${kind}: `.length) : read;
-  }, [reader, line, kind, refused, context]);
+    const said = kind ? withoutPrefix(read, `${kind}: `.length) : read;
+    return inboxOnly && isBare(said) ? { ...said, inboxOnly: true as const } : said;
+  }, [reader, line, kind, refused, context, inboxOnly]);
 
   const begin = () => {
     setInside(true);
@@ -93,7 +103,8 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
       setRefused(new Set());
     }
     const { understand } = module;
-    const ready = known ?? understand(line, context());
+    const read = known ?? understand(line, context());
+    const ready = inboxOnly && isBare(read) ? { ...read, inboxOnly: true as const } : read;
     const said = act(capture, [ready], { quiet: true });
     if (said !== undefined) {
       const text = `${said}${placeText(ready, context().now, (day) => dateText(day, "short", style))}`;
@@ -107,6 +118,9 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
     if (event.key === "Enter" && !event.nativeEvent.isComposing) {
       event.preventDefault();
       void add();
+    } else if (event.code === "KeyI" && event.altKey && !event.ctrlKey && !event.metaKey) {
+      event.preventDefault();
+      bareGoes.choose({ inboxOnly: !inboxOnly });
     } else if (event.key === "Escape") {
       event.preventDefault();
       if (line !== "" && refused.size + (kind ? 1 : 0) > 0) {
@@ -205,6 +219,7 @@ function withoutPrefix(draft: Draft, length: number): Draft {
 function placeText(draft: Draft, now: MomentText, write: (day: string) => string): string {
   const day = draft.day ?? dateOf(now);
   if (draft.kind === "note") return " as a note";
+  if (draft.inboxOnly) return " to the inbox";
   return day === dateOf(now) ? " to today" : ` to ${write(day)}`;
 }
 
@@ -249,6 +264,10 @@ const partNames = {
   tag: "Tag",
   person: "Person",
   remind: "Reminder",
+  until: "Until",
+  rest: "Hidden until",
+  place: "Place",
+  asked: "Asked",
 };
 
 function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }: DraftPanelProps) {
@@ -265,15 +284,22 @@ function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }: DraftP
     draft.startMinute !== undefined && draft.endMinute !== undefined
       ? `, ${rangeText(draft.startMinute, draft.endMinute, style)}`
       : "";
-  const where =
-    draft.kind === "note"
-      ? "a page of its own"
-      : `${draft.day ? dateText(day, "short", style) : draft.kind === "event" ? "today, all day" : "today’s page"}${hours}`;
+  const bare = isBare(draft);
+  const days = draft.day
+    ? `${dateText(day, "short", style)}${draft.endDay ? ` to ${dateText(draft.endDay, "short", style)}` : ""}`
+    : draft.kind === "event"
+      ? "today, all day"
+      : !bare
+        ? "today’s page"
+        : draft.inboxOnly
+          ? "inbox only"
+          : "today’s page and the inbox";
+  const where = draft.kind === "note" ? "a new page" : `${days}${hours}`;
   return (
     <div id={id} className="absolute top-9 right-0 left-0 z-30 border border-rule bg-sheet p-3">
       <div className="flex items-baseline justify-between gap-4">
         <p className="min-w-0 truncate font-words text-page font-semibold">{draft.title}</p>
-        <div role="group" aria-label="What it becomes" className="flex flex-none gap-3">
+        <div role="group" aria-label="Add as" className="flex flex-none gap-3">
           {(["task", "event", "note"] as const).map((kind) => (
             <button
               key={kind}
@@ -288,20 +314,29 @@ function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }: DraftP
       </div>
       <p className="text-ink-2">
         {where}
+        {bare && (
+          <>
+            {" "}
+            <button className="link" onClick={() => bareGoes.choose({ inboxOnly: !draft.inboxOnly })}>
+              {draft.inboxOnly ? "Put it on today’s page too" : "Put it in the inbox only"}
+            </button>{" "}
+            <kbd className="text-small text-ink-3">Alt I</kbd>
+          </>
+        )}
         {minutes > 0 && `, ${becomesText(load, minutes)}`}
       </p>
       {draft.kind === "task" && (draft.estimateMinutes !== undefined || draft.theme !== undefined) && (
         <LikelyLength question={{ estimateMinutes: draft.estimateMinutes, theme: draft.theme }} />
       )}
       {draft.parts.length > 0 && (
-        <ul className="mt-2 flex flex-wrap gap-x-4 gap-y-1" aria-label="Understood">
+        <ul className="mt-2 flex flex-wrap gap-x-4 gap-y-1" aria-label="Recognised">
           {draft.parts.map((part) => (
             <li key={part.from} className="flex items-center gap-1 border-b border-woad">
               <span className="text-ink-2">{partNames[part.what]}</span>
               <b className="font-semibold">{part.meaning}</b>
               <button
                 className="button-quiet grid place-items-center"
-                aria-label={`Not ${partNames[part.what].toLowerCase()}: keep “${part.meaning}” as words`}
+                aria-label={`Ignore ${partNames[part.what].toLowerCase()}: keep “${part.meaning}” as text`}
                 onClick={() => onRefuse(keyOf(part))}
               >
                 <X size={13} aria-hidden />
@@ -316,7 +351,7 @@ function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }: DraftP
         </p>
       ))}
       <p className="mt-2 flex items-center justify-between text-small text-ink-3">
-        <span>Enter adds it. Tab reaches what was understood, to refuse it.</span>
+        <span>Press Enter to add it, or Tab to reach a recognised part and reject it.</span>
         <button className="link text-base font-semibold" onClick={onAdd}>
           Add
         </button>

@@ -1,0 +1,108 @@
+import { addDays, dateFromParts, dateOf, dateText, daysBetween, weekday, type DateText } from "../time";
+import { monthNames, monthNumber } from "./dateParts";
+import type { CaptureContext, Found } from "./found";
+
+const weekdayNames =
+  "mon(?:day)?|tue(?:s(?:day)?)?|wed(?:nesday)?|thu(?:r(?:s(?:day)?)?)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?";
+const weekdayCodes = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"];
+const year = "(?:,?\\s+(\\d{4}))?";
+/** An end of a stretch: a date, a day of a month, a weekday, or today and tomorrow. Each has seven groups. */
+const end = [
+  "(\\d{4})-(\\d{2})-(\\d{2})",
+  `(?:(?:${weekdayNames}),?\\s+)?(\\d{1,2})(?:st|nd|rd|th)?(?:(?:\\s+of)?\\s+(${monthNames})\\b${year})?`,
+  `(${monthNames})\\s+(\\d{1,2})(?:st|nd|rd|th)?\\b${year}`,
+  `(${weekdayNames}|today|tomorrow)\\b`,
+].join("|");
+const stretch = new RegExp(
+  `(?<![\\d:./\\p{L}-])(?:(?:from|between)\\s+)?(?:${end})(?:\\s*(?:-|–|—)\\s*|\\s+(?:to|until|till|through|and)\\s+)(?:${end})(?![\\d:/\\p{L}]|\\s?[ap]m\\b)`,
+  "giu",
+);
+
+/** A stretch whose month is said once is no longer than a month, and soon. */
+const mostDaysOfBare = 31;
+const mostDaysAheadOfBare = 335;
+
+interface End {
+  readonly year?: number;
+  readonly month?: number;
+  readonly day?: number;
+  /** Days from today, or a weekday from 1. */
+  readonly near?: number;
+  readonly weekday?: number;
+}
+
+function endOf(groups: readonly (string | undefined)[]): End {
+  const [isoYear, isoMonth, isoDay, day, month, yearAfter, monthFirst, dayAfter, yearLast, word] = groups;
+  if (isoYear) return { year: Number(isoYear), month: Number(isoMonth), day: Number(isoDay) };
+  if (day)
+    return {
+      day: Number(day),
+      ...(month ? { month: monthNumber(month) } : {}),
+      ...(yearAfter ? { year: Number(yearAfter) } : {}),
+    };
+  if (monthFirst)
+    return {
+      day: Number(dayAfter),
+      month: monthNumber(monthFirst),
+      ...(yearLast ? { year: Number(yearLast) } : {}),
+    };
+  const near = ["today", "tomorrow"].indexOf(word!.toLowerCase());
+  return near >= 0 ? { near } : { weekday: weekdayCodes.indexOf(word!.slice(0, 3).toLowerCase()) + 1 };
+}
+
+/** The first such date on or after a day; of a month that is given, of this year or the next. */
+function onOrAfter(one: End, from: DateText, today: DateText): DateText | undefined {
+  if (one.near !== undefined) return addDays(today, one.near);
+  if (one.weekday !== undefined) return addDays(from, (one.weekday - weekday(from) + 7) % 7);
+  const { day = 0, month = Number(from.slice(5, 7)) } = one;
+  if (one.year !== undefined) return dateFromParts(one.year, month, day);
+  const thisYear = Number(from.slice(0, 4));
+  const date = dateFromParts(thisYear, month, day);
+  return date !== undefined && date >= from ? date : dateFromParts(thisYear + 1, month, day);
+}
+
+/** Stretches of days in a line: "20 December to 3 January", "from 20 to 23 Dec", "Mon to Wed". */
+export function* spanParts(text: string, { now, style }: CaptureContext): Generator<Found> {
+  const today = dateOf(now);
+  const ends = 10;
+  for (const found of text.matchAll(stretch)) {
+    const before = text.slice(0, found.index);
+    if (/\b(?:due|by|before|every|each)\s+$/i.test(before)) continue;
+    // "Between" goes with "and"; without it, two dates with "and" are two dates.
+    const joined = /\s+and\s+/i.test(found[0]);
+    if (joined !== /^between\b/i.test(found[0])) continue;
+    let first = endOf(found.slice(1, 1 + ends));
+    const last = endOf(found.slice(1 + ends, 1 + 2 * ends));
+    const isBare = first.day !== undefined && first.month === undefined;
+    if (isBare && (last.day === undefined || last.month === undefined)) continue;
+    if (last.day !== undefined && last.month === undefined && first.month === undefined) continue;
+    if (isBare) {
+      // "30 to 2 Jan" begins in the month before.
+      const month = first.day! <= last.day! ? last.month! : ((last.month! + 10) % 12) + 1;
+      const isYearBefore = month > last.month!;
+      first = { ...first, month, ...(last.year ? { year: last.year - (isYearBefore ? 1 : 0) } : {}) };
+    }
+    const from = onOrAfter(first, today, today);
+    const until =
+      from &&
+      onOrAfter(
+        last.month === undefined && last.day !== undefined ? { ...last, month: Number(from.slice(5, 7)) } : last,
+        from,
+        today,
+      );
+    if (!from || !until || until <= from || (isBare && daysBetween(from, until) > mostDaysOfBare)) continue;
+    if (isBare && last.year === undefined && daysBetween(today, from) > mostDaysAheadOfBare) continue;
+    yield {
+      what: "day",
+      fills: ["day"],
+      isSpan: true,
+      from: found.index,
+      to: found.index + found[0].length,
+      meaning: `${dateText(from, "short", style)} to ${dateText(until, "short", style)}`,
+      apply(draft) {
+        draft.day = from;
+        draft.endDay = until;
+      },
+    };
+  }
+}
