@@ -10,7 +10,12 @@ import { takenStretches } from "./takenStretches";
 const roundMinutes = 5;
 
 /** What a line is understood against, as the workspace stands now. */
-export function captureContext(store: Store, settings: Settings, style: TimeStyle, firstWeekday: number): CaptureContext {
+export function captureContext(
+  store: Store,
+  settings: Settings,
+  style: TimeStyle,
+  firstWeekday: number,
+): CaptureContext {
   const named = (kind: "theme" | "person") => (name: string) => {
     const record = namedRecord(store, kind, name);
     return record?.kind === kind ? { id: record.id, title: record.title } : undefined;
