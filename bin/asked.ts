@@ -39,10 +39,10 @@ export function parse(given: readonly string[]): Asked {
     else {
       const name = word.slice(2);
       if (flags.has(name)) options.set(name, "yes");
-      else if (!valued.has(name)) throw new Wrong(`There is no option ${word}.`);
+      else if (!valued.has(name)) throw new Wrong(`Unknown option: ${word}`);
       else {
         const value = given[++at];
-        if (value === undefined) throw new Wrong(`${word} needs something behind it.`);
+        if (value === undefined) throw new Wrong(`${word} needs a value.`);
         options.set(name, value);
       }
     }
@@ -61,7 +61,7 @@ export function need(words: readonly string[], what: string): string {
 export function clockOf({ options }: Asked): Clock {
   const now = options.get("now");
   if (now === undefined) return systemClock();
-  if (!isMoment(now)) throw new Wrong("--now takes a moment like 2026-11-24T11:07.");
+  if (!isMoment(now)) throw new Wrong("--now needs a date and time like 2026-11-24T11:07.");
   return standingClock(now, systemClock().zone);
 }
 

@@ -34,30 +34,30 @@ import {
   storedFiles,
 } from "./workspace";
 
-const help = `pensum: the same database as the app, over a backup file, a folder of Markdown or a zip of one
+const help = `pensum: works on a backup file, a folder of Markdown or a zip of one, like the app
 
-  check <file>                     is it whole, what is odd in it
-  query <file> --in <register>     the records of a register, or of a lens of it
-    --where '<FEEL>'               only those for which this holds
-    --lens <name>                  as a kept lens shows them
-    --show <fields>                these fields, by name with commas between
-    --group <field>                grouped by this field
-    --sort <field>, --sort -<field>  sorted by it, or from last to first
+  check <file>                     check that it is complete, and list problems
+  query <file> --in <register>     list the records of a register or a lens
+    --where '<FEEL>'               only records for which this is true
+    --lens <name>                  as the saved lens shows them
+    --show <fields>                these fields, separated by commas
+    --group <field>                group by this field
+    --sort <field>, --sort -<field>  sort by it, ascending or descending
     --sum <field>                  also --average, --median, --min, --max, --count, --earliest, --latest
-    --all                          what is done and dropped too
-  convert <file> --to csv          a CSV file for each register, into a folder
-    --in <register> --out <path>   or one register, into a file
-  convert <table.csv> --into <file> --in <register>  the rows of a table into a register
-    --out <file>                   as another backup, and not in place
-    --month-first                  3/4 is the fourth of March
-  convert <file> --to markdown     one file a page and one a record, into a folder
-    --out <path>                   where; a path that ends in .zip becomes one
+    --all                          include done and dropped records
+  convert <file> --to csv          export one CSV file per register to a folder
+    --in <register> --out <path>   or one register to one file
+  convert <table.csv> --into <file> --in <register>  import the rows of a table into a register
+    --out <file>                   write to another file and leave <file> as it is
+    --month-first                  read 3/4 as 4 March
+  convert <file> --to markdown     export one file per page and record to a folder
+    --out <path>                   the folder, or a zip file when the path ends in .zip
   convert <folder> --to backup     a backup file
-  convert <folder> --into <file>   a folder of Markdown, or a zip, into a backup
-  convert <file> --to icalendar    events, tasks and notes as iCalendar (RFC 5545)
-    --in <register> --out <path>   or one of the three; into a file
-  convert <calendar.ics> --into <file>  iCalendar into a backup; a second time changes nothing
-  add <file> "<line>"              a line as it is typed at the top of the app; - for lines from standard input
+  convert <folder> --into <file>   import a folder of Markdown, or a zip, into a backup
+  convert <file> --to icalendar    export events, tasks and notes as iCalendar (RFC 5545)
+    --in <register> --out <path>   or only one of the three, to this file
+  convert <calendar.ics> --into <file>  import iCalendar into a backup; a second import changes nothing
+  add <file> "<line>"              add a line, as in the field at the top of the app; - for lines from standard input
   today <file>                     the day: its hours, what has none, what is late, what is free
     --day 2026-11-25               another day
   agenda <file>                    the days from today on, each with what lies on it
@@ -73,8 +73,8 @@ const help = `pensum: the same database as the app, over a backup file, a folder
     --out <file>                   for each of these and add: another file, and not in place
     --in-place                     in place, with the file as it was beside it, its name ending in .before
 
-  --json                           for programs: one JSON value
-  --now 2026-11-24T11:07           the present, for what is told from today
+  --json                           print one JSON value, for programs
+  --now 2026-11-24T11:07           use this as the current date and time
 
 Exits with 0 when all is well, 1 when something is odd or was left out (told on standard error), 2 when it was asked
 wrongly, 3 when a file cannot be read or was changed meanwhile.
@@ -107,12 +107,12 @@ export async function main(given: readonly string[]): Promise<number> {
       const run = () => days(file, words.slice(1), asked, clock);
       return days.writes ? await whileLocked(file, run) : await run();
     }
-    throw new Wrong(`There is no command “${command}”.`);
+    throw new Wrong(`Unknown command: ${command}`);
   } catch (error) {
     const isSystems = error instanceof Error && "code" in error;
     if (!(error instanceof Wrong || error instanceof Refusal || isSystems)) throw error;
     process.stderr.write(`${messageOf(error as Error & { code?: string; path?: string })}\n`);
-    if (error instanceof Wrong) process.stderr.write("`npm run pensum -- help` tells how to ask.\n");
+    if (error instanceof Wrong) process.stderr.write("Run `npm run pensum -- help` to see the commands.\n");
     return error instanceof Wrong ? 2 : 3;
   }
 }
@@ -140,7 +140,7 @@ async function check(path: string, asked: Asked, clock: Clock): Promise<number> 
       ? `${odd.length} ${odd.length === 1 ? "thing is" : "things are"} odd:`
       : faults.length > 0
         ? "Nothing is odd in what could be read."
-        : "It is whole, and nothing is odd in it.";
+        : "The file is complete. No problems found.";
   say(asked, { records: store.size, registers: counts, odd, faults }, [...lines, "", end, ...found, ""].join("\n"));
   return Math.max(tellFaults(faults), odd.length === 0 ? 0 : 1);
 }
@@ -150,7 +150,7 @@ function registersOf(store: Store): Register[] {
 }
 
 function registerNamed(store: Store, name: string | undefined): Register {
-  if (name === undefined) throw new Wrong("--in says of which register: tasks, goals, or one of your own.");
+  if (name === undefined) throw new Wrong("--in needs a register: tasks, goals or one of your own.");
   const found = registersOf(store).find(({ id, title }) => id === name || title.toLowerCase() === name.toLowerCase());
   if (!found)
     throw new Wrong(
@@ -166,7 +166,7 @@ function fieldNamedBy(store: Store, register: Register, name: string): string {
   const found = fieldsIn(store, register).find((field) => formulaName(field.label) === wanted || field.name === name);
   if (!found)
     throw new Wrong(
-      `${register.title} have no field “${name}”. They have ${fieldsIn(store, register)
+      `${register.title} There is no field “${name}” in ${register.title}. The fields are ${fieldsIn(store, register)
         .map(({ label }) => formulaName(label))
         .join(", ")}.`,
     );
@@ -182,7 +182,7 @@ async function query(path: string, asked: Asked, clock: Clock): Promise<number> 
   const lens = store
     .list("kind", "lens")
     .find((record) => record.kind === "lens" && record.title === kept && record.registers[0] === register.id);
-  if (kept !== undefined && lens?.kind !== "lens") throw new Wrong(`${register.title} have no lens “${kept}”.`);
+  if (kept !== undefined && lens?.kind !== "lens") throw new Wrong(`There is no lens “${kept}” in ${register.title}.`);
   const base = lens?.kind === "lens" ? lens : firstLens(store, register);
   const where = options.get("where");
   if (where !== undefined) {
@@ -220,7 +220,7 @@ async function query(path: string, asked: Asked, clock: Clock): Promise<number> 
   for (const [way, name] of totals) {
     const column = columns.find((field) => field.name === name);
     if (column && !totalsOf(column.type).includes(way as TotalWay))
-      throw new Wrong(`${column.field.label} has no ${way}.`);
+      throw new Wrong(`The ${way} of ${column.field.label} cannot be calculated.`);
   }
   const text = (column: LensField, record: Parameters<LensField["read"]>[0]) =>
     textOfCell(values, column.field, column.type, column.read(record));
@@ -291,7 +291,7 @@ async function convert(path: string, asked: Asked, clock: Clock): Promise<number
   const to = options.get("to");
   if (to === "backup" || to === "markdown") return await convertWhole(path, to, asked, clock);
   if (to === "icalendar") return await convertToCalendar(path, asked, clock);
-  if (to !== "csv") throw new Wrong("--to csv, markdown, icalendar or backup; or --into a backup.");
+  if (to !== "csv") throw new Wrong("Use --to csv, markdown, icalendar or backup, or --into <backup>.");
   const { store, faults } = await openFile(path, clock);
   const values = fieldValues(store);
   const csvOf = (register: Register) => {
@@ -344,14 +344,14 @@ async function readCalendarIn(path: string, into: string, asked: Asked, clock: C
   });
   const { changes, notes, isCalendar: _isCalendar, faults: _faults, ...counts } = reading;
   const faults = [...file.faults, ...calendarFaults(reading)];
-  file.store.adopt({ said: `Read ${path} in`, changes });
+  file.store.adopt({ said: `Imported ${path}`, changes });
   await saveFile(file, asked.options.get("out") ?? into);
   const sum = (kinds: Readonly<Record<string, number>>) => Object.values(kinds).reduce((all, count) => all + count, 0);
   const told = notes.map(({ line, reason }) => `Line ${line}: ${reason}\n`).join("");
   say(
     asked,
     { ...counts, faults, notes },
-    `${sum(counts.added)} added, ${sum(counts.changed)} changed, ${counts.same} the same already.\n${told}`,
+    `${sum(counts.added)} added, ${sum(counts.changed)} changed, ${counts.same} unchanged.\n${told}`,
   );
   return tellFaults(faults);
 }
@@ -376,7 +376,7 @@ async function readFolderIn(path: string, into: string, asked: Asked, clock: Clo
   const file = await openFile(into, clock);
   const { changes, files, faults: left, ...counts } = readingOf(path, clock, file);
   const faults = [...file.faults, ...left.map((fault) => `${fault.path}: ${fault.reason}`)];
-  file.store.adopt({ said: `Read ${path} in`, changes });
+  file.store.adopt({ said: `Imported ${path}`, changes });
   const contents = { ...file.contents, files: [...file.contents.files, ...storedFiles(files)] };
   await saveFile({ ...file, contents }, asked.options.get("out") ?? into);
   const { added, changed, removed, same } = counts;
@@ -384,7 +384,7 @@ async function readFolderIn(path: string, into: string, asked: Asked, clock: Clo
   say(
     asked,
     { added, changed, removed, same, faults },
-    `${sum(added)} added, ${sum(changed)} changed, ${removed} removed, ${same} the same already.\n`,
+    `${sum(added)} added, ${sum(changed)} changed, ${removed} removed, ${same} unchanged.\n`,
   );
   return tellFaults(faults);
 }
@@ -410,7 +410,7 @@ async function readIn(path: string, into: string, asked: Asked, clock: Clock): P
     { added: plan.added.length, changed: plan.changed.length, same: plan.same, leftOut: plan.faults },
     `${said}.\n`,
   );
-  const left = plan.faults.map(({ line, reason }) => `Line ${line} was left out: ${reason}`);
+  const left = plan.faults.map(({ line, reason }) => `Line ${line} was skipped: ${reason}`);
   return tellFaults([...file.faults, ...left]);
 }
 
@@ -418,7 +418,7 @@ async function add(path: string, words: string, asked: Asked, clock: Clock): Pro
   // A hyphen stands for standard input, as everywhere: each of its lines is one to add, all in one act.
   const text = words === "-" ? readFileSync(0, "utf8") : words;
   const lines = text.split("\n").filter((line) => line.trim() !== "");
-  if (lines.length === 0) throw new Wrong("There is no line to add.");
+  if (lines.length === 0) throw new Wrong("Enter a line to add.");
   const file = await openFile(path, clock);
   const drafts = lines.map((line) => understood(file.store, line, clock));
   const { said } = file.store.act(capture, drafts);

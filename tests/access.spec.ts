@@ -20,7 +20,7 @@ const views: readonly (readonly [string, string, ((page: Page) => Promise<void>)
     "/registers/goals",
     async (page) => {
       await page.getByRole("button", { name: "Add a field" }).click();
-      await page.getByRole("combobox", { name: "Holds" }).selectOption("formula");
+      await page.getByRole("combobox", { name: "Type" }).selectOption("formula");
     },
   ],
   ["the inbox", "/gather"],
@@ -93,8 +93,8 @@ const views: readonly (readonly [string, string, ((page: Page) => Promise<void>)
     async (page) => {
       await page.locator(".plan-hours .rail-item", { hasText: "Renew the sensor" }).click();
       await page.getByRole("region", { name: "Tasks in this box" }).waitFor();
-      await page.getByRole("button", { name: /^What is shown/ }).click();
-      await page.getByLabel("Add the hours of a zone").waitFor();
+      await page.getByRole("button", { name: /^Items/ }).click();
+      await page.getByLabel("Add a time zone").waitFor();
     },
   ],
   [

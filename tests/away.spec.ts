@@ -1,7 +1,7 @@
 import { expect, test, type Page } from "@playwright/test";
 import { editor, line, notice, open, saved, trayRow } from "./helpers";
 
-const field = (page: Page) => page.getByRole("textbox", { name: "Add something" });
+const field = (page: Page) => page.getByRole("textbox", { name: "Add a task, event or note" });
 
 test("a line that is added while the server is away stays in the field, and is added once it is back", async ({
   page,

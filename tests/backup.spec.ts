@@ -7,14 +7,14 @@ async function writeBackup(page: Page): Promise<string> {
   await ready(page);
   const [download] = await Promise.all([
     page.waitForEvent("download"),
-    page.getByRole("button", { name: "Write a backup file" }).click(),
+    page.getByRole("button", { name: "Export a backup" }).click(),
   ]);
   return download.path();
 }
 
 async function readBackup(page: Page, path: string): Promise<void> {
   await page.getByLabel("Backup file").setInputFiles(path);
-  await page.getByRole("dialog").getByRole("button", { name: "Replace it" }).click();
+  await page.getByRole("dialog").getByRole("button", { name: "Replace" }).click();
 }
 
 test("a backup read into an empty workspace gives the same workspace and the same bytes", async ({
@@ -59,11 +59,11 @@ test("the demo and one's own workspace do not touch each other", async ({ page }
   await capture(page, "my own line");
   await expect(line(page, "my own line")).toBeVisible();
   await page.getByRole("link", { name: "Settings" }).click();
-  await page.getByRole("button", { name: "Look around in the demo" }).click();
+  await page.getByRole("button", { name: "Try the demo" }).click();
   await expect(trayRow(page, "Order 400 willow stakes")).toBeVisible({ timeout: 30_000 });
   await expect(line(page, "my own line")).toHaveCount(0);
   await page.getByRole("link", { name: "Settings" }).click();
-  await page.getByRole("button", { name: "Go to my own workspace" }).click();
+  await page.getByRole("button", { name: "Switch to my workspace" }).click();
   await expect(line(page, "my own line")).toBeVisible();
   await expect(trayRow(page, "Order 400 willow stakes")).toHaveCount(0);
 });
@@ -71,7 +71,7 @@ test("the demo and one's own workspace do not touch each other", async ({ page }
 test("settings take effect at once and are found again", async ({ page }) => {
   await open(page, { workspace: "demo", path: "/settings" });
   await page.getByRole("radiogroup", { name: "Clock" }).getByRole("radio", { name: "12 hours" }).click();
-  await page.getByRole("radiogroup", { name: "The week begins on" }).getByRole("radio", { name: "Sunday" }).click();
+  await page.getByRole("radiogroup", { name: "Week starts on" }).getByRole("radio", { name: "Sunday" }).click();
   await page.getByRole("radiogroup", { name: "Week numbers" }).getByRole("radio", { name: "not shown" }).click();
   await page.getByRole("textbox", { name: "Tuesday, capacity" }).fill("4 h");
   await page.getByRole("textbox", { name: "Tuesday, capacity" }).press("Enter");
@@ -101,15 +101,15 @@ test("a copy of each day is kept by itself, and a record that is gone is fetched
   await page.getByRole("button", { name: "Remove this task" }).click();
   await expect(trayRow(page, "order stakes")).toHaveCount(0);
   await page.goto("/settings");
-  await copies.getByRole("button", { name: "Look inside" }).click();
+  await copies.getByRole("button", { name: "Open" }).click();
   const gone = page
-    .getByRole("list", { name: "What differs" })
+    .getByRole("list", { name: "Differences" })
     .getByRole("listitem")
     .filter({ hasText: "order stakes" });
   await expect(gone).toContainText("task, gone");
-  await gone.getByRole("button", { name: "Fetch back" }).click();
+  await gone.getByRole("button", { name: "Restore" }).click();
   // It has no line on the day's page any more, and so is otherwise than it was.
-  await expect(gone).toContainText("otherwise now");
+  await expect(gone).toContainText("changed since");
   await page.keyboard.press("Escape");
   await page.goto("/");
   await expect(trayRow(page, "order stakes")).toContainText("vital");

@@ -72,7 +72,7 @@ test("odd words stay words: scripts, other writing systems, long lines, dates th
   await capture(page, "<b>bold</b> pay rent 31 February #<i>");
   await expect(trayRow(page, "pay rent 31 February")).toContainText("<b>bold</b>");
   await page.goto("/day/2026-02-31");
-  await expect(page.getByRole("heading", { name: "There is no such day" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "This day does not exist" })).toBeVisible();
   expect(asked).toEqual([]);
 });
 

@@ -93,8 +93,8 @@ test("one day, from a captured line to a carried rest, by pointer", async ({ pag
   // Draw an empty stretch.
   const from = await pointOnRail(page, 12 * 60);
   await pull(page, from, { x: from.x, y: from.y + 47 });
-  await page.getByRole("textbox", { name: "In a few words" }).fill("lunch");
-  await page.getByRole("button", { name: "Set aside" }).click();
+  await page.getByRole("textbox", { name: "Description" }).fill("lunch");
+  await page.getByRole("button", { name: "Add" }).click();
   await expect(railItem(page, "lunch")).toContainText("12:00 to 12:45");
 
   // Tick off: it stays in sight, struck.
@@ -215,7 +215,7 @@ test("a captured line shows what was understood, and each part can be refused", 
   ]);
   await page.getByRole("button", { name: /^Ignore priority/ }).click();
   await expect(understood).toHaveCount(4);
-  await page.getByRole("textbox", { name: "Add something" }).press("Enter");
+  await page.getByRole("textbox", { name: "Add a task, event or note" }).press("Enter");
   await expect(line(page, "landowner letter vital")).toContainText("Reporting60 mindue Wed 2 Dec");
 });
 

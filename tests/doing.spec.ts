@@ -105,7 +105,7 @@ test("a day by pointer: aims, portion, over-run, break, switch, a jotted note, a
   await expect(habit).toHaveAttribute("aria-pressed", "false");
 
   // A reminder that was typed rings, and rings again when it was put off.
-  const field = page.getByRole("textbox", { name: "Add something" });
+  const field = page.getByRole("textbox", { name: "Add a task, event or note" });
   await field.fill("call the mill 14:00 remind me 10 min before");
   await field.press("Enter");
   await field.press("Escape");

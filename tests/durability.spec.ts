@@ -35,7 +35,7 @@ test(`a browser killed ${kills} times in bursts of acts loses nothing that was a
         break;
       }
       // What reads lines is there before the first, so that a line has been added when the field is empty again.
-      const field = page.getByRole("textbox", { name: "Add something" });
+      const field = page.getByRole("textbox", { name: "Add a task, event or note" });
       await field.fill("warm up 5 min");
       await expect(page.getByRole("list", { name: "Recognised" })).toBeVisible();
       await field.fill("");
@@ -144,10 +144,10 @@ test("a full disk is said, what was typed stays, can be kept as a file, and is w
   await expect(alert).toContainText("The disk is full");
   await expect(line(page, "written on a full disk")).toBeVisible();
   await capture(page, "and one more");
-  await expect(alert).toContainText("2 changes wait");
+  await expect(alert).toContainText("2 changes are not saved yet");
   const [download] = await Promise.all([
     page.waitForEvent("download"),
-    alert.getByRole("button", { name: "Save all as a file" }).click(),
+    alert.getByRole("button", { name: "Save everything as a file" }).click(),
   ]);
   const { readFileSync } = await import("node:fs");
   expect(readFileSync(await download.path(), "utf8")).toContain("written on a full disk");
@@ -200,7 +200,7 @@ test("a workspace whose log is damaged is not opened, is not touched, and can be
   await expect(page.getByRole("heading", { name: "This workspace cannot be read" })).toBeVisible();
   const [download] = await Promise.all([
     page.waitForEvent("download"),
-    page.getByRole("button", { name: "Save all that is stored as a file" }).click(),
+    page.getByRole("button", { name: "Save the stored data as a file" }).click(),
   ]);
   const { readFileSync } = await import("node:fs");
   expect(readFileSync(await download.path(), "utf8")).toContain("order stakes");

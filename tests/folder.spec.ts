@@ -24,8 +24,8 @@ test("a foreign folder of Markdown goes in after a preview, is worked with, and 
   const dialog = page.getByRole("dialog", { name: /River notes/ });
   await expect(dialog).toContainText("2 × note, 1 × day page, 2 × task");
   await dialog.getByRole("radio", { name: /first headings/ }).click();
-  await dialog.getByRole("button", { name: "Read it in" }).click();
-  await expect(notice(page)).toContainText("Read “River notes” in");
+  await dialog.getByRole("button", { name: "Import" }).click();
+  await expect(notice(page)).toContainText("Imported “River notes”");
   await page.goto("/registers/notes");
   await expect(page.locator(".table-row", { hasText: "The plan for reach four" })).toContainText("Reaches");
   await page.goto("/registers/tasks");
@@ -36,7 +36,7 @@ test("a foreign folder of Markdown goes in after a preview, is worked with, and 
   await page.goto("/settings");
   const [download] = await Promise.all([
     page.waitForEvent("download"),
-    page.getByRole("button", { name: "Write a zip" }).click(),
+    page.getByRole("button", { name: "Export as a zip" }).click(),
   ]);
   const out = unzipSync(readFileSync(await download.path()));
   for (const [path, text] of Object.entries(files)) expect(new TextDecoder().decode(out[path])).toBe(text);

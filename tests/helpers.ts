@@ -39,7 +39,7 @@ export async function ready(page: Page): Promise<void> {
 
 /** Adds a line through the field in the top bar. */
 export async function capture(page: Page, line: string): Promise<void> {
-  const field = page.getByRole("textbox", { name: "Add something" });
+  const field = page.getByRole("textbox", { name: "Add a task, event or note" });
   await field.click();
   await field.fill(line);
   await field.press("Enter");
@@ -104,7 +104,7 @@ export async function storedRecords(page: Page, workspace = "own"): Promise<Stor
     page.waitForEvent("download"),
     (async () => {
       await page.getByRole("link", { name: "Settings" }).click();
-      await page.getByRole("button", { name: "Write a backup file" }).click();
+      await page.getByRole("button", { name: "Export a backup" }).click();
     })(),
   ]);
   expect(download.suggestedFilename()).toContain(workspace);

@@ -11,7 +11,7 @@ test("a lens stands as a chart, opens what is behind a mark, and is kept among o
   await choose(page, /^Shown as/, "Chart");
   const chart = page.getByRole("region", { name: "All" });
   await expect(chart.getByRole("heading")).toContainText(/^Most in Week of .* of .* h/);
-  await page.getByRole("button", { name: "Keep as a lens" }).click();
+  await page.getByRole("button", { name: "Save as a lens" }).click();
   await page.getByRole("textbox", { name: "Name of the lens" }).fill("Hours a week");
   await page.keyboard.press("Enter");
   const kept = page.getByRole("region", { name: "Hours a week" });

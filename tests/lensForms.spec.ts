@@ -8,7 +8,7 @@ test("a lens stands as a matrix, where cards are pulled and stepped to other val
   await page.getByRole("button", { name: /^Shown as/ }).click();
   await page.getByRole("button", { name: "Matrix" }).click();
   const stakes = page.locator("[data-card]", { hasText: "order stakes" });
-  await page.getByRole("button", { name: /^What runs across/ }).click();
+  await page.getByRole("button", { name: /^Horizontal axis/ }).click();
   await page.getByRole("button", { name: "Due", exact: true }).click();
   await expect(stakes).toHaveAttribute("aria-label", "order stakes, priority no priority, due Fri 27 Nov");
   await stakes.focus();
@@ -34,7 +34,7 @@ test("a bar is drawn on the timeline by keys and by pointer", async ({ page }) =
   await canvas.focus();
   await page.keyboard.press("ArrowRight");
   await page.keyboard.press("Insert");
-  await page.getByRole("form", { name: "A new bar" }).getByRole("textbox").fill("Read it again");
+  await page.getByRole("form", { name: "New bar" }).getByRole("textbox").fill("Read it again");
   await page.keyboard.press("Enter");
   await expect(canvas).toHaveAttribute("aria-label", /2 bars in/);
   await expect(page.locator("#timeline-current")).toContainText("Read it again, Sat 8:00 to");
@@ -44,7 +44,7 @@ test("a bar is drawn on the timeline by keys and by pointer", async ({ page }) =
   await page.keyboard.down("Shift");
   await pull(page, { x, y }, { x: x + 84, y });
   await page.keyboard.up("Shift");
-  await page.getByRole("form", { name: "A new bar" }).getByRole("textbox").fill("Field week");
+  await page.getByRole("form", { name: "New bar" }).getByRole("textbox").fill("Field week");
   await page.keyboard.press("Enter");
   await expect(canvas).toHaveAttribute("aria-label", /3 bars in/);
   await page.keyboard.press("Control+z");

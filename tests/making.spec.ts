@@ -17,7 +17,7 @@ test("a meeting is made from a template with its places filled, and is brought u
   const dialog = page.getByRole("dialog");
   await dialog.getByLabel("Title").fill("Culvert");
   await dialog.getByLabel("Who").fill("Yusuf");
-  await dialog.getByRole("button", { name: "Make it" }).click();
+  await dialog.getByRole("button", { name: "Add" }).click();
   const note = page.getByRole("textbox", { name: "Page of Culvert" });
   await expect(note).toContainText("With Yusuf on 2026-11-24");
   await note.click();
@@ -28,7 +28,7 @@ test("a meeting is made from a template with its places filled, and is brought u
   await text.click();
   await page.keyboard.press("Control+Home");
   await page.keyboard.type("# Agenda\n");
-  const behind = page.getByRole("region", { name: "Made before it changed" });
+  const behind = page.getByRole("region", { name: "Records added before the template changed" });
   await behind.getByRole("button", { name: "Show the changes" }).click();
   await expect(behind.locator("ins")).toHaveText("# Agenda");
   await behind.getByRole("button", { name: "Bring 1 up to date" }).click();
@@ -57,8 +57,8 @@ test("a standing order is said as a sentence, tried, carried out when its time c
   await part("Condition").click();
   await page.getByRole("button", { name: "Vital", exact: true }).click();
   await page.keyboard.press("Escape");
-  await part("Add something to do").click();
-  await page.getByRole("button", { name: "Put it on the day’s page", exact: true }).click();
+  await part("Add a task, event or note to do").click();
+  await page.getByRole("button", { name: "Add it to the page of the day", exact: true }).click();
   await order.getByRole("button", { name: "Try it" }).click();
   await expect(order.getByRole("status")).toContainText("Nothing was changed.");
   await order.getByRole("checkbox").check();
@@ -72,12 +72,12 @@ test("a standing order is said as a sentence, tried, carried out when its time c
   await expect(notice(page)).toContainText(`Standing order “Vital is today”: “${title}”`);
   await saved(page);
   await page.goto("/registers/standing-orders");
-  await order.getByRole("button", { name: "What it did" }).click();
-  await expect(order.getByRole("list", { name: "What it did" })).toContainText(title);
-  await order.getByRole("button", { name: "Take back" }).click();
-  await expect(order.getByText("taken back", { exact: true })).toBeVisible();
+  await order.getByRole("button", { name: "Past runs" }).click();
+  await expect(order.getByRole("list", { name: "Past runs" })).toContainText(title);
+  await order.getByRole("button", { name: "Undo" }).click();
+  await expect(order.getByText("undone", { exact: true })).toBeVisible();
   // Switched off it does nothing, and nothing goes round in a circle meanwhile.
-  await expect(order.getByRole("list", { name: "What it did" }).getByRole("listitem")).toHaveCount(1);
+  await expect(order.getByRole("list", { name: "Past runs" }).getByRole("listitem")).toHaveCount(1);
 });
 
 test("a file is dropped on a page, shows its size, is saved from there, and one that is too large is refused", async ({
@@ -112,8 +112,8 @@ test("a field holds files: put there with the record open, named in the table, s
   await page.getByRole("button", { name: "Add a field" }).click();
   const dialog = page.getByRole("dialog", { name: /field/ });
   await dialog.getByRole("textbox", { name: "Name" }).fill("Papers");
-  await dialog.getByRole("combobox", { name: "Holds" }).selectOption("files");
-  await dialog.getByRole("button", { name: "Add the field" }).click();
+  await dialog.getByRole("combobox", { name: "Type" }).selectOption("files");
+  await dialog.getByRole("button", { name: "Add field" }).click();
   const row = page.locator(".table-row").first();
   await row.getByRole("button").first().click();
   const sheet = page.getByRole("complementary", { name: "Record" });

@@ -7,7 +7,7 @@ test("a note that 200 pages link to is renamed, and all of them lead to it still
   await capture(page, "note: Weir 9");
   const lines = Array.from({ length: 200 }, (_, at) => `note: walk ${at + 1} to [[Weir 9]]`).join("\n");
   await page.evaluate((text) => navigator.clipboard.writeText(text), lines);
-  await page.getByRole("textbox", { name: "Add something" }).click();
+  await page.getByRole("textbox", { name: "Add a task, event or note" }).click();
   await page.keyboard.press("Control+v");
   await page.getByRole("button", { name: "Add 200 records" }).click();
   await expect(notice(page)).toContainText("Added 200 records");
@@ -55,7 +55,7 @@ test("a search forgives a slip, shows the words around, and opens at the place",
   const field = page.getByRole("combobox", { name: "Search everything" });
   await expect(field).toBeFocused();
   await field.fill("voluntears stakes thursday");
-  const hit = page.getByRole("listbox", { name: "Found" }).getByRole("option").first();
+  const hit = page.getByRole("listbox", { name: "Results" }).getByRole("option").first();
   await expect(hit).toContainText("24 Nov 2026");
   await expect(hit).toContainText("twelve volunteers if the stakes arrive");
   await page.keyboard.press("Enter");

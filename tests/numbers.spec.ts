@@ -108,7 +108,7 @@ test("every number on the screens is what core says", async ({ page }) => {
   await page.keyboard.press("Escape");
   const free = await first(page.getByRole("region", { name: "Hours" }).getByRole("button", { name: / free$/ }));
   const room = roomOn(store, today, settings, zone, minuteOf(now));
-  expect(free === "nothing free" ? 0 : minutesIn(free.replace(" free", ""))).toBe(room);
+  expect(free === "no free time" ? 0 : minutesIn(free.replace(" free", ""))).toBe(room);
   const waits = tray(store, today, now, settings);
   const side = page.getByRole("complementary", { name: "Not placed" });
   expect(await first(side.locator("h2 span").nth(1))).toBe(`${waits.length} tasks`);
@@ -124,7 +124,7 @@ test("every number on the screens is what core says", async ({ page }) => {
   await page.locator('[data-column="2026-11-24"]').waitFor();
   await expectLoads(store, page.locator('.plan-hours a[aria-label*="Opens its page"]'), 7);
   const short = shortages(dueTasks(store, now), new FreeAhead(store, settings, zone), now);
-  const notFitting = page.getByRole("region", { name: "What does not fit" });
+  const notFitting = page.getByRole("region", { name: "Work that does not fit" });
   if (short.length === 0) await expect(notFitting).toHaveCount(0);
   else {
     const { workMinutes, freeMinutes } = short[0]!;
@@ -139,7 +139,7 @@ test("every number on the screens is what core says", async ({ page }) => {
   const restMinutes = unplaced.reduce((sum, one) => sum + one.restMinutes, 0);
   expect(heaps.reduce((sum, words) => sum + minutesIn(words), 0)).toBe(restMinutes);
   const ahead = new FreeAhead(store, settings, zone).between(now, "2026-11-30T00:00");
-  const words = (await inTray.getByText(/of working time is free until/).textContent()) ?? "";
+  const words = (await inTray.getByText(/of free working time until/).textContent()) ?? "";
   expect(minutesIn(words.split(" of working time")[0] ?? "")).toBe(ahead);
   await goTo(page, "/plan/calendar/month/2026-11-24");
   await page.locator('[data-month-day="2026-11-24"]').waitFor();

@@ -155,7 +155,7 @@ test("what an address hands over stands in the field as it was understood, and i
     "/add?title=Peat%20maps&url=https%3A%2F%2Fmoor.example%2Fmaps.html&text=read%20tomorrow%2045%20min%20https%3A%2F%2Fmoor.example%2Fmaps.html",
   );
   await ready(page);
-  const field = page.getByRole("textbox", { name: "Add something" });
+  const field = page.getByRole("textbox", { name: "Add a task, event or note" });
   await expect(field).toHaveValue("Peat maps read tomorrow 45 min https://moor.example/maps.html");
   await expect(page).toHaveURL(/\/$/);
   await expect(page.getByRole("list", { name: "Recognised" })).toContainText("45 min");

@@ -95,9 +95,9 @@ test("a time box holds tasks, shows how full it is, and is worked off in order",
   await gather(page);
   const from = await pointOn(page, "2026-11-25", 9 * 60);
   await pull(page, from, { x: from.x, y: from.y + 2 * 51 });
-  const form = page.getByRole("form", { name: "What is this time for" });
-  await form.getByLabel("In a few words").fill("Small things");
-  await form.getByRole("button", { name: "Set aside" }).click();
+  const form = page.getByRole("form", { name: "What is this time for?" });
+  await form.getByLabel("Description").fill("Small things");
+  await form.getByRole("button", { name: "Add" }).click();
   const inside = await pointOn(page, "2026-11-25", 10 * 60);
   await pull(page, await middle(trayRow(page, "order stakes")), inside);
   await expect(notice(page)).toContainText("into “Small things”");
@@ -132,11 +132,11 @@ test("a due date that does not fit is told early, with what could move", async (
   await gather(page);
   await capture(page, "claim narrative 12 h due Wed");
   await capture(page, "budget table 6 h due Wed");
-  const warning = page.getByRole("region", { name: "What does not fit" });
+  const warning = page.getByRole("region", { name: "Work that does not fit" });
   await expect(warning).toContainText("Tomorrow is short by");
   await expect(warning).toContainText("18 h is due by the end of tomorrow");
   await pull(page, await middle(trayRow(page, "order stakes")), await pointOn(page, "2026-11-25", 9 * 60));
-  await warning.getByRole("button", { name: "What could move" }).click();
+  await warning.getByRole("button", { name: "Show what could move" }).click();
   const short = await warning.locator("h2").textContent();
   await warning.getByRole("button", { name: "to Thu" }).click();
   await expect(page.locator('[data-column="2026-11-26"] .rail-item')).toHaveCount(1);
@@ -148,7 +148,7 @@ test("the strip without hours takes from the hours and gives back; a copy is mad
 }) => {
   await gather(page);
   await pull(page, await middle(trayRow(page, "order stakes")), await pointOn(page, "2026-11-25", 9 * 60));
-  const strip = page.getByRole("group", { name: "Without an hour" });
+  const strip = page.getByRole("group", { name: "No set time" });
   const box = (await strip.boundingBox())!;
   const thursday = (await page.locator('[data-column="2026-11-26"]').boundingBox())!;
   const above = { x: thursday.x + 40, y: box.y + 20 };
@@ -187,9 +187,9 @@ test("one occurrence of a series is moved alone, then all later ones, and one is
   await gather(page);
   const from = await pointOn(page, "2026-11-24", 14 * 60);
   await pull(page, from, { x: from.x, y: from.y + 51 });
-  await page.getByRole("textbox", { name: "In a few words" }).fill("Crew call");
+  await page.getByRole("textbox", { name: "Description" }).fill("Crew call");
   await page.getByRole("button", { name: "Event", exact: true }).click();
-  await page.getByRole("button", { name: "Set aside" }).click();
+  await page.getByRole("button", { name: "Add" }).click();
   await item(page, "Crew call").click();
   const sheet = page.getByRole("complementary", { name: "Record" });
   await sheet.getByRole("combobox", { name: "Repeat" }).selectOption({ label: "every week on Tuesday" });
@@ -201,20 +201,20 @@ test("one occurrence of a series is moved alone, then all later ones, and one is
     await expect(page.locator(".plan-hours")).toBeVisible();
     return plan(page);
   };
-  expect(await starts("2026-12-01")).toEqual(["2026-12-01 Crew call, 14:00 to 15:00, comes again"]);
+  expect(await starts("2026-12-01")).toEqual(["2026-12-01 Crew call, 14:00 to 15:00, repeats"]);
   await item(page, "Crew call").focus();
   await page.keyboard.press("ArrowRight");
-  await expect.poll(() => plan(page)).toEqual(["2026-12-02 Crew call, 14:00 to 15:00, comes again"]);
+  await expect.poll(() => plan(page)).toEqual(["2026-12-02 Crew call, 14:00 to 15:00, repeats"]);
   await saved(page);
-  expect(await starts("2026-12-08")).toEqual(["2026-12-08 Crew call, 14:00 to 15:00, comes again"]);
+  expect(await starts("2026-12-08")).toEqual(["2026-12-08 Crew call, 14:00 to 15:00, repeats"]);
 
   await item(page, "Crew call").click();
-  await sheet.getByRole("radio", { name: "this and later" }).click();
-  await sheet.getByRole("button", { name: "Remove this and all later ones" }).click();
+  await sheet.getByRole("radio", { name: "this and later ones" }).click();
+  await sheet.getByRole("button", { name: "Remove this and later ones" }).click();
   await expect(item(page, "Crew call")).toHaveCount(0);
   await saved(page);
   expect(await starts("2026-12-15")).toEqual([]);
-  expect(await starts("2026-12-01")).toEqual(["2026-12-02 Crew call, 14:00 to 15:00, comes again"]);
+  expect(await starts("2026-12-01")).toEqual(["2026-12-02 Crew call, 14:00 to 15:00, repeats"]);
 });
 
 test("a calendar file is read with its faults told, a second time changes nothing, and comes out again", async ({
@@ -243,16 +243,16 @@ test("a calendar file is read with its faults told, a second time changes nothin
   await read();
   const preview = page.getByRole("dialog", { name: "“site.ics” into this workspace" });
   await expect(preview).toContainText("1 × event");
-  await expect(preview.getByRole("list", { name: "Left out" })).toContainText("Line 9");
-  await preview.getByRole("button", { name: "Read it in" }).click();
-  await expect(notice(page)).toContainText("Read “site.ics” in");
+  await expect(preview.getByRole("list", { name: "Skipped" })).toContainText("Line 9");
+  await preview.getByRole("button", { name: "Import" }).click();
+  await expect(notice(page)).toContainText("Imported “site.ics”");
   await saved(page);
   await read();
-  await expect(preview).toContainText("The same already");
-  await expect(preview.getByRole("button", { name: "Read it in" })).toBeDisabled();
+  await expect(preview).toContainText("Unchanged");
+  await expect(preview.getByRole("button", { name: "Import" })).toBeDisabled();
   await preview.getByRole("button", { name: "Cancel" }).click();
   const download = page.waitForEvent("download");
-  await page.getByRole("button", { name: "Write a calendar file" }).click();
+  await page.getByRole("button", { name: "Export a calendar file" }).click();
   const path = await (await download).path();
   expect(await readFile(path, "utf8")).toMatch(/DTSTART;TZID=America\/Halifax:20261125T090000[^]*X-ROOM:yard/);
 

@@ -9,7 +9,7 @@ test("calendars and lenses are switched on and off side by side, each in its dye
   const renewal = page.locator("[data-strip]", { hasText: "River house internet" });
   await expect(crew).toBeVisible();
   await expect(renewal).toHaveAttribute("data-dye", "ochre");
-  await page.getByRole("button", { name: /^What is shown/ }).click();
+  await page.getByRole("button", { name: /^Items/ }).click();
   const shown = page.getByRole("dialog");
   await shown.getByRole("checkbox", { name: "Crew" }).uncheck();
   await expect(crew).toHaveCount(0);
@@ -18,7 +18,7 @@ test("calendars and lenses are switched on and off side by side, each in its dye
   await shown.getByRole("checkbox", { name: /Renewals ahead/ }).uncheck();
   await expect(renewal).toHaveCount(0);
   await shown.getByRole("checkbox", { name: "Crew" }).check();
-  await shown.getByLabel("Add the hours of a zone").selectOption("America/Halifax");
+  await shown.getByLabel("Add a time zone").selectOption("America/Halifax");
   await shown.getByRole("button", { name: "people" }).click();
   await page.keyboard.press("Escape");
   await expect(page.locator(".plan-hours").getByText("Halifax")).toBeVisible();
@@ -32,14 +32,14 @@ test("an event of a series gets a page for its notes from a template, and its da
   await open(page, { workspace: "demo", path: "/plan" });
   await page.locator(".plan-hours .rail-item", { hasText: "Board liaison" }).focus();
   await page.keyboard.press("Enter");
-  await page.getByRole("button", { name: "Make them from a template" }).click();
+  await page.getByRole("button", { name: "Add from a template" }).click();
   const form = page.getByRole("dialog");
   await expect(form.getByLabel("About")).toHaveValue("Board liaison");
   await expect(form.getByLabel("Who")).toHaveValue("Odile");
-  await form.getByRole("button", { name: "Make it" }).click();
+  await form.getByRole("button", { name: "Add" }).click();
   await expect(notice(page)).toContainText("Made the notes of “Board liaison”");
   await page.goto("/day/2026-11-25");
-  const listed = page.getByRole("region", { name: "Notes of this day’s events" });
+  const listed = page.getByRole("region", { name: "Notes for this day’s events" });
   await listed.getByRole("button", { name: "Board liaison, 2026-11-25" }).click();
   await expect(page.locator(".cm-content").first()).toContainText("With Odile");
   await page.goto("/day/2026-12-09");
@@ -54,11 +54,11 @@ test("the weights of the pull are turned with the order in sight, and kept", asy
   await expect(first).toContainText("Narrative");
   await pull.getByRole("slider", { name: "Carried often" }).fill("50");
   await expect(pull.getByRole("listitem").filter({ hasText: "loppers" })).toContainText("up");
-  await pull.getByRole("button", { name: "Keep these" }).click();
-  await expect(pull.getByText("The order is")).toBeVisible();
+  await pull.getByRole("button", { name: "Save" }).click();
+  await expect(pull.getByText("Current order")).toBeVisible();
   await page.reload();
   await expect(pull.getByRole("slider", { name: "Carried often" })).toHaveValue("50");
-  await pull.getByRole("button", { name: "Back to the usual" }).click();
+  await pull.getByRole("button", { name: "Reset to defaults" }).click();
   await expect(first).toContainText("Narrative");
 });
 
@@ -72,7 +72,7 @@ test("a habit stands on its days and is marked there; double bookings are listed
   await page.keyboard.press(" ");
   await expect(habit).not.toHaveAttribute("aria-label", before!);
   await page.getByRole("button", { name: /double booking/ }).click();
-  const list = page.getByRole("region", { name: "What may not hold" });
+  const list = page.getByRole("region", { name: "Warnings" });
   await list.getByRole("button", { name: /^Move Rating curve rerun to/ }).click();
   await expect(notice(page)).toContainText("Rating curve rerun");
   await expect(list.getByRole("button", { name: /Board call/ })).toHaveCount(0);

@@ -26,7 +26,7 @@ test("nothing is asked of another origin, and the strict policy holds wherever o
   await expect(page.getByText("kept elsewhere and not fetched")).toBeVisible();
   await page.locator("h1").click();
   await page.keyboard.press("?");
-  await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+  await expect(page.getByRole("dialog", { name: "Keyboard shortcuts" })).toBeVisible();
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: /left over/ }).click();
   await page.getByRole("button", { name: "Another day" }).first().click();
@@ -67,7 +67,7 @@ test("a pasted picture is kept, shown again after a restart, and goes along in t
   await page.getByRole("link", { name: "Settings" }).click();
   const [download] = await Promise.all([
     page.waitForEvent("download"),
-    page.getByRole("button", { name: "Write a backup file" }).click(),
+    page.getByRole("button", { name: "Export a backup" }).click(),
   ]);
   const { readFileSync } = await import("node:fs");
   expect(readFileSync(await download.path(), "utf8")).toContain('"name":"gauge.png"');

@@ -8,9 +8,9 @@ const dialog = (page: Page) => page.getByRole("dialog", { name: /field/ });
 async function addField(page: Page, name: string, type: string, more?: () => Promise<unknown>): Promise<void> {
   await page.getByRole("button", { name: "Add a field" }).click();
   await dialog(page).getByRole("textbox", { name: "Name" }).fill(name);
-  await dialog(page).getByRole("combobox", { name: "Holds" }).selectOption(type);
+  await dialog(page).getByRole("combobox", { name: "Type" }).selectOption(type);
   await more?.();
-  await dialog(page).getByRole("button", { name: "Add the field" }).click();
+  await dialog(page).getByRole("button", { name: "Add field" }).click();
   await expect(dialog(page)).toHaveCount(0);
 }
 
@@ -29,7 +29,7 @@ test("a register of one's own gets a formula that computes the next renewal, and
     await formula.click();
     await page.keyboard.type("last payed");
     await expect(dialog(page).getByText("There is no field “last payed” here.")).toBeVisible();
-    await expect(dialog(page).getByRole("button", { name: "Add the field" })).toBeDisabled();
+    await expect(dialog(page).getByRole("button", { name: "Add field" })).toBeDisabled();
     await page.keyboard.press("Control+a");
     await page.keyboard.type('last paid + duration("P" + string(every n months) + "M');
   });
@@ -54,7 +54,7 @@ test("a register of one's own gets a formula that computes the next renewal, and
 
   // A circle is refused by the names it goes through.
   await page.getByRole("button", { name: "Field Next" }).click();
-  await page.getByRole("button", { name: "Change the field" }).click();
+  await page.getByRole("button", { name: "Save field" }).click();
   await dialog(page).getByRole("textbox", { name: "Formula" }).click();
   await page.keyboard.press("Control+a");
   await page.keyboard.type('next + duration("P1D');
@@ -77,7 +77,7 @@ test("a lens is built by its sentence, kept under an address, and what is added 
   await expect(page.locator(".lens-sentence")).toHaveText(
     /Tasks that are open and theme is Reporting.*grouped by goal.*sorted by due, then title.*shown as a table/,
   );
-  await page.getByRole("button", { name: "Keep as a lens" }).click();
+  await page.getByRole("button", { name: "Save as a lens" }).click();
   await page.getByRole("textbox", { name: "Name of the lens" }).fill("Reporting now");
   await page.keyboard.press("Enter");
   await expect(page).toHaveURL(/\/registers\/tasks\/\w+$/);
@@ -202,13 +202,13 @@ test("a CSV with five kinds of bad rows goes in but for those, after a preview, 
     .getByLabel("CSV or TSV file")
     .setInputFiles({ name: "renewals.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
   const dialog = page.getByRole("dialog", { name: /renewals\.csv/ });
-  const faults = dialog.getByRole("list", { name: "Rows that are left out" }).getByRole("listitem");
+  const faults = dialog.getByRole("list", { name: "Skipped rows" }).getByRole("listitem");
   await expect(faults).toHaveCount(5);
   await expect(faults.first()).toContainText("Line 3“31/31/2026” is not a date that exists");
-  await expect(dialog.getByRole("button", { name: "Read 2 in" })).toBeDisabled();
+  await expect(dialog.getByRole("button", { name: "Import 2 rows" })).toBeDisabled();
   await dialog.getByRole("radio", { name: "3 April" }).check();
   await expect(dialog.getByText("2 records will be added.")).toBeVisible();
-  await dialog.getByRole("button", { name: "Read 2 in" }).click();
+  await dialog.getByRole("button", { name: "Import 2 rows" }).click();
   await expect(notice(page)).toContainText("Read 2 records into Renewals");
   const row = page.locator(".table-row", { hasText: "Lab account" });
   await expect(row).toContainText("Fri 3 Apr");
@@ -217,8 +217,8 @@ test("a CSV with five kinds of bad rows goes in but for those, after a preview, 
   const [download] = await Promise.all([
     page.waitForEvent("download"),
     (async () => {
-      await page.getByRole("button", { name: "In and out" }).click();
-      await page.getByRole("button", { name: "Save this lens as CSV" }).click();
+      await page.getByRole("button", { name: "Import and export" }).click();
+      await page.getByRole("button", { name: "Export this lens as CSV" }).click();
     })(),
   ]);
   const { readFileSync } = await import("node:fs");

@@ -137,7 +137,7 @@ test("a project is reviewed from its record: where its hours went, and its next 
   await expect(page.getByRole("region", { name: "Where its hours went" }).getByRole("heading")).toContainText(
     /Hydraulic model/,
   );
-  await page.getByRole("button", { name: "Done, next" }).click();
+  await page.getByRole("button", { name: "Done, go to next" }).click();
   await page.getByRole("textbox", { name: "Next step" }).fill("Ask for the culvert drawings");
   await page.keyboard.press("Enter");
   await page.getByRole("button", { name: "Looked at" }).click();

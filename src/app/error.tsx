@@ -4,9 +4,9 @@
 export default function Failure({ error, reset }: { error: Error; reset: () => void }) {
   return (
     <main className="mx-auto mt-24 max-w-120 p-6">
-      <h1 className="mb-2 font-words text-[19px] font-semibold">Something in Pensum failed</h1>
+      <h1 className="mb-2 font-words text-[19px] font-semibold">Something went wrong</h1>
       <p className="font-words text-page">
-        This screen could not be drawn ({error.message}). What you did is kept in this browser. Try again; if it fails
+        This view could not be shown ({error.message}). Your work is saved in this browser. Try again; if it fails
         again, reload the page.
       </p>
       <div className="mt-4 flex gap-3">

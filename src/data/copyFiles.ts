@@ -240,7 +240,7 @@ function write(file: WritableHandle, text: string, at: number) {
 }
 
 function writeBytes(file: WritableHandle, bytes: Uint8Array<ArrayBuffer>, at: number) {
-  if (file.write(bytes, { at }) < bytes.length) throw new DOMException("No room for all of it.", "QuotaExceededError");
+  if (file.write(bytes, { at }) < bytes.length) throw new DOMException("Not enough space.", "QuotaExceededError");
 }
 
 /** Another tab writes to it: it goes another time. */

@@ -64,7 +64,7 @@ export class DatabaseLog implements ChangeLog {
       transaction.onabort = () => {
         if (replaced) reject(new Replaced());
         else if (isTaken(refused)) reject(new Overtaken());
-        else reject(transaction.error ?? refused ?? new Error("The database gave up."));
+        else reject(transaction.error ?? refused ?? new Error("The database did not respond."));
       };
       try {
         if (!isFirstOfGeneration(after)) {

@@ -91,7 +91,7 @@ describe("a workspace", () => {
     await workspace.journal.durable();
     const history = await historyOf(workspace.database!, task!.id);
     expect(history.map(({ said, what }) => [what, said])).toEqual([
-      ["updated", "Ticked off “stakes”"],
+      ["updated", "Completed “stakes”"],
       ["added", "Wrote on 2026-11-24"],
     ]);
     expect(history[0]!.fields).toContain("state");

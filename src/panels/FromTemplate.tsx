@@ -56,7 +56,7 @@ export function FromTemplate({ register, known, make, onClose, onMade }: FromTem
             makeIt();
           }}
         >
-          {places.length === 0 && <p className="text-ink-2">It has no places to fill.</p>}
+          {places.length === 0 && <p className="text-ink-2">There is nothing to fill in.</p>}
           {places.map((place, at) => (
             <label key={place} className="grid gap-1">
               <span className="text-ink-2">{place}</span>
@@ -70,7 +70,7 @@ export function FromTemplate({ register, known, make, onClose, onMade }: FromTem
           ))}
           <div className="flex gap-3">
             <button className="button-filled" type="submit">
-              Make it
+              Add
             </button>
             <button className="button" type="button" onClick={onClose}>
               Cancel

@@ -74,7 +74,7 @@ export function App({ nonce }: { nonce: string }) {
         setStage({
           at: "refused",
           title: "This workspace cannot be read",
-          reason: `What is stored in this browser is damaged (${problem.message}). Nothing was changed, and all of it is still there.`,
+          reason: `The data stored in this browser is damaged (${problem.message}). Nothing was changed or deleted.`,
           stored: name,
         });
       else setStage({ at: "open", workspace: openInMemory(name, clock.current), problem });
@@ -129,7 +129,7 @@ function Refused({ title, reason, stored }: Extract<Stage, { at: "refused" }>) {
           className="button mt-4 font-interface text-base"
           onClick={() => void storedText(stored).then((text) => download(text, `pensum-${stored}-stored.jsonl`))}
         >
-          Save all that is stored as a file
+          Save the stored data as a file
         </button>
       )}
     </main>

@@ -272,12 +272,12 @@ function NoSuchPlace({ path }: { path: string }) {
   return (
     <main className="flex-1 bg-sheet p-10 font-words text-page">
       <h1 className="mb-2 text-[27px] leading-9 font-semibold">
-        {date ? "There is no such day" : "There is nothing here"}
+        {date ? "This day does not exist" : "This address does not exist"}
       </h1>
       <p>
         {date
-          ? `“${date}” is not a date that exists. A day’s address looks like /day/2026-11-24. `
-          : "The address leads nowhere. "}
+          ? `“${date}” is not a valid date. The address of a day looks like /day/2026-11-24. `
+          : "There is nothing at this address. "}
         <button className="link" onClick={() => goTo("/")}>
           Go to today
         </button>

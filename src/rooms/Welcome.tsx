@@ -15,11 +15,11 @@ export function Welcome({ onStart }: { onStart: (name: WorkspaceName) => void })
             Start with an empty workspace
           </button>
           <button className="button" onClick={() => onStart("demo")}>
-            Look around in the demo
+            Try the demo
           </button>
         </div>
         <p className="mt-4 text-small text-ink-3">
-          The demo is a workspace of its own. You can go from one to the other in the settings.
+          The demo has its own workspace. You can switch between the two in Settings.
         </p>
       </div>
     </main>

@@ -119,7 +119,7 @@ export function copyKeeper(name: WorkspaceName): CopyKeeper | undefined {
   const worker = new Worker(new URL("../workers/secondCopy.worker.ts", import.meta.url), { type: "module" });
   const keeper = wrap<SecondCopyWorker>(worker);
   const failed = new Promise<never>((_, reject) => {
-    worker.onerror = () => reject(new Error("The worker of the second copy could not start."));
+    worker.onerror = () => reject(new Error("The second copy could not be started."));
   });
   failed.catch(() => {});
   const first = <T>(answer: Promise<T>) => Promise.race([answer, failed]);

@@ -16,11 +16,11 @@ export const addRecord: Command<AddedRecord> = {
   name: "addRecord",
   run(tx, { kind, title, id = newId(), dye = "slate", folder }) {
     const name = title.replace(/\s+/g, " ").trim();
-    if (name === "") throw new Refusal("It needs a name.");
+    if (name === "") throw new Refusal("Enter a name.");
     if (tx.list("named", name.toLowerCase()).some((record) => record.kind === kind))
-      throw new Refusal(`There is a ${kind} “${name}” already.`);
+      throw new Refusal(`The ${kind} “${name}” already exists.`);
     const given = kind === "theme" ? { dye } : kind === "note" && folder ? { folder } : {};
     tx.put({ ...bareRecord(kind, { id, title: name, now: tx.now }), ...given });
-    return `Made the ${kind} “${name}”`;
+    return `Added the ${kind} “${name}”`;
   },
 };

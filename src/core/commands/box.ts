@@ -13,7 +13,7 @@ const mostInBox = 100;
 /** The box of an id, taken out of its series where it is one of several. @throws Refusal where it is none */
 function needBox(tx: Transaction, id: Id): Block {
   const box = takenOut(tx, id);
-  if (!isBox(box)) throw new Refusal("These hours hold no tasks. Hours of a theme or of a few words do.");
+  if (!isBox(box)) throw new Refusal("This block cannot hold tasks. Only blocks with a theme or a title can.");
   return box;
 }
 
@@ -29,7 +29,7 @@ export const putInBox: Command<{ box: Id; task: Id; before?: Id | undefined; min
     const holds = box.holds ?? [];
     const held = holds.find((one) => one.task === task.id);
     if (!held && holds.length >= mostInBox)
-      throw new Refusal(`A box holds up to ${mostInBox} tasks. Nothing was changed.`);
+      throw new Refusal(`A box can hold up to ${mostInBox} tasks. Nothing was changed.`);
     const wanted = minutes ?? (openMinutes(tx, task, tx.now) || (tx.lengthOf(task) ? 5 : usualBlockMinutes));
     const others = holds.filter((one) => one !== held);
     const at = before === undefined ? -1 : others.findIndex((one) => one.task === before);
@@ -37,7 +37,7 @@ export const putInBox: Command<{ box: Id; task: Id; before?: Id | undefined; min
     tx.update(box.id, { holds: others.toSpliced(at < 0 ? others.length : at, 0, one) });
     tx.update(task.id, { doDay: dateOf(box.start), restUntil: undefined });
     return held
-      ? `Moved “${plainTitle(task.title)}” in “${nameOf(box, tx)}”`
+      ? `Moved “${plainTitle(task.title)}” within “${nameOf(box, tx)}”`
       : `Put “${plainTitle(task.title)}” into “${nameOf(box, tx)}” at ${clock(box.start)}`;
   },
 };
@@ -49,7 +49,7 @@ export const takeOutOfBox: Command<{ box: Id; task: Id }> = {
     const box = needBox(tx, id);
     letGo(tx, box, task);
     const record = tx.find("task", task);
-    return `Took “${plainTitle(record?.title ?? "a task")}” out of “${nameOf(box, tx)}”`;
+    return `Removed “${plainTitle(record?.title ?? "a task")}” from “${nameOf(box, tx)}”`;
   },
 };
 
@@ -58,10 +58,10 @@ export const setBoxMinutes: Command<{ box: Id; task: Id; minutes: number }> = {
   name: "setBoxMinutes",
   run(tx, { box: id, task, minutes }) {
     if (!Number.isInteger(minutes) || minutes < 1 || minutes > 1440)
-      throw new Refusal("A task in a box takes between a minute and a day. Nothing was changed.");
+      throw new Refusal("A task in a box can take between 1 minute and 24 hours. Nothing was changed.");
     const box = needBox(tx, id);
     const holds = (box.holds ?? []).map((one) => (one.task === task ? { ...one, minutes } : one));
     tx.update(box.id, { holds });
-    return `Gave “${plainTitle(tx.find("task", task)?.title ?? "a task")}” ${minutes} minutes`;
+    return `Set “${plainTitle(tx.find("task", task)?.title ?? "a task")}” to ${minutes} min`;
   },
 };

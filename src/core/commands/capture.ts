@@ -2,8 +2,8 @@ import { isBare, type Draft } from "../capture/draft";
 import { dayPageId, newId, Refusal, type Id, type Task, bareRecord } from "../model";
 import { namedRecord, plainTitle, writeTaskLine } from "../page";
 import type { Command, Transaction } from "../store";
-import { dateOf, momentAt, type DateText } from "../time";
-import { appendToDay, checkStretch, counted } from "./shared";
+import { dateOf, momentAt, type DateText, counted } from "../time";
+import { appendToDay, checkStretch } from "./shared";
 
 /**
  * Makes records of drafts. A task of which nothing is said may stand in the inbox alone. Any other task's line goes to the end of the page of its day, of today where it names none, and
@@ -14,7 +14,7 @@ export const capture: Command<readonly Draft[]> = {
   run(tx, drafts) {
     const lines = new Map<DateText, string[]>();
     for (const draft of drafts) {
-      if (draft.title === "") throw new Refusal("There is nothing to add yet.");
+      if (draft.title === "") throw new Refusal("There is nothing to add.");
       if (draft.kind === "note") addNote(tx, draft);
       else if (draft.kind === "event") addEvent(tx, draft);
       else addTask(tx, draft, lines);

@@ -2,8 +2,8 @@ import { dayPageId, isPage, isUnfinished, Refusal, type Id, type Page, type Task
 import { applyEdits, plainTitle, readOutline, writeCarriedLine, writeTaskLine, type Edit } from "../page";
 import { partsOf } from "../plan";
 import type { Command, Transaction } from "../store";
-import { dateOf, isDate, type DateText } from "../time";
-import { appendToDay, counted, need } from "./shared";
+import { dateOf, isDate, type DateText, counted } from "../time";
+import { appendToDay, need } from "./shared";
 
 /**
  * Moves unfinished tasks to another day, with their unfinished parts. Their lines move to that day's page; where they
@@ -12,7 +12,7 @@ import { appendToDay, counted, need } from "./shared";
 export const carry: Command<{ tasks: readonly Id[]; to: DateText; why?: string }> = {
   name: "carry",
   run(tx, { tasks, to, why = "" }) {
-    if (!isDate(to)) throw new Refusal("That is not a date that exists. Nothing was carried.");
+    if (!isDate(to)) throw new Refusal("That is not a valid date. Nothing was carried.");
     const chosen = tasks.map((id) => need(tx, "task", id));
     const moving = new Map<Id, Task>();
     for (const task of chosen) {

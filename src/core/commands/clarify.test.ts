@@ -47,7 +47,7 @@ describe("what was gathered", () => {
 
   test("is let go, several at once", () => {
     const ids = (store.list("unclarified", "all") as Task[]).map(({ id }) => id);
-    expect(store.act(clarify, { tasks: ids, as: "nothing" }).said).toBe("Let 2 things go");
+    expect(store.act(clarify, { tasks: ids, as: "nothing" }).said).toBe("Discarded 2 things");
     expect(inbox()).toEqual([]);
     expect(text()).toBe("# Day\n\n");
   });
@@ -100,7 +100,7 @@ describe("what was gathered", () => {
     expect(store.find("note", "note1")?.text).toBe("- plant alders @Ines\n");
     expect(inbox()).toEqual(["pump"]);
     const left = (store.list("unclarified", "all")[0] as Task).id;
-    expect(() => store.act(mergeTask, { task: left, into: "nobody" })).toThrow("nothing of that name");
+    expect(() => store.act(mergeTask, { task: left, into: "nobody" })).toThrow("no page or task with that name");
   });
 
   test("is taken for loose only while nothing was said of it", () => {
@@ -108,6 +108,6 @@ describe("what was gathered", () => {
     expect(looseTasks(store, page).map(({ title }) => title)).toEqual(["plant alders @Ines"]);
     store.act(clarify, { tasks: [task.id], as: "task", fields: { estimateMinutes: 5 } });
     expect(looseTasks(store, page)).toEqual([]);
-    expect(() => store.act(gatherPage, { page })).toThrow("has been clarified already");
+    expect(() => store.act(gatherPage, { page })).toThrow("is already clarified");
   });
 });

@@ -1,12 +1,12 @@
 import { dayPageId, isPage, newId, Refusal, type Id, type Task, bareRecord } from "../model";
 import { appendLines, applyEdits, plainTitle, readOutline, removeLineEdit, writeTaskLine } from "../page";
 import type { Command, Fields, Transaction } from "../store";
-import { addMinutes, dateOf, isMoment, type DateText } from "../time";
+import { addMinutes, dateOf, isMoment, type DateText, counted } from "../time";
 import type { Draft } from "../capture";
 import { capture, placeAsSaid, taskFieldsOf } from "./capture";
 import { editFields } from "./editRecord";
 import { giveDay } from "./giveDay";
-import { counted, need } from "./shared";
+import { need } from "./shared";
 
 export const clarifiedKinds = ["task", "event", "note", "goal", "nothing"] as const;
 export type ClarifiedKind = (typeof clarifiedKinds)[number];
@@ -29,10 +29,10 @@ export const clarify: Command<Clarified> = {
     const [only] = chosen;
     const what = chosen.length === 1 && only ? `“${plainTitle(only.title)}”` : counted(chosen.length, "thing");
     return as === "nothing"
-      ? `Let ${what} go`
+      ? `Discarded ${what}`
       : as === "task"
         ? `Clarified ${what}`
-        : `Made ${articles[as]} of ${what}`;
+        : `Turned ${what} into ${articles[as]}`;
   },
 };
 
@@ -63,7 +63,7 @@ const become: Readonly<Record<ClarifiedKind, Become>> = {
   note(tx, task) {
     const title = plainTitle(task.title);
     if (tx.list("named", title.toLowerCase()).some((record) => record.kind === "note"))
-      throw new Refusal(`There is a note “${title}” already: merge it into that one. Nothing was changed.`);
+      throw new Refusal(`The note “${title}” already exists. Merge this task into it instead. Nothing was changed.`);
     tx.remove(task.id);
     const { tags, text, createdAt } = task;
     tx.put({ ...bareRecord("note", { id: newId(), title, now: createdAt }), tags, text });
@@ -87,7 +87,7 @@ export const splitTask: Command<{ task: Id; parts: readonly Draft[] }> = {
   run(tx, { task: id, parts }) {
     const task = need(tx, "task", id);
     const named = parts.filter(({ title }) => title.trim() !== "");
-    if (named.length < 2) throw new Refusal("Write at least two lines, one for each part. Nothing was changed.");
+    if (named.length < 2) throw new Refusal("Enter at least two lines, one per part. Nothing was changed.");
     const others = named.filter(({ kind }) => kind !== "task");
     if (others.length > 0) capture.run(tx, others);
     const today = dateOf(tx.now);
@@ -138,7 +138,7 @@ export const mergeTask: Command<{ task: Id; into: Id }> = {
     const task = need(tx, "task", id);
     const target = tx.get(into);
     if (!target || target.id === task.id || !("text" in target))
-      throw new Refusal("There is nothing of that name to merge into.");
+      throw new Refusal("There is no page or task with that name. Nothing was merged.");
     const words = [
       `- ${task.title}`,
       ...(task.text.trim() === ""
@@ -165,9 +165,9 @@ export const gatherPage: Command<{ page: Id }> = {
   name: "gatherPage",
   run(tx, { page }) {
     const loose = looseTasks(tx, page);
-    if (loose.length === 0) throw new Refusal("Every task on this page has been clarified already.");
+    if (loose.length === 0) throw new Refusal("Every task on this page is already clarified.");
     for (const task of loose) tx.update(task.id, { unclarified: true });
-    return `Gathered ${counted(loose.length, "line")} of this page`;
+    return `Sent ${counted(loose.length, "task")} from this page to the inbox`;
   },
 };
 

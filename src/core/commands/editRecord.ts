@@ -20,8 +20,8 @@ import {
 import { oneLine, plainTitle, renameLinks, stateFields } from "../page";
 import { fieldsOfRecord, registerOf } from "../register/registers";
 import type { Command, Fields, Transaction } from "../store";
-import { addDays, dateOf, daysBetween, isDate, isMoment } from "../time";
-import { checkStretch, counted, takenOut } from "./shared";
+import { addDays, dateOf, daysBetween, isDate, isMoment, counted } from "../time";
+import { checkStretch, takenOut } from "./shared";
 
 /** Sets fields of a record by hand. @throws Refusal, naming the first field that cannot hold its value */
 export const editRecord: Command<{ id: Id; fields: Fields }> = {
@@ -29,7 +29,7 @@ export const editRecord: Command<{ id: Id; fields: Fields }> = {
   run(tx, { id, fields }) {
     const record = takenOut(tx, id);
     const labels = record ? editFields(tx, record, fields) : [];
-    if (!record) throw new Refusal("This record is no longer there. Another tab may have removed it.");
+    if (!record) throw new Refusal("This record no longer exists. It may have been deleted in another tab.");
     return `Changed ${labels.join(" and ")} of “${nameOf(record, tx)}”`;
   },
 };
@@ -48,7 +48,7 @@ export const editRecords: Command<readonly { id: Id; fields: Fields }[]> = {
       changed++;
       for (const label of editFields(tx, record, fields)) labels.add(label);
     }
-    if (changed === 0) throw new Refusal("These records are no longer there. Another tab may have removed them.");
+    if (changed === 0) throw new Refusal("These records no longer exist. They may have been deleted in another tab.");
     return `Changed ${[...labels].join(" and ")} of ${counted(changed, "record")}`;
   },
 };
@@ -99,7 +99,7 @@ function linkFault(tx: Transaction, field: Field, value: unknown): string | unde
     const record = tx.get(id);
     return !record || registerOf(record) !== field.target;
   });
-  return wrong ? `${field.label} leads to a record that is not there.` : undefined;
+  return wrong ? `${field.label} links to a record that does not exist.` : undefined;
 }
 
 /** A start that is moved takes the end along; one that gets a clock time, or loses it, gives the end one or takes it. */
@@ -112,8 +112,8 @@ function withEnd(record: Block | Event | Work, fields: Fields): Fields {
 
 function checkHours(start: string, end: string) {
   if (isMoment(start) !== isMoment(end))
-    throw new Refusal("Start and end must both have a clock time, or neither: change the start. Nothing was changed.");
-  if (isDate(start) && end < start) throw new Refusal("The end must not come before the start. Nothing was changed.");
+    throw new Refusal("Start and end must both have a time, or neither. Change the start first. Nothing was changed.");
+  if (isDate(start) && end < start) throw new Refusal("The end cannot be before the start. Nothing was changed.");
   if (isMoment(start)) checkStretch(start, end);
 }
 
@@ -156,7 +156,9 @@ function isNamed(record: PensumRecord): record is Theme | Person | Note {
 function checkNameIsFree(tx: Transaction, record: PensumRecord, title: string | undefined) {
   const others = title === undefined ? [] : tx.list("named", title.toLowerCase());
   if (others.some((other) => other.kind === record.kind && other.id !== record.id && sameTitle(other, title)))
-    throw new Refusal(`There is a ${kindNames[record.kind].toLowerCase()} “${title}” already. Nothing was changed.`);
+    throw new Refusal(
+      `A ${kindNames[record.kind].toLowerCase()} called “${title}” already exists. Nothing was changed.`,
+    );
 }
 
 /** A note is found by the name of its file too, which is nobody's title. */
@@ -172,7 +174,7 @@ function checkAfter(tx: Transaction, record: Task, after: readonly Id[]) {
     if (id === record.id) {
       const names = after.map((one) => `“${plainTitle(tx.find("task", one)?.title ?? "")}”`).join(", ");
       throw new Refusal(
-        `“${plainTitle(record.title)}” would wait for itself: ${names} comes after it. Nothing was changed.`,
+        `“${plainTitle(record.title)}” would wait for itself, because ${names} already waits for it. Nothing was changed.`,
       );
     }
     if (seen.has(id)) continue;
@@ -184,7 +186,7 @@ function checkAfter(tx: Transaction, record: Task, after: readonly Id[]) {
 function checkParent(tx: Transaction, record: Task | Goal, parent: Id | undefined) {
   const seen = new Set<Id>([record.id]);
   for (let at = parent; at !== undefined; at = tx.find(record.kind, at)?.parent) {
-    if (seen.has(at)) throw new Refusal(`A ${record.kind} cannot be a part of itself. Nothing was changed.`);
+    if (seen.has(at)) throw new Refusal(`A ${record.kind} cannot be part of itself. Nothing was changed.`);
     seen.add(at);
   }
 }

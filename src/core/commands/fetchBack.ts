@@ -15,7 +15,7 @@ export const fetchBack: Command<Fetching> = {
   name: "fetchBack",
   run(tx, { record, from, parts = [] }) {
     if (record.kind === "settings" || record.kind === "clock")
-      throw new Refusal("Settings are not fetched back one by one.");
+      throw new Refusal("Settings cannot be restored on their own.");
     const page = "page" in record && record.page !== undefined ? tx.get(record.page) : undefined;
     const stands = isPage(page) && page.text.includes(`#${record.id}`);
     const { page: _, ...loose } = record as PensumRecord & { page?: string };

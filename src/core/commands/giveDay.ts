@@ -3,9 +3,9 @@ import { letGo, plainTitle } from "../page";
 import { isPlaced, isRepeating, partsOf } from "../plan";
 import type { Block } from "../model";
 import type { Command } from "../store";
-import { addMinutes, dateOf, isDate, minuteOf, minutesBetween, momentAt, type DateText } from "../time";
+import { addMinutes, dateOf, isDate, minuteOf, minutesBetween, momentAt, type DateText, counted } from "../time";
 import { Refusal } from "../model";
-import { counted, need } from "./shared";
+import { need } from "./shared";
 
 /**
  * Sets the do day of tasks; their lines stay where they were written. Hours that are still to come on the old do day
@@ -14,7 +14,7 @@ import { counted, need } from "./shared";
 export const giveDay: Command<{ tasks: readonly Id[]; day: DateText | undefined }> = {
   name: "giveDay",
   run(tx, { tasks, day }) {
-    if (day !== undefined && !isDate(day)) throw new Refusal("That is not a date that exists. Nothing was changed.");
+    if (day !== undefined && !isDate(day)) throw new Refusal("That is not a valid date. Nothing was changed.");
     const chosen = tasks.map((id) => need(tx, "task", id));
     const repeating =
       day === undefined ? chosen.find((task) => isRepeating(task) && task.due === undefined) : undefined;
@@ -38,6 +38,6 @@ export const giveDay: Command<{ tasks: readonly Id[]; day: DateText | undefined 
           tx.update(one.id, { doDay: day, restUntil: undefined });
     }
     const names = chosen.length === 1 ? `“${plainTitle(chosen[0]!.title)}”` : counted(chosen.length, "task");
-    return day ? `Gave ${names} the day ${day}` : `Took the day from ${names}`;
+    return day ? `Set the day of ${names} to ${day}` : `Cleared the day of ${names}`;
   },
 };

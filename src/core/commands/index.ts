@@ -20,5 +20,5 @@ export * from "./saveSettings";
 export { changeOccurrence, hoursComeAgain, rollOn, seriesScopes, skipOccurrence, type SeriesScope } from "./series";
 export * from "./setState";
 export * from "./shiftBar";
-export { appendToDay, counted, dayPage, need } from "./shared";
+export { appendToDay, dayPage, need } from "./shared";
 export * from "./writePage";

@@ -1,8 +1,7 @@
 import { newId, Refusal } from "../model";
 import { layable, patternOf } from "../plan";
 import type { Command } from "../store";
-import { momentAt, type DateText } from "../time";
-import { counted } from "./shared";
+import { momentAt, type DateText, counted } from "../time";
 
 /** Sets the hours of the pattern aside on days, as blocks of their themes, wherever nothing stands yet. */
 export const layPattern: Command<{ dates: readonly DateText[]; zone: string }> = {
@@ -26,7 +25,7 @@ export const layPattern: Command<{ dates: readonly DateText[]; zone: string }> =
         count++;
       }
     }
-    if (count === 0) throw new Refusal("Nothing of the pattern is free on these days. Nothing was changed.");
-    return `Laid the pattern into ${counted(count, "block")}`;
+    if (count === 0) throw new Refusal("No hours of the pattern are free on these days. Nothing was changed.");
+    return `Added ${counted(count, "block")} from the pattern`;
   },
 };

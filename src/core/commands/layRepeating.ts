@@ -1,10 +1,10 @@
 import { defaultSettings, isUnfinished, newId, Refusal, type Habit, type Id, type Settings, type Task } from "../model";
 import { fitFor, freeTime, habitsOn, hasHoursAgain, isPlaced, occurrencesOn } from "../plan";
 import type { Command, Transaction } from "../store";
-import { dateOf, minuteOf, momentAt, type DateText, type MomentText } from "../time";
+import { dateOf, minuteOf, momentAt, type DateText, type MomentText, counted } from "../time";
 import { isLaid, roomForHabit, setAside } from "./markHabit";
 import { place, usualBlockMinutes } from "./place";
-import { counted, takenOut } from "./shared";
+import { takenOut } from "./shared";
 
 type Reads = Pick<Transaction, "list" | "find" | "get">;
 
@@ -79,10 +79,10 @@ export const layRepeating: Command<{ dates: readonly DateText[]; zone: string }>
     if (laid + habits === 0)
       throw new Refusal(
         left > 0
-          ? `${left === 1 ? "One task that comes again finds" : `${left} tasks that come again find`} no room on ${left === 1 ? "its day" : "their days"}. Nothing was changed.`
+          ? `There is no room for ${left === 1 ? "1 repeating task on its day" : `${left} repeating tasks on their days`}. Nothing was changed.`
           : "Nothing that comes again waits for hours on these days. Nothing was changed.",
       );
-    const rest = left > 0 ? `; ${counted(left, "task")} found no room` : "";
+    const rest = left > 0 ? `; no room for ${counted(left, "task")}` : "";
     const what = [
       ...(laid > 0 ? [counted(laid, "repeating task")] : []),
       ...(habits > 0 ? [counted(habits, "habit")] : []),

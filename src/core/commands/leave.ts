@@ -2,10 +2,10 @@ import { isRepeating } from "../plan";
 import type { Id } from "../model";
 import { plainTitle } from "../page";
 import type { Command } from "../store";
-import { dateOf } from "../time";
+import { dateOf, counted } from "../time";
 import { giveDay } from "./giveDay";
 import { passOver } from "./series";
-import { counted, need } from "./shared";
+import { need } from "./shared";
 
 /**
  * Leaves tasks that were not done where they were written, without a day. One that comes again passes over this time only,

@@ -1,14 +1,14 @@
+import { counted } from "../time";
 import { Refusal, type Id } from "../model";
 import { linkMention, plainTitle } from "../page";
 import type { Command } from "../store";
-import { counted } from "./shared";
 
 /** Makes a link of the first plain mention of a record in each of the others. */
 export const linkMentions: Command<{ record: Id; in: readonly Id[] }> = {
   name: "linkMentions",
   run(tx, { record: id, in: others }) {
     const record = tx.get(id);
-    if (!record || !("title" in record)) throw new Refusal("This record is no longer there.");
+    if (!record || !("title" in record)) throw new Refusal("This record no longer exists.");
     let linked = 0;
     for (const other of others) {
       const holder = tx.get(other);
@@ -18,7 +18,8 @@ export const linkMentions: Command<{ record: Id; in: readonly Id[] }> = {
       tx.update(other, { text });
       linked++;
     }
-    if (linked === 0) throw new Refusal("The words are no longer there. Nothing was changed.");
+    if (linked === 0)
+      throw new Refusal("The text has changed and no longer contains these words. Nothing was changed.");
     return `Linked ${counted(linked, "mention")} of “${plainTitle(record.title)}”`;
   },
 };

@@ -16,7 +16,7 @@ export const markHabit: Command<{ habit: Id; date: DateText; as?: HabitMark | un
   run(tx, { habit: id, date, as, reason = "" }) {
     const habit = need(tx, "habit", id);
     if (!isDate(date) || (date > dateOf(tx.now) && as !== "skipped"))
-      throw new Refusal("A habit is marked on its day or later, not before. Nothing was changed.");
+      throw new Refusal("A habit can only be marked on its day or later. Nothing was changed.");
     const without = (dates: readonly DateText[] = []) => dates.filter((one) => one !== date);
     const withDate = (dates: readonly DateText[] | undefined, isIt: boolean) =>
       isIt ? [...without(dates), date].sort() : without(dates);
@@ -27,7 +27,7 @@ export const markHabit: Command<{ habit: Id; date: DateText; as?: HabitMark | un
       skips: withDate(habit.skips, as === "skipped"),
       ...(words === "" ? {} : { text: withReason(habit, date, words) }),
     });
-    return as ? `${said[as]} “${habit.title}” on ${date}` : `Took back “${habit.title}” on ${date}`;
+    return as ? `${said[as]} “${habit.title}” on ${date}` : `Marked “${habit.title}” as not done on ${date}`;
   },
 };
 

@@ -38,7 +38,7 @@ export const addBlock: Command<{ start: MomentText; end: MomentText; title: stri
   name: "addBlock",
   run(tx, { start, end, title, theme, id }) {
     checkStretch(start, end);
-    if (title.trim() === "" && !theme) throw new Refusal("A block needs a few words, a task or a theme.");
+    if (title.trim() === "" && !theme) throw new Refusal("A block needs a title, a task or a theme.");
     const block: Block = {
       ...bareRecord("block", { id: id ?? newId(), title: title.trim(), now: tx.now }),
       start,
@@ -46,7 +46,7 @@ export const addBlock: Command<{ start: MomentText; end: MomentText; title: stri
       ...(theme ? { theme } : {}),
     };
     tx.put(block);
-    return `Set ${clock(start)} aside for “${nameOf(block, tx)}”`;
+    return `Set aside ${clock(start)} for “${nameOf(block, tx)}”`;
   },
 };
 
@@ -80,7 +80,7 @@ export const moveItem: Command<{ id: Id; start: MomentText; end?: MomentText }> 
   run(tx, { id, start, end: given }) {
     const record = takenOut(tx, id);
     if (record?.kind !== "block" && record?.kind !== "event")
-      throw new Refusal("This is no longer on the rail. Another tab may have taken it off.");
+      throw new Refusal("This is no longer on the rail. It may have been taken off in another tab.");
     const end = given ?? endFrom(start, record);
     checkStretch(start, end);
     tx.update(id, { start, end });
@@ -99,7 +99,7 @@ export const copyItem: Command<{ id: Id; start: MomentText; newId?: Id }> = {
   run(tx, { id, start, newId: fresh = newId() }) {
     const record = tx.get(id) ?? occurrenceRecord(tx, id);
     if (record?.kind !== "block" && record?.kind !== "event")
-      throw new Refusal("This is no longer on the rail. Another tab may have taken it off.");
+      throw new Refusal("This is no longer on the rail. It may have been taken off in another tab.");
     const end = endFrom(start, record);
     checkStretch(start, end);
     const {
@@ -132,7 +132,7 @@ export const setEventTime: Command<{ id: Id; start: DateText | MomentText }> = {
     if (isDate(start)) {
       const days = isDate(event.start) ? daysBetween(event.start, dateOf(event.end)) : 0;
       tx.update(id, { start, end: addDays(start, days), zone: undefined });
-      return `Made “${name}” an event of the whole day ${start}`;
+      return `Made “${name}” an all-day event on ${start}`;
     }
     const end = addMinutes(start, usualEventMinutes);
     checkStretch(start, end);
@@ -167,6 +167,6 @@ export const takeOff: Command<{ block: Id; day?: DateText }> = {
     leaveOut(tx, block.series, block.occurrence);
     const task = day === undefined ? undefined : tx.find("task", block.task);
     if (task) tx.update(task.id, { doDay: day, restUntil: undefined });
-    return `Took “${name}” off the hours`;
+    return `Took off “${name}”`;
   },
 };

@@ -14,7 +14,7 @@ export const placeLine: Command<{ page: Id; lineFrom: number; line: string; star
   run(tx, { page: pageId, lineFrom, line, start, minutes }) {
     const page = need(tx, "day", pageId);
     if (page.text.slice(lineFrom, lineFrom + line.length) !== line)
-      throw new Refusal("The line has changed meanwhile. Nothing was placed.");
+      throw new Refusal("The line has changed in the meantime. Nothing was placed.");
     const end = momentAt(dateOf(start), minuteOf(start) + (minutes ?? usualBlockMinutes));
     checkStretch(start, end);
     const mark = /^\s*(?:[-*+]\s+|\d{1,9}[.)]\s+|#{1,6}\s+|>\s+)?/.exec(line)?.[0] ?? "";

@@ -118,7 +118,7 @@ describe("what is proposed", () => {
       task("te", 15),
     );
     const found = proposed(store, 180, { tc: 90, tb: 80, te: 70, ta: 60, td: 50 });
-    // What does not fit is passed over; the rest goes by its pull.
+    // Work that does not fit is passed over; the rest goes by its pull.
     expect(found?.tasks.map(({ task: one }) => one.id)).toEqual(["tb", "ta", "te"]);
     expect(found?.why[0]).toContain("due");
     expect(proposed(store, 10, {})).toBeUndefined();

@@ -1,9 +1,10 @@
+import { counted } from "../time";
 import { nameOf } from "../things";
 import { Refusal, type Id, type PensumRecord } from "../model";
 import { dropHours } from "../page";
 import type { Command, Transaction } from "../store";
 import { leaveOut } from "./series";
-import { counted, takenOut } from "./shared";
+import { takenOut } from "./shared";
 
 /** Takes a record out of the workspace; a task's hours and its line go with it, its parts stand on their own. */
 export const removeRecord: Command<{ id: Id }> = {
@@ -11,10 +12,10 @@ export const removeRecord: Command<{ id: Id }> = {
   run(tx, { id }) {
     const record = takenOut(tx, id);
     if (!record || record.kind === "settings" || record.kind === "clock")
-      throw new Refusal("This record is no longer there.");
+      throw new Refusal("This record no longer exists.");
     const name = nameOf(record, tx);
     remove(tx, record);
-    return `Removed “${name}”`;
+    return `Deleted “${name}”`;
   },
 };
 
@@ -25,9 +26,9 @@ export const removeRecords: Command<readonly Id[]> = {
     const records = ids
       .flatMap((id) => takenOut(tx, id) ?? [])
       .filter((record) => record.kind !== "settings" && record.kind !== "clock");
-    if (records.length === 0) throw new Refusal("These records are no longer there.");
+    if (records.length === 0) throw new Refusal("These records no longer exist.");
     for (const record of records) remove(tx, record);
-    return `Removed ${counted(records.length, "record")}`;
+    return `Deleted ${counted(records.length, "record")}`;
   },
 };
 

@@ -1,17 +1,17 @@
 import { Refusal, type Id } from "../model";
 import { plainTitle } from "../page";
 import type { Command } from "../store";
-import { dateOf, isDate, type DateText } from "../time";
+import { dateOf, isDate, type DateText, counted } from "../time";
 import { isRepeating } from "../plan";
 import { passOver } from "./series";
-import { counted, need } from "./shared";
+import { need } from "./shared";
 
 /** Puts tasks out of sight until a day. They have no do day while they rest. */
 export const rest: Command<{ tasks: readonly Id[]; until: DateText }> = {
   name: "rest",
   run(tx, { tasks, until }) {
     if (!isDate(until) || until <= dateOf(tx.now))
-      throw new Refusal("A task can rest until a day that is still to come. Nothing was changed.");
+      throw new Refusal("A task can only rest until a future day. Nothing was changed.");
     const chosen = tasks.map((id) => need(tx, "task", id));
     for (const task of chosen)
       // One that comes again goes on to its first day from then on; without a day it would come no more.

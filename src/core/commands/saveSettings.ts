@@ -10,13 +10,13 @@ export const saveSettings: Command<
   run(tx, fields) {
     for (const day of fields.workingWeek ?? []) if (day) checkDay(day);
     if (fields.snapMinutes !== undefined && ![1, 5, 10, 15, 30].includes(fields.snapMinutes))
-      throw new Refusal("Steps on the rail are 1, 5, 10, 15 or 30 minutes.");
+      throw new Refusal("Rail steps can be 1, 5, 10, 15 or 30 minutes.");
     if (fields.priorities) {
       const titles = fields.priorities.map((level) => level.title.trim().toLowerCase());
-      if (titles.length === 0) throw new Refusal("At least one priority level is needed. Nothing was changed.");
+      if (titles.length === 0) throw new Refusal("Keep at least one priority level. Nothing was changed.");
       if (titles.includes("")) throw new Refusal("A priority level needs a name. Nothing was changed.");
       if (new Set(titles).size < titles.length)
-        throw new Refusal("Two priority levels have the same name. Nothing was changed.");
+        throw new Refusal("Two priority levels cannot have the same name. Nothing was changed.");
     }
     if (!tx.get("settings")) tx.put(defaultSettings);
     tx.update("settings", fields);

@@ -224,7 +224,7 @@ describe("a task that comes again", () => {
     expect(open(counted)).toEqual([]);
   });
 
-  test("may be counted from when it was done", () => {
+  test("may be counted from the day it was done", () => {
     const store = storeOf(gauge({ doDay: "2026-11-20", repeat: "FREQ=WEEKLY FROM=DONE" }));
     store.act(setState, { tasks: ["gauge"], state: "done" });
     expect(open(store)).toEqual([["2026-12-01", "FREQ=WEEKLY FROM=DONE"]]);

@@ -49,7 +49,7 @@ function occurrenceOf(tx: Transaction, id: Id): { series: Repeating & { repeat: 
   const series = named && tx.get(named.series);
   const repeat = isRepeating(series) ? repeatOf(series.repeat) : undefined;
   if (!named || !isRepeating(series) || !repeat)
-    throw new Refusal("This does not come again any more. Another tab may have changed it.");
+    throw new Refusal("This no longer repeats. It may have been changed in another tab.");
   return { series, at: named.at, repeat };
 }
 
@@ -59,9 +59,9 @@ export const changeOccurrence: Command<{ id: Id; fields: Fields; scope: SeriesSc
   run(tx, { id, fields, scope }) {
     if (scope === "one") {
       const one = takenOut(tx, id);
-      if (!one) throw new Refusal("This is no longer there. Another tab may have removed it.");
+      if (!one) throw new Refusal("This no longer exists. It may have been deleted in another tab.");
       const labels = editFields(tx, one, fields);
-      return `Changed ${labels.join(" and ")} of this one “${nameOf(one, tx)}”`;
+      return `Changed the ${labels} of this “${nameOf(one, tx)}” only`;
     }
     for (const said of [fields.start, fields.end]) if (said !== undefined) existing(String(said));
     const { series, at, repeat } = occurrenceOf(tx, id);
@@ -82,7 +82,7 @@ export const changeOccurrence: Command<{ id: Id; fields: Fields; scope: SeriesSc
     moveSeries(tx, target.id, at, start, end);
     const moved = tx.get(target.id) as Repeating;
     if (Object.keys(kept).length > 0) editFields(tx, moved, kept);
-    return `Changed “${nameOf(moved, tx)}”, ${scope === "all" ? "all of them" : "this and later ones"}`;
+    return `Changed “${nameOf(moved, tx)}”, ${scope === "all" ? "the whole series" : "this and later ones"}`;
   },
 };
 
@@ -95,18 +95,18 @@ export const skipOccurrence: Command<{ id: Id; scope: SeriesScope }> = {
     if (scope === "all" || (scope === "later" && at === seriesStart(series))) {
       for (const one of tx.list("occurrencesOf", series.id)) tx.remove(one.id);
       tx.remove(series.id);
-      return `Removed all of “${name}”`;
+      return `Deleted the series “${name}”`;
     }
     const record = tx.get(id);
     if (record && record.id !== series.id) tx.remove(record.id);
     if (scope === "one") {
       leaveOut(tx, series.id, at);
-      return `Left “${name}” out on ${dateOf(at)}`;
+      return `Skipped “${name}” on ${dateOf(at)}`;
     }
     endBefore(tx, series, at, repeat);
     for (const one of tx.list("occurrencesOf", series.id) as Repeating[])
       if ((one.occurrence as string) >= at) tx.remove(one.id);
-    return `Ended “${name}” before ${dateOf(at)}`;
+    return `Ended the series “${name}” before ${dateOf(at)}`;
   },
 };
 
@@ -250,7 +250,7 @@ function moveSeries(tx: Transaction, id: Id, at: string, start: string, end: str
 function shiftedRule(rule: RepeatRule, days: number, first: string): RepeatRule {
   const refuse = () =>
     new Refusal(
-      "All of them cannot go to another day: the rule names its days otherwise. Change the rule itself. Nothing was changed.",
+      "The whole series cannot move to another day, because its rule sets the days. Edit the rule instead. Nothing was changed.",
     );
   if (rule.isRare || rule.positions.length > 0 || rule.days.some(({ nth }) => nth !== 0)) throw refuse();
   let next = rule;

@@ -1,14 +1,15 @@
+import { counted } from "../time";
 import { isUnfinished, Refusal, states, type Id, type State, type Task } from "../model";
 import { plainTitle, stateFields } from "../page";
 import { partsOf } from "../plan";
 import type { Command } from "../store";
-import { counted, need } from "./shared";
+import { need } from "./shared";
 
 const said: Record<State, string> = {
-  open: "Opened",
-  doing: "Began",
-  waiting: "Set to waiting:",
-  done: "Ticked off",
+  open: "Reopened",
+  doing: "Started",
+  waiting: "Marked as waiting:",
+  done: "Completed",
   dropped: "Dropped",
 };
 

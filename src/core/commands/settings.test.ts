@@ -86,12 +86,14 @@ describe("what an act says", () => {
     expect(move(`${today}T15:00`, `${today}T16:00`)).toBe("Set “Stakes” from T15:00 to T16:00");
     expect(move("2026-11-25T15:00", "2026-11-25T16:00")).toBe("Moved “Stakes” to 2026-11-25 T15:00");
     expect(store.find("task", "ta")?.doDay).toBe("2026-11-25");
-    expect(said(() => store.act(takeOff, { block: block!.id }))).toBe("Took “Stakes” off the hours");
+    expect(said(() => store.act(takeOff, { block: block!.id }))).toBe("Took off “Stakes”");
     expect(store.find("task", "ta")).toBeDefined();
   });
 
   test("counts several, and drops unfinished parts with their whole", () => {
-    expect(said(() => store.act(setState, { tasks: ["ta", "tc"], state: "waiting" }))).toBe("Set to waiting: 2 tasks");
+    expect(said(() => store.act(setState, { tasks: ["ta", "tc"], state: "waiting" }))).toBe(
+      "Marked as waiting: 2 tasks",
+    );
     store.undo();
     store.act(setState, { tasks: ["ta"], state: "dropped" });
     expect(["ta", "tb", "tc"].map((id) => store.find("task", id)?.state)).toEqual(["dropped", "dropped", "done"]);

@@ -17,7 +17,9 @@ import { isMoment, minutesBetween, type DateText, type MomentText } from "../tim
 export function need<K extends Kind>(tx: Transaction, kind: K, id: Id): RecordOf<K> {
   const record = takenOut(tx, id);
   if (record?.kind !== kind)
-    throw new Refusal(`This ${kindNames[kind].toLowerCase()} is no longer there. Another tab may have removed it.`);
+    throw new Refusal(
+      `This ${kindNames[kind].toLowerCase()} no longer exists. It may have been deleted in another tab.`,
+    );
   return record as RecordOf<K>;
 }
 
@@ -50,15 +52,10 @@ const longestStretch = 14 * 1440;
 
 /** @throws Refusal when a stretch of time is none, or is longer than two weeks */
 export function checkStretch(start: MomentText, end: MomentText) {
-  if (!isMoment(start) || !isMoment(end)) throw new Refusal("That is not a time that exists. Nothing was changed.");
-  if (end <= start) throw new Refusal("The end must come after the start. Nothing was changed.");
+  if (!isMoment(start) || !isMoment(end)) throw new Refusal("That is not a valid time. Nothing was changed.");
+  if (end <= start) throw new Refusal("The end must be after the start. Nothing was changed.");
   if (minutesBetween(start, end) > longestStretch)
-    throw new Refusal("A stretch of more than two weeks does not fit on the rail. Nothing was changed.");
-}
-
-/** "3 tasks", "1 task". */
-export function counted(count: number, noun: string): string {
-  return `${count} ${noun}${count === 1 ? "" : "s"}`;
+    throw new Refusal("A block or event on the rail cannot be longer than two weeks. Nothing was changed.");
 }
 
 /** A moment's clock time for what an act says: `T14:00` (ISO 8601), which is shown in the person's own way. */

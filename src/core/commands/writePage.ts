@@ -13,7 +13,7 @@ export const writePage: Command<{ id: Id; text: string }> = {
     tx.update(id, { text });
     const written = tx.get(id);
     return written && !isPage(written)
-      ? `Wrote in the note of “${nameOf(written, tx)}”`
+      ? `Edited the description of “${nameOf(written, tx)}”`
       : `Wrote on ${written ? nameOf(written, tx) : "a page"}`;
   },
 };

@@ -11,7 +11,7 @@ import {
   type FieldValues,
   type Register,
 } from "../register";
-import { durationText } from "../time";
+import { counted, durationText } from "../time";
 import { nameOf } from "../things";
 import { mostLines, type Explained, type ExplainedLine } from "./explained";
 
@@ -50,7 +50,7 @@ export function explainField(
     const records = linkedRecords(values, register, summary)?.(record) ?? [];
     const more = records.length - mostLines;
     return {
-      rule: summaryRule(summary.way, of?.label.toLowerCase() ?? summary.of, counted(records.length, other)),
+      rule: summaryRule(summary.way, of?.label.toLowerCase() ?? summary.of, countedIn(records.length, other)),
       lines: [
         ...records.slice(0, mostLines).map((one) => ({
           ...{ label: nameOf(one, values.store), id: one.id },
@@ -74,10 +74,8 @@ function summaryRule(way: SummaryWay, of: string | undefined, things: string): s
   return `${ways[way]} ${of ?? "nothing"}, of ${things} linked.`;
 }
 
-function counted(count: number, register: Register | undefined): string {
-  const one = register?.one.toLowerCase() ?? "record";
-  const many = register ? thingsWords(register) : "records";
-  return `${count.toLocaleString("en")} ${count === 1 ? one : many}`;
+function countedIn(count: number, register: Register | undefined): string {
+  return register ? counted(count, register.one.toLowerCase(), thingsWords(register)) : counted(count, "record");
 }
 
 /** What a formula reads of a record, each name once. */

@@ -8,13 +8,13 @@ const secondsPerDay = 86_400;
 
 /** A number that is one; null for what is beyond all numbers. */
 function finite(value: number): number | null {
-  return Number.isFinite(value) ? value : nothing("The result is not a number, as when something is divided by zero.");
+  return Number.isFinite(value)
+    ? value
+    : nothing("The result is not a number, for example because of a division by zero.");
 }
 
-const named: Record<string, string> = { "+": "add", "-": "subtract", "*": "multiply", "/": "divide", "**": "raise" };
-
 function refuse(operator: string, a: FeelValue, b: FeelValue): null {
-  return nothing(`Cannot ${named[operator]} ${typeOf(a)} and ${typeOf(b)}.`);
+  return nothing(`Cannot use “${operator}” with ${typeOf(a)} and ${typeOf(b)}.`);
 }
 
 export function add(a: FeelValue, b: FeelValue): FeelValue {
@@ -72,7 +72,7 @@ export function negate(value: FeelValue): FeelValue {
   if (typeof value === "number") return -value;
   if (value instanceof DaysDuration) return new DaysDuration(-value.seconds);
   if (value instanceof MonthsDuration) return new MonthsDuration(-value.months);
-  return nothing(`There is no minus of ${typeOf(value)}.`);
+  return nothing(`Cannot put a minus before ${typeOf(value)}.`);
 }
 
 function isDateLike(value: FeelValue): value is FeelDate | FeelDateTime {
@@ -99,7 +99,7 @@ function shift(value: FeelValue, seconds: number): FeelValue | undefined {
 function shiftMonths(value: FeelValue, months: number): FeelValue | undefined {
   if (!isDateLike(value)) return undefined;
   const day = addMonths(value.day, months);
-  if (day === null) return nothing("The date lies outside the years 1000 to 9998.");
+  if (day === null) return nothing("The date is outside the years 1000 to 9998.");
   if (value instanceof FeelDate) return new FeelDate(day);
   const { seconds, zone } = value;
   return new FeelDateTime(day, seconds, zone?.name === undefined ? zone : (namedZone(zone.name, day, seconds) ?? zone));
@@ -111,5 +111,5 @@ const lastDay = Date.UTC(9998, 11, 31) / 86_400_000;
 const isInYears = (day: number) => day >= firstDay && day <= lastDay;
 
 function inYears<T extends FeelDate | FeelDateTime>(value: T): T | null {
-  return isInYears(value.day) ? value : nothing("The date lies outside the years 1000 to 9998.");
+  return isInYears(value.day) ? value : nothing("The date is outside the years 1000 to 9998.");
 }

@@ -39,7 +39,7 @@ export class Compiler<R> {
 
   expression(node: SyntaxNode, scope: Scope<R>): Evaluate<R> {
     const compile = this.#kinds[node.name];
-    if (!compile) throw this.#fault(node, `“${this.#words(node)}” is not something that gives a value.`);
+    if (!compile) throw this.#fault(node, `“${this.#words(node)}” does not give a value.`);
     return compile(node, scope);
   }
 
@@ -107,7 +107,7 @@ export class Compiler<R> {
 
   #only(node: SyntaxNode): SyntaxNode {
     const [only] = this.#operands(node);
-    if (!only) throw this.#fault(node, "There is nothing to compute here.");
+    if (!only) throw this.#fault(node, "There is nothing to calculate here.");
     return only;
   }
 
@@ -115,7 +115,7 @@ export class Compiler<R> {
     const first = node.firstChild!;
     if (first.name === "AtLiteral") {
       const value = atLiteral(unescaped(this.#words(first.firstChild!)));
-      if (value === null) throw this.#fault(node, `${this.#words(node)} is no date, time or duration that exists.`);
+      if (value === null) throw this.#fault(node, `${this.#words(node)} is not a valid date, time or duration.`);
       return constant(value);
     }
     return this.#call(node, builtins.get(nameIn(this.text, first))!, scope);
@@ -195,7 +195,7 @@ export class Compiler<R> {
     for (const entry of node.getChildren("ContextEntry")) {
       const key = entry.getChild("Key")!.firstChild!;
       const name = key.name === "StringLiteral" ? unescaped(this.#words(key)) : nameIn(this.text, key);
-      if (entries.some((other) => other.name === name)) throw this.#fault(key, `“${name}” stands here twice.`);
+      if (entries.some((other) => other.name === name)) throw this.#fault(key, `“${name}” appears twice.`);
       const value = this.expression(entry.lastChild!, inner);
       const { scope: next, slot } = inner.with(name);
       inner = next;
@@ -300,7 +300,7 @@ export class Compiler<R> {
       const value = from(frame);
       if (isList(value)) return value;
       if (value instanceof FeelRange) return stepsOfRange(value);
-      return value === null ? nothing("There is nothing to go through.") : [value];
+      return value === null ? nothing("There is no list or range to go through.") : [value];
     };
   }
 
@@ -424,7 +424,7 @@ export class Compiler<R> {
   #halfOpen(operator: SyntaxNode, end: Evaluate<R>): Evaluate<R> {
     const sign = this.#words(operator);
     if (sign === "=") return end;
-    if (sign === "!=") throw this.#fault(operator, "“!=” needs something to compare with on its left.");
+    if (sign === "!=") throw this.#fault(operator, "“!=” needs a value on its left.");
     const included = sign.length === 2;
     return sign[0] === "<"
       ? (frame) => new FeelRange(undefined, end(frame), false, included)
@@ -484,7 +484,7 @@ function passes(value: FeelValue, wanted: FeelValue): boolean | null {
 
 /** The value of an entry, of a property of a date or a range, or of each thing of a list. */
 export function property(value: FeelValue, name: string): FeelValue {
-  if (value === null) return nothing(`What should have “${name}” is empty.`);
+  if (value === null) return nothing(`The value before “.${name}” is empty.`);
   if (isList(value)) {
     spend(value.length);
     return value.map((one) => property(one, name));
@@ -522,7 +522,7 @@ function steps(from: FeelValue, to: FeelValue): FeelValue {
     return isList(days) ? days.map((day) => new FeelDate(day as number)) : days;
   }
   if (typeof from !== "number" || typeof to !== "number")
-    return nothing("It goes from number to number, or date to date.");
+    return nothing("The range must go from a number to a number, or from a date to a date.");
   const size = Math.floor(Math.abs(to - from)) + 1;
   if (size > longestList) return nothing(`More than ${longestList.toLocaleString("en-GB")} steps are too many.`);
   spend(size >> 2);

@@ -25,7 +25,7 @@ type NameShapes = Readonly<Record<string, unknown>>;
  */
 export function parseFormula(text: string, names: NameShapes): Tree {
   const tree = parser.configure({ contextTracker: trackVariables(names) }).parse(text);
-  if (text.trim() === "") throw new FormulaError({ from: 0, to: 0, message: "There is no formula yet." });
+  if (text.trim() === "") throw new FormulaError({ from: 0, to: 0, message: "Enter a formula." });
   tree.iterate({
     enter({ type, node }) {
       if (type.isError) throw new FormulaError(faultAt(text, node));
@@ -46,9 +46,9 @@ const expectedIn: Record<string, string> = {
   ForExpression: "“for … in … return …”",
   QuantifiedExpression: "“some … in … satisfies …”",
   Context: "entries like “name: value”, up to a “}”",
-  List: "values with commas between them, up to a “]”",
-  PositionalParameters: "values with commas between them, up to a “)”",
-  FilterExpression: "a condition or a position, up to a “]”",
+  List: "values separated by commas, closed by “]”",
+  PositionalParameters: "values separated by commas, closed by “)”",
+  FilterExpression: "a condition or a position, closed by “]”",
   PathExpression: "the name of a field after the “.”",
 };
 
@@ -57,14 +57,14 @@ function faultAt(text: string, node: SyntaxNode): FormulaFault {
   const skipped = text.slice(from, to);
   const before = text.slice(0, from).trimEnd();
   const last = /(\S+)$/.exec(before)?.[1];
-  const expected = (parent && expectedIn[parent.name]) ?? "a value, like a field, a number or a text in quotes";
+  const expected = (parent && expectedIn[parent.name]) ?? "a value, such as a field, a number or a text in quotes";
   if (skipped.trim() === "" && from >= text.trimEnd().length)
     return {
       from: before.length,
       to: text.length,
       message: last
-        ? `Something is missing after “${last}”: ${expected} was expected.`
-        : `The formula is not complete: ${expected} was expected.`,
+        ? `Something is missing after “${last}”. Expected: ${expected}.`
+        : `The formula is incomplete. Expected: ${expected}.`,
     };
   const at = from + 1;
   return {

@@ -39,13 +39,13 @@ const shortInput = 2000;
  * place, on short texts; RE2, whose time grows with the length of the text alone, is asked all others.
  */
 export function patternOf(text: string, flags = ""): Pattern | null {
-  if (!flagsAllowed.test(flags)) return nothing(`“${flags}” are not flags of a pattern: s, m, i and x are.`);
+  if (!flagsAllowed.test(flags)) return nothing(`“${flags}” is not valid. The flags are s, m, i and x.`);
   const source = flags.includes("x") ? text.replace(/\s+/g, "") : text;
   let own: RegExp;
   try {
     own = new RegExp(source, `u${flags.replace(/x/g, "")}g`);
   } catch {
-    return nothing(`“${text}” is not a pattern.`);
+    return nothing(`“${text}” is not a valid pattern.`);
   }
   let linear: RE2JS | undefined;
   const isShort = (input: string) => {

@@ -94,7 +94,7 @@ export class Scope<R> {
     const found = this.find(name);
     if (found) return found;
     const near = Object.keys(this.#names.shapes).find((known) => known.toLowerCase() === name.toLowerCase());
-    const hint = near ? ` “${near}” is written so.` : "";
+    const hint = near ? ` Did you mean “${near}”?` : "";
     throw new FormulaError({ from, to, message: `There is no field “${name}” here.${hint}` });
   }
 }

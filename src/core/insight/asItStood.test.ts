@@ -53,7 +53,7 @@ describe("the plan as it stood", () => {
     expect(items.map(({ title, fate, by }) => [title, fate, by?.said.split(" ")[0]])).toEqual([
       ["Task a", "kept", undefined],
       ["Task b", "moved", "Moved"],
-      ["Task day", "moved", "Gave"],
+      ["Task day", "moved", "Set"],
       ["Task c", "longer", expect.any(String)],
       ["Task d", "dropped", expect.any(String)],
       ["Task e", "new", "Placed"],

@@ -98,8 +98,8 @@ describe("a backup", () => {
     ["a,b,c\n1,2,3\n", /not a Pensum backup/],
     ['{"some":"json"}\n', /not a Pensum backup/],
     ["[1]\n", /not a Pensum backup/],
-    [`{"pensum":"backup","format":1,"model":${modelVersion + 1}}\n`, /newer Pensum/],
-    [`{"pensum":"backup","format":2,"model":1}\n`, /newer Pensum/],
+    [`{"pensum":"backup","format":1,"model":${modelVersion + 1}}\n`, /newer version/],
+    [`{"pensum":"backup","format":2,"model":1}\n`, /newer version/],
   ])("refuses %j and says why", async (content, why) => {
     await expect(read(text(content))).rejects.toThrow(why);
   });

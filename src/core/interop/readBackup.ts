@@ -31,7 +31,7 @@ export async function readBackup(
   let number = 0;
   for await (const { line, sum, read } of linesOf(chunks)) {
     number++;
-    if (ended) throw new Refusal(`The backup goes on after its end, in line ${number}: it is damaged. ${again}`);
+    if (ended) throw new Refusal(`The backup is damaged: it continues after its end, in line ${number}. ${again}`);
     const value = parsed(line, number);
     if (model === undefined) model = headerVersion(value);
     else if ("record" in value) addRecord(value.record, { model, into: records, faults, number });
@@ -45,11 +45,11 @@ export async function readBackup(
         sum,
       });
       ended = true;
-    } else throw new Refusal(`Line ${number} of the backup is of no known sort: it is damaged. ${again}`);
+    } else throw new Refusal(`The backup is damaged: line ${number} is not recognised. ${again}`);
     if (number % linesPerStep === 0) progress(size ? read / size : 0);
   }
   if (model === undefined) throw new Refusal(`The file is empty. ${again}`);
-  if (!ended) throw new Refusal(`The backup breaks off after line ${number}: it is not whole. ${again}`);
+  if (!ended) throw new Refusal(`The backup is incomplete: it ends after line ${number}. ${again}`);
   return { records: [...records.values()], log, files, faults };
 }
 
@@ -61,7 +61,7 @@ function parsed(line: string, number: number): Record<string, unknown> {
     // Told below: a line that is no JSON and one that is no object are the same to the person.
   }
   if (number === 1) throw new Refusal(`This is not a Pensum backup. ${again}`);
-  throw new Refusal(`Line ${number} of the backup cannot be read: it is damaged. ${again}`);
+  throw new Refusal(`The backup is damaged: line ${number} cannot be read. ${again}`);
 }
 
 function headerVersion(header: Record<string, unknown>): number {
@@ -69,7 +69,7 @@ function headerVersion(header: Record<string, unknown>): number {
   if (typeof header.format !== "number" || typeof header.model !== "number")
     throw new Refusal(`The first line of the backup is damaged. ${again}`);
   if (header.format > format || header.model > modelVersion)
-    throw new Refusal(`This backup was made by a newer Pensum. Bring Pensum up to date and read it then. ${again}`);
+    throw new Refusal(`This backup was made by a newer version of Pensum. Update Pensum, then restore it. ${again}`);
   return header.model;
 }
 
@@ -85,7 +85,7 @@ function addRecord(value: unknown, { model, into, faults, number }: Reached) {
   if (current === undefined) return;
   const mended = mendRecord(current, systemClock().now());
   if (into.has(mended.record.id))
-    throw new Refusal(`The record in line ${number} of the backup is there twice. ${again}`);
+    throw new Refusal(`The record in line ${number} of the backup appears twice. ${again}`);
   into.set(mended.record.id, mended.record);
   for (const fault of mended.faults) faults.push(`Line ${number}: ${fault}`);
 }
@@ -128,7 +128,7 @@ function checkEnd(
     end.log === found.log &&
     end.files === found.files &&
     end.crc32 === found.sum.toString(16).padStart(8, "0");
-  if (!whole) throw new Refusal(`The backup is damaged: its contents are not what was written. ${again}`);
+  if (!whole) throw new Refusal(`The backup is damaged: its checksum does not match. ${again}`);
 }
 
 /** The lines of chunks of UTF-8, with the checksum of all before each and how many bytes were read. */

@@ -44,10 +44,10 @@ function rule(name: string, message: string, holds: (value: unknown, whole: Reco
 }
 
 const IsDateText = rule("isDateText", "is not a date like 2026-11-24", isDate);
-const IsMomentText = rule("isMomentText", "is not a moment like 2026-11-24T09:30", isMoment);
+const IsMomentText = rule("isMomentText", "is not a date and time like 2026-11-24T09:30", isMoment);
 const IsAfterStart = rule(
   "isAfterStart",
-  "does not come after the start",
+  "is not after the start",
   (end, whole) =>
     typeof end === "string" &&
     typeof whole.start === "string" &&
@@ -55,7 +55,7 @@ const IsAfterStart = rule(
       ? end > whole.start
       : isDate(end) && isDate(whole.start) && end >= whole.start),
 );
-const IsWorkingWeek = rule("isWorkingWeek", "is not a week of working hours", (week) => {
+const IsWorkingWeek = rule("isWorkingWeek", "is not a valid week of working hours", (week) => {
   if (!Array.isArray(week) || week.length !== 7) return false;
   return week.every((day: unknown) => {
     if (day === null) return true;
@@ -105,12 +105,12 @@ const IsPatterns = rule("isPatterns", "is not a list of patterns", (value) =>
 );
 const IsPatternWeeks = rule(
   "isPatternWeeks",
-  "does not give weeks their patterns",
+  "does not assign patterns to weeks",
   (value) => isTexts(value) && Object.keys(value as Shape).every(isDate),
 );
 const IsAxes = rule(
   "isAxes",
-  "does not name the fields of axes",
+  "does not name the fields of the axes",
   (value) => isTexts(value) && Object.keys(value as Shape).every((key) => ["across", "up", "from", "to"].includes(key)),
 );
 const IsLensChart = rule(
@@ -125,7 +125,7 @@ const IsLensChart = rule(
 const isDye = (value: unknown) => (dyes as readonly unknown[]).includes(value);
 const IsCalendarDyes = rule(
   "isCalendarDyes",
-  "does not give calendars their dyes",
+  "does not assign dyes to calendars",
   (value) => isShape(value) && Object.values(value).every(isDye),
 );
 const IsLayers = rule("isLayers", "is not a list of lenses on the calendar", (value) =>
@@ -221,7 +221,7 @@ const IsShown = rule("isShown", "is not a list of columns", (value) =>
 const isTexts = (value: unknown) => isShape(value) && Object.values(value).every((text) => typeof text === "string");
 const IsSource = rule(
   "isSource",
-  "does not say where it is from",
+  "does not say where it comes from",
   (value) => isTexts(value) && Object.keys(value as Shape).every((key) => sourceKeys.includes(key)),
 );
 const IsMadeFrom = rule(
@@ -232,7 +232,7 @@ const IsMadeFrom = rule(
 const IsFields = rule("isFields", "is not a list of values", (value) => isShape(value));
 const IsOccasion = rule(
   "isOccasion",
-  "is no occasion",
+  "is not a valid occasion",
   (value) =>
     isShape(value) &&
     occasions.includes(value.on as never) &&
@@ -245,7 +245,7 @@ const stepParts: Readonly<Record<string, readonly string[]>> = {
   make: ["template"],
   notify: ["words"],
 };
-const IsSteps = rule("isSteps", "is not a list of things to do", (value) =>
+const IsSteps = rule("isSteps", "is not a list of actions", (value) =>
   isListOf(value, 50, (step) => {
     const parts = typeof step.do === "string" ? stepParts[step.do] : undefined;
     return parts?.every((part) => (part === "days" ? Number.isInteger(step.days) : isText(step[part]))) ?? false;
@@ -426,7 +426,7 @@ export function faultsOf(value: unknown): ReadonlyMap<string, string> | string {
   if (typeof value !== "object" || value === null || Array.isArray(value)) return "it is not a record";
   const { kind } = value as { kind?: unknown };
   const Check = typeof kind === "string" && Object.hasOwn(checks, kind) ? checks[kind as Kind] : undefined;
-  if (!Check) return `its kind ${JSON.stringify(kind) ?? "is missing"} is not known here`;
+  if (!Check) return `its kind ${JSON.stringify(kind) ?? "is missing"} is unknown`;
   const faults = new Map<string, string>();
   const builtIn: [string, unknown][] = [];
   for (const [name, held] of Object.entries(value))
@@ -441,7 +441,7 @@ export function faultsOf(value: unknown): ReadonlyMap<string, string> | string {
     faults.set(property, Object.values(constraints ?? { unknown: `${property} is wrong` })[0] as string);
   if (faults.size === 0 && kind === "day") {
     const { id, date } = value as { id: string; date: string };
-    if (id !== `day-${date}`) return "its id and its date disagree";
+    if (id !== `day-${date}`) return "its id does not match its date";
   }
   return faults;
 }

@@ -28,5 +28,5 @@ export function conditionFault(value: unknown, depth = 0): string | undefined {
   const listed = Array.isArray(to) && to.length <= 1000 && to.every((text) => typeof text === "string");
   return to === undefined || listed || ["string", "number", "boolean"].includes(typeof to)
     ? undefined
-    : "a condition compares with something that is no value";
+    : "a condition has a comparison value that is not valid";
 }

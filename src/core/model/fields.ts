@@ -90,7 +90,7 @@ export function fieldFault(field: Field, value: unknown): string | undefined {
       if (typeof value !== "number" || !Number.isFinite(value)) return `“${String(value)}” is not a number.`;
       return numberFault(field, value);
     case "yesNo":
-      return typeof value === "boolean" ? undefined : `${field.label} is yes or no.`;
+      return typeof value === "boolean" ? undefined : `${field.label} must be yes or no.`;
     case "choice":
     case "level":
       return field.options?.some(({ id }) => id === value)
@@ -101,7 +101,7 @@ export function fieldFault(field: Field, value: unknown): string | undefined {
         ? undefined
         : `${field.label} holds something that isn't one of its options.`;
     case "range":
-      return isRange(value) ? undefined : `${field.label} is two dates, the first not after the second.`;
+      return isRange(value) ? undefined : `${field.label} needs two dates, with the start not after the end.`;
     case "files":
       return isList(value, mostListed) && value.every((one) => typeof one === "string" && keptFile.test(one))
         ? undefined
@@ -112,21 +112,21 @@ export function fieldFault(field: Field, value: unknown): string | undefined {
         : `“${String(value).slice(0, 200)}” is not an address, like https://example.org.`;
     case "formula":
     case "summary":
-      return `${field.label} is computed and cannot be set.`;
+      return `${field.label} is calculated and cannot be edited.`;
     case "date":
-      return isDate(value) ? undefined : `“${String(value)}” is not a date that exists.`;
+      return isDate(value) ? undefined : `“${String(value)}” is not a valid date.`;
     case "changed":
     case "moment":
-      return isMoment(value) ? undefined : `“${String(value)}” is not a date and time that exist.`;
+      return isMoment(value) ? undefined : `“${String(value)}” is not a valid date and time.`;
     case "dateOrMoment":
-      return isDate(value) || isMoment(value) ? undefined : `“${String(value)}” is not a date that exists.`;
+      return isDate(value) || isMoment(value) ? undefined : `“${String(value)}” is not a valid date.`;
     case "minutes":
     case "count":
       return isMinutes(value, field.most ?? mostMinutes)
         ? undefined
         : `${field.label} is a length of time up to ${((field.most ?? mostMinutes) / 60).toLocaleString("en-GB")} hours, like “45 min” or “1 h 30”.`;
     case "zone":
-      return isZone(value) ? undefined : `“${String(value)}” is not a time zone, like Europe/Lisbon.`;
+      return isZone(value) ? undefined : `“${String(value)}” is not a time zone. Enter one like Europe/Lisbon.`;
     case "priority":
       return typeof value === "string" && value.length <= 64 ? undefined : `${field.label} is one of your priorities.`;
     case "dye":
@@ -136,7 +136,7 @@ export function fieldFault(field: Field, value: unknown): string | undefined {
     case "dates":
       return Array.isArray(value) && value.every(isDate)
         ? undefined
-        : `${field.label} holds something that is not a date.`;
+        : `${field.label} contains a value that is not a date.`;
     case "tags":
       return isList(value, mostEntries) && value.every((tag) => typeof tag === "string")
         ? undefined

@@ -231,7 +231,7 @@ export const kindNames: Readonly<Record<Kind, string>> = {
   lens: "Lens",
   template: "Template",
   standingOrder: "Standing order",
-  orderRun: "Run",
+  orderRun: "Run of a standing order",
   clock: "Clock",
   settings: "Settings",
 };

@@ -125,7 +125,7 @@ describe("what it does", () => {
     expect(store.find("task", "ta")).toMatchObject({ tags: [], due: "2026-12-01" });
     expect(store.find("task", "ta")).not.toHaveProperty("doDay");
     expect(store.find("day", `day-${today}`)?.text ?? "").not.toContain("Stakes");
-    expect(() => store.act(undoRun, { run: run!.id })).toThrow("taken back already");
+    expect(() => store.act(undoRun, { run: run!.id })).toThrow("already been undone");
   });
 
   test("puts every task on the day’s page, from the page of another day and from a note too", () => {
@@ -226,7 +226,7 @@ describe("a guard", () => {
       [order({ steps: [set("tags", "x"), set("due", "someday")] })],
       [someTask("ta")],
     );
-    expect(() => planRun(values, calledByDay(reading)[0]!)).toThrow("“someday” is not a date");
+    expect(() => planRun(values, calledByDay(reading)[0]!)).toThrow("“someday” is not a valid date");
     expect(store.get("ta")).toEqual(someTask("ta"));
   });
 });

@@ -1,5 +1,5 @@
 import { nameOf } from "../things";
-import { appendToDay, carry, counted, editFields } from "../commands";
+import { appendToDay, carry, editFields } from "../commands";
 import {
   dayPageId,
   isUnfinished,
@@ -26,7 +26,7 @@ import {
   type Store,
   type Transaction,
 } from "../store";
-import { addDays, dateOf } from "../time";
+import { addDays, dateOf, counted } from "../time";
 import type { Happening } from "./happenings";
 
 /** An order that would touch more records at once is not carried out: it is likelier a slip than meant. */
@@ -47,7 +47,7 @@ export interface Run {
 export function planRun(values: FieldValues, { order, records }: Happening): Run {
   if (records.length > mostRecords)
     throw new Refusal(
-      `The standing order “${order.title}” would change ${records.length.toLocaleString("en-GB")} records at once. It was not carried out.`,
+      `The standing order “${order.title}” would change ${records.length.toLocaleString("en-GB")} records at once. It did not run.`,
     );
   const words: string[] = [];
   const { said, changes } = values.store.rehearse(doSteps, { order, records, values, words });
@@ -137,7 +137,7 @@ function valueToSet(
   today: string,
 ): unknown {
   const field = fieldsOfRecord(values.store, record).find(({ name }) => name === step.field);
-  if (!field) throw new Refusal(`The field that the standing order sets is no longer there.`);
+  if (!field) throw new Refusal(`The field that the standing order sets no longer exists.`);
   const read = readText({ values, today, dayFirst: true }, field, step.to);
   if ("fault" in read) throw new Refusal(read.fault);
   return read.value;
@@ -191,10 +191,10 @@ export const undoRun: Command<{ run: Id }> = {
   name: "undoRun",
   run(tx, { run: id }) {
     const run = tx.find("orderRun", id);
-    if (!run || run.undone) throw new Refusal("This run has been taken back already.");
+    if (!run || run.undone) throw new Refusal("This run has already been undone.");
     takeBack(tx, readChanges(run.changes));
     tx.update(id, { undone: true });
-    return `Took back: ${run.title}`;
+    return `Undid: ${run.title}`;
   },
 };
 
@@ -203,7 +203,7 @@ export function changeLines(values: FieldValues, { changes }: Act): { name: stri
   const { store } = values;
   const lines: { name: string; what: string }[] = [];
   for (const record of changes.added.values())
-    if (record.kind !== "orderRun") lines.push({ name: nameOf(record, store), what: "is made" });
+    if (record.kind !== "orderRun") lines.push({ name: nameOf(record, store), what: "is added" });
   for (const record of changes.removed.values()) lines.push({ name: nameOf(record, store), what: "goes" });
   for (const [id, [from, to]] of changes.updated) {
     const record = store.get(id);
@@ -211,7 +211,7 @@ export function changeLines(values: FieldValues, { changes }: Act): { name: stri
     const fields = fieldsOfRecord(store, record);
     const parts = Object.keys(to).flatMap((name) => {
       const field = fields.find((one) => one.name === name && !isComputed(one));
-      if (!field) return name === "text" ? ["its text changes"] : [];
+      if (!field) return name === "text" ? ["the text changes"] : [];
       const say = (value: unknown) => textOfCell(values, field, cellType(field), value as never) || "nothing";
       return [`${field.label.toLowerCase()} ${say(from[name])} → ${say(to[name])}`];
     });

@@ -19,7 +19,7 @@ export const addOrder: Command<{ title: string; setting?: OrderSetting; id?: Id 
     } as const;
     const order = tx.list("kind", "standingOrder").length;
     tx.put({ ...bare, ...setting, id, kind: "standingOrder", title: plain, order, text: "" });
-    return `Made the standing order “${plain}”`;
+    return `Added the standing order “${plain}”`;
   },
 };
 
@@ -27,7 +27,7 @@ export const editOrder: Command<{ id: Id; setting: OrderSetting }> = {
   name: "editOrder",
   run(tx, { id, setting }) {
     const order = tx.find("standingOrder", id);
-    if (!order) throw new Refusal("This standing order is no longer there. Another tab may have removed it.");
+    if (!order) throw new Refusal("This standing order no longer exists. It may have been deleted in another tab.");
     if (setting.title?.trim() === "") throw new Refusal("A standing order needs a name.");
     tx.update(id, setting);
     if (setting.active === undefined) return `Changed the standing order “${setting.title ?? order.title}”`;
@@ -43,7 +43,7 @@ export const removeOrder: Command<{ id: Id }> = {
     for (const run of [...tx.list("kind", "orderRun")])
       if (run.kind === "orderRun" && run.standingOrder === id) tx.remove(run.id);
     tx.remove(id);
-    return `Removed the standing order “${order.title}”`;
+    return `Deleted the standing order “${order.title}”`;
   },
 };
 
@@ -52,6 +52,6 @@ export const lookedAt: Command<{ orders: readonly Id[]; today: DateText }> = {
   name: "lookedAt",
   run(tx, { orders, today }) {
     for (const id of orders) tx.update(id, { lookedOn: today });
-    return "Looked at the standing orders of the day";
+    return "Checked the standing orders of the day";
   },
 };

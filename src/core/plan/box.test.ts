@@ -128,5 +128,5 @@ test("one box of a series takes tasks alone, and what it holds goes along to ano
   expect((dayItems(store, "2026-12-09", "Europe/Berlin")[0]!.record as Block).holds).toBeUndefined();
   store.act(moveItem, { id: later.id, start: "2026-12-03T09:00", end: "2026-12-03T12:00" });
   expect(store.find("task", "t0")?.doDay).toBe("2026-12-03");
-  expect(() => store.act(putInBox, { box: "nowhere", task: "t0" })).toThrow(/hold no tasks/);
+  expect(() => store.act(putInBox, { box: "nowhere", task: "t0" })).toThrow(/cannot hold tasks/);
 });

@@ -48,7 +48,7 @@ test("stretches laid in columns never cover each other, and stay inside their gr
   );
 });
 
-test("the gaps between stretches are just the minutes that none of them takes", () => {
+test("the gaps between stretches are just the minutes that none takes", () => {
   fc.assert(
     fc.property(stretches, fc.nat(700), fc.integer({ min: 700, max: 1440 }), (taken, start, end) => {
       const free = new Set<number>();

@@ -28,7 +28,7 @@ export function reasonsOf(task: Task, now: MomentText, settings: Settings, style
   if (task.doDay && task.doDay < today)
     reasons.push({ what: "doDay", text: `from ${relativeDateText(task.doDay, today, style)}` });
   if (task.doDay && task.doDay > today && isPlannedTooLate(task))
-    reasons.push({ what: "doDay", text: `planned only for ${relativeDateText(task.doDay, today, style)}` });
+    reasons.push({ what: "doDay", text: `planned for ${relativeDateText(task.doDay, today, style)}, after it is due` });
   if (task.restUntil === today) reasons.push({ what: "rested", text: "rested until today" });
   return reasons;
 }

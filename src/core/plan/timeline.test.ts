@@ -66,7 +66,7 @@ describe("the timeline", () => {
     { ...base, id: "b2", kind: "block", title: "", task: "placed", start: "2026-11-26T09:00", end: "2026-11-26T11:00" },
     task("day", { goal: "g", doDay: "2026-11-24", estimateMinutes: 90 }),
     task("due", { goal: "g", due: "2026-11-27T12:00", estimateMinutes: 120 }),
-    task("nothing", { goal: "g" }),
+    task("none", { goal: "g" }),
     task("old", { state: "done", doneAt: "2026-10-01T09:00", doDay: "2026-10-01" }),
     task("alone", { doDay: "2026-11-30" }),
     { ...base, id: "w", kind: "work", title: "", task: "day", start: "2026-11-24T09:00", end: "2026-11-24T09:30" },

@@ -57,14 +57,14 @@ describe("a typed cell", () => {
 
   test.each<[FieldType, string, string, Partial<Field>?]>([
     ["number", "few", "“few” is not a number."],
-    ["date", "31 Feb", "“31 Feb” is not a date that exists"],
-    ["range", "3 Dec to 1 Dec", "Field is two dates"],
+    ["date", "31 Feb", "“31 Feb” is not a valid date"],
+    ["range", "3 Dec to 1 Dec", "Field needs two dates"],
     ["minutes", "long", "is not a length of time"],
-    ["yesNo", "perhaps", "neither yes nor no"],
+    ["yesNo", "perhaps", "Enter yes or no"],
     ["link", "nobody", "People have no “nobody”.", { target: "people" }],
     ["url", "javascript:alert(1)", "is not an address"],
-    ["state", "begun", "is none of the choices", { own: false }],
-    ["formula", "1", "cannot be set"],
+    ["state", "begun", "is not one of the choices", { own: false }],
+    ["formula", "1", "cannot be edited"],
   ])("of %s, “%s”, is refused: %s", (type, text, fault, more) => {
     expect(read(field(type, more), text)).toEqual({ fault: expect.stringContaining(fault) as string });
   });

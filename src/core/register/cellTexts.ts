@@ -66,7 +66,7 @@ export function textOfCell(values: FieldValues, field: Field, type: CellType, ce
 
 /** The value of a field that a text means. An empty text means none. */
 export function readText(reading: Reading, field: Field, text: string): ReadCell {
-  if (field.kept || isComputed(field)) return { fault: `${field.label} is kept by Pensum and cannot be set.` };
+  if (field.kept || isComputed(field)) return { fault: `Pensum sets ${field.label}; it cannot be edited.` };
   const typed = text.trim();
   if (typed === "") return checked(field, emptyValue(field));
   const found = valueMeant(reading, field, typed);
@@ -90,14 +90,14 @@ function valueMeant(reading: Reading, field: Field, typed: string): ReadCell {
     case "minutes": {
       const minutes = parseDuration(typed);
       return minutes === undefined
-        ? { fault: `“${typed}” is not a length of time, like “45 min” or “1 h 30”.` }
+        ? { fault: `“${typed}” is not a length of time. Enter one like “45 min” or “1 h 30”.` }
         : { value: minutes };
     }
     case "yesNo":
       if (/^(yes|y|true|1|x|on)$/i.test(typed)) return { value: true };
       return /^(no|n|false|0|off)$/i.test(typed)
         ? { value: undefined }
-        : { fault: `“${typed}” is neither yes nor no.` };
+        : { fault: `“${typed}” is not valid. Enter yes or no.` };
     case "date":
       return dateRead(reading, field, typed);
     case "range": {
@@ -106,11 +106,11 @@ function valueMeant(reading: Reading, field: Field, typed: string): ReadCell {
         .map((part) => dateMeantBy(part!, reading.today, reading.dayFirst));
       return start && end
         ? { value: [start, end] }
-        : { fault: `“${typed}” is not two dates, like 2026-12-01 to 2026-12-05.` };
+        : { fault: `“${typed}” is not a date range. Enter one like 1 Dec 2026 to 5 Dec 2026.` };
     }
     case "option":
     case "options":
-      if (field.type === "files") return { fault: `A file is put into ${field.label} where its record is open.` };
+      if (field.type === "files") return { fault: `To add a file to ${field.label}, open the record.` };
       return optionRead(
         field,
         field.type === "dye" ? dyes.map((id) => ({ id, title: id })) : optionsOf(field, values.settings.priorities),
@@ -135,7 +135,7 @@ function repeatRead(typed: string): ReadCell {
 function dateRead({ today, dayFirst }: Reading, field: Field, typed: string): ReadCell {
   const parts = /^(.*?)(?:[T\s,]+(\d{1,2}(?::\d{2})?\s*(?:am|pm)?|\d{1,2}:\d{2}))?$/i.exec(typed);
   const date = dateMeantBy(typed, today, dayFirst) ?? dateMeantBy(parts?.[1] ?? "", today, dayFirst);
-  if (!date) return { fault: `“${typed}” is not a date that exists, like 2026-12-01.` };
+  if (!date) return { fault: `“${typed}” is not a valid date. Enter one like 1 Dec 2026.` };
   if (field.type === "date") return { value: date };
   const minute = dateMeantBy(typed, today, dayFirst) ? undefined : parseClock(parts?.[2] ?? "");
   if (minute === undefined) {
@@ -143,7 +143,9 @@ function dateRead({ today, dayFirst }: Reading, field: Field, typed: string): Re
     return { value: `${date}T00:00` };
   }
   const moment = `${date}T${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
-  return isMoment(moment) ? { value: moment } : { fault: `“${typed}” is not a date and time that exist.` };
+  return isMoment(moment)
+    ? { value: moment }
+    : { fault: `“${typed}” is not a valid date and time. Enter one like 1 Dec 2026 9:30.` };
 }
 
 /** Choices of the person's own are made where a title is new; built-in ones are not. */
@@ -169,7 +171,7 @@ function optionRead(field: Field, options: readonly Option[], typed: string): Re
     if (known) ids.push(known.id);
     else if (!field.own)
       return {
-        fault: `“${title}” is none of the choices of ${field.label}: ${options.map((one) => one.title).join(", ")}.`,
+        fault: `“${title}” is not one of the choices of ${field.label}: ${options.map((one) => one.title).join(", ")}.`,
       };
     else {
       const option = { id: newId(), title };
@@ -201,7 +203,7 @@ function idsByTitle(records: readonly PensumRecord[]): Map<string, Id | "several
 
 function linkRead(values: FieldValues, field: Field, typed: string): ReadCell {
   const register = findRegister(values.store, field.target ?? "");
-  if (!register) return { fault: `${field.label} leads to a register that is gone.` };
+  if (!register) return { fault: `${field.label} links to a register that no longer exists.` };
   const titles = idsByTitle(recordsIn(values.store, register));
   const find = (title: string) => titles.get(title.toLowerCase());
   const many = cellType(field) === "links";

@@ -14,9 +14,9 @@ export const addToRegister: Command<{ register: string; fields?: Fields; id?: Id
   name: "addToRegister",
   run(tx, { register: name, fields = {}, id = newId(), openDay = dateOf(tx.now) }) {
     const register = findRegister(tx, name);
-    if (!register) throw new Refusal("This register is no longer there.");
+    if (!register) throw new Refusal("This register no longer exists.");
     if (register.kind === "day") {
-      if (!isDate(fields.date)) throw new Refusal("A day page needs a date that exists.");
+      if (!isDate(fields.date)) throw new Refusal("A day page needs a valid date.");
       return `Opened the page of ${dayPage(tx, fields.date).date}`;
     }
     tx.put(newRecord(tx, register, id, fields));

@@ -33,7 +33,7 @@ test("notes come from a template that knows the event, for one occurrence of a s
   });
   expect(eventNotesOf(store, "2026-12-07", zone).map(({ notes }) => notes.id)).toEqual(["page"]);
   expect(eventNotesOf(store, "2026-12-14", zone)).toEqual([]);
-  expect(() => store.act(makeEventNotes, { event: second.id })).toThrow(/its notes already/);
+  expect(() => store.act(makeEventNotes, { event: second.id })).toThrow(/already has a notes page/);
   store.undo();
   expect(store.find("note", "page")).toBeUndefined();
   expect(eventNotesOf(store, "2026-12-07", zone)).toEqual([]);

@@ -39,7 +39,7 @@ export const makeEventNotes: Command<{
   run(tx, { event: eventId, template, fills = {}, id = newId() }) {
     const event = need(tx, "event", eventId);
     if (event.notes !== undefined && tx.find("note", event.notes))
-      throw new Refusal("This event has its notes already. Nothing was made.");
+      throw new Refusal("This event already has a notes page. Nothing was added.");
     const date = dateOf(event.start);
     if (template) makeFromTemplate.run(tx, { template, fills: { today: date, ...fills }, id });
     else {
@@ -47,7 +47,7 @@ export const makeEventNotes: Command<{
       tx.put({ id, kind: "note", title, tags: [], text: "", createdAt: tx.now });
     }
     tx.update(event.id, { notes: id });
-    return `Made the notes of “${nameOf(event, tx)}”`;
+    return `Added a notes page for “${nameOf(event, tx)}”`;
   },
 };
 

@@ -1,4 +1,5 @@
-import { editFields, counted } from "../commands";
+import { counted } from "../time";
+import { editFields } from "../commands";
 import type { ImportPlan } from "../interop/table";
 import { Refusal, type FieldRecord } from "../model";
 import { fieldsIn, findRegister } from "../register";

@@ -12,7 +12,7 @@ export const addLens: Command<{ lens: Omit<Lens, "id" | "kind" | "order" | "text
     const title = lens.title.trim();
     if (title === "") throw new Refusal("A lens needs a name.");
     tx.put({ ...lens, id, kind: "lens", title, order: tx.list("kind", "lens").length, text: "" });
-    return `Made the lens “${title}”`;
+    return `Saved the lens “${title}”`;
   },
 };
 
@@ -21,7 +21,7 @@ export const editLens: Command<{ id: Id; setting: LensSetting }> = {
   name: "editLens",
   run(tx, { id, setting }) {
     const lens = tx.find("lens", id);
-    if (!lens) throw new Refusal("This lens is no longer there. Another tab may have removed it.");
+    if (!lens) throw new Refusal("This lens no longer exists. It may have been deleted in another tab.");
     if (setting.title?.trim() === "") throw new Refusal("A lens needs a name.");
     tx.update(id, setting);
     return `Changed the lens “${setting.title ?? lens.title}”`;
@@ -44,7 +44,7 @@ export const removeLens: Command<{ id: Id }> = {
     const lens = tx.find("lens", id);
     if (!lens) throw new Refusal("This lens is no longer there.");
     tx.remove(id);
-    return `Removed the lens “${lens.title}”`;
+    return `Deleted the lens “${lens.title}”`;
   },
 };
 
@@ -53,6 +53,6 @@ export const orderLenses: Command<readonly Id[]> = {
   name: "orderLenses",
   run(tx, ids) {
     ids.forEach((id, order) => tx.update(id, { order }));
-    return "Put the lenses in another order";
+    return "Reordered the lenses";
   },
 };

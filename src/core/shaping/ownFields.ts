@@ -1,8 +1,8 @@
+import { counted } from "../time";
 import { newId, Refusal, type Field, type FieldRecord, type Id, type OwnType, type PensumRecord } from "../model";
 import { fieldsIn, findRegister, formulaName, recordsIn, type Register } from "../register";
 import type { Command, Fields, Transaction } from "../store";
 import { convert } from "./convertValues";
-import { counted } from "../commands";
 
 /** What a person says of a field of their own. */
 export type FieldSetting = Partial<
@@ -24,13 +24,13 @@ export type FieldSetting = Partial<
 
 function needRegister(tx: Transaction, id: string): Register {
   const register = findRegister(tx, id);
-  if (!register) throw new Refusal("This register is no longer there. Another tab may have removed it.");
+  if (!register) throw new Refusal("This register no longer exists. It may have been deleted in another tab.");
   return register;
 }
 
 function needField(tx: Transaction, register: Register, name: string): Field {
   const field = fieldsIn(tx, register).find((one) => one.name === name);
-  if (!field) throw new Refusal("This field is no longer there. Another tab may have removed it.");
+  if (!field) throw new Refusal("This field no longer exists. It may have been deleted in another tab.");
   return field;
 }
 
@@ -74,7 +74,7 @@ export const editField: Command<{ register: string; name: string; setting: Field
     const title = setting.title === undefined ? field.label : checkTitle(tx, register, setting.title, name);
     const record = fieldRecord(tx, register, field);
     tx.update(record.id, { ...setting, title });
-    return `Changed the field “${title}” of ${register.title}`;
+    return `Edited the field “${title}” in ${register.title}`;
   },
 };
 
@@ -87,7 +87,7 @@ export const orderFields: Command<{ register: string; names: readonly string[] }
       const order = names.indexOf(field.name);
       if (order >= 0) tx.update(fieldRecord(tx, register, field).id, { order });
     }
-    return `Put the fields of ${register.title} in another order`;
+    return `Reordered the fields of ${register.title}`;
   },
 };
 
@@ -97,9 +97,9 @@ export const removeField: Command<{ register: string; name: string }> = {
   run(tx, { register: of, name }) {
     const register = needRegister(tx, of);
     const field = needField(tx, register, name);
-    if (!field.own) throw new Refusal(`“${field.label}” is built in. It can be hidden, not removed.`);
+    if (!field.own) throw new Refusal(`“${field.label}” is built in. It cannot be deleted, but you can hide it.`);
     tx.update(fieldRecord(tx, register, field).id, { removed: true });
-    return `Removed the field “${field.label}” of ${register.title}`;
+    return `Deleted the field “${field.label}” from ${register.title}`;
   },
 };
 
@@ -112,7 +112,7 @@ export const bringFieldBack: Command<{ id: Id }> = {
     const register = needRegister(tx, record.register);
     checkTitle(tx, register, record.title);
     tx.update(id, { removed: undefined });
-    return `Brought the field “${record.title}” of ${register.title} back`;
+    return `Restored the field “${record.title}” in ${register.title}`;
   },
 };
 
@@ -122,7 +122,7 @@ export const changeFieldType: Command<{ register: string; name: string; type: Ow
   run(tx, { register: of, name, type, setting }) {
     const register = needRegister(tx, of);
     const field = needField(tx, register, name);
-    if (!field.own) throw new Refusal(`“${field.label}” is built in and keeps its type.`);
+    if (!field.own) throw new Refusal(`“${field.label}” is built in. Its type cannot be changed.`);
     const records = recordsIn(tx, register);
     const { values, options, lost } = convert(tx, field, type, setting, records);
     tx.update(fieldRecord(tx, register, field).id, { ...setting, type, ...(options ? { options } : {}) });
@@ -160,7 +160,7 @@ export const addRegister: Command<{ title: string; one?: string; id?: Id }> = {
     checkRegisterTitle(tx, plain);
     const order = tx.list("kind", "register").length;
     tx.put({ id, kind: "register", title: plain, one: one?.trim() || singular(plain), order, text: "" });
-    return `Made the register “${plain}”`;
+    return `Added the register “${plain}”`;
   },
 };
 
@@ -199,7 +199,7 @@ function checkRegisterTitle(tx: Transaction, title: string, except?: Id) {
   const taken = tx
     .list("kind", "register")
     .some((record) => record.id !== except && "title" in record && record.title.toLowerCase() === title.toLowerCase());
-  if (taken) throw new Refusal(`There is a register “${title}” already.`);
+  if (taken) throw new Refusal(`The register “${title}” already exists.`);
 }
 
 /** What one record of a register is likely called: the person may say otherwise. */

@@ -65,10 +65,10 @@ describe("fields of one's own", () => {
       type: "minutes",
     });
     expect(() => store.act(removeField, { register: "tasks", name: "estimateMinutes" })).toThrow(
-      "It can be hidden, not removed",
+      "It cannot be deleted, but you can hide it",
     );
     expect(() => store.act(changeFieldType, { register: "tasks", name: "due", type: "text", setting: {} })).toThrow(
-      "keeps its type",
+      "Its type cannot be changed",
     );
   });
 
@@ -90,7 +90,7 @@ describe("fields of one's own", () => {
     row({ title: "Weir" }, "ra");
     expect(() => store.act(editRecord, { id: "ra", fields: { f_xfee: "much" } })).toThrow("“much” is not a number");
     expect(() => store.act(editRecord, { id: "ra", fields: { f_xheld: "ra" } })).toThrow(
-      "leads to a record that is not there",
+      "links to a record that does not exist",
     );
     expect(value("ra", "f_xfee")).toBeUndefined();
   });
@@ -213,7 +213,7 @@ test("a register goes with its records, fields and lenses, and one undo brings a
   store.undo();
   expect([...store.records()]).toHaveLength(before);
   expect(textOfCell(fieldValues(store), fieldsIn(store, permits)[2]!, "number", 1)).toBe("1");
-  expect(() => store.act(addRegister, { title: "permits" })).toThrow("There is a register “permits” already");
+  expect(() => store.act(addRegister, { title: "permits" })).toThrow("The register “permits” already exists");
 });
 
 describe("titles that are built", () => {

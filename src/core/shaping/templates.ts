@@ -1,9 +1,9 @@
 import { nameOf } from "../things";
-import { appendToDay, counted } from "../commands";
+import { appendToDay } from "../commands";
 import { newId, Refusal, valueIn, type Id, type MadeFrom, type PensumRecord, type Template } from "../model";
 import { fillPlaces, placesIn } from "../page";
 import { lineChanges, mergeText, type Command, type LineChange, type Transaction } from "../store";
-import { addDays, dateOf, weekNumber, type DateText } from "../time";
+import { addDays, dateOf, weekNumber, type DateText, counted } from "../time";
 import { addToRegister } from "./addToRegister";
 
 const dayPlaces: readonly string[] = ["today", "tomorrow", "yesterday", "week"];
@@ -35,7 +35,7 @@ export const addTemplate: Command<{ title: string; setting?: TemplateSetting; id
     const order = tx.list("kind", "template").length;
     const bare = { register: "notes", naming: "{{Title}}", fields: {}, text: "" };
     tx.put({ ...bare, ...setting, id, kind: "template", title: plain, order });
-    return `Made the template “${plain}”`;
+    return `Added the template “${plain}”`;
   },
 };
 
@@ -45,7 +45,7 @@ export const editTemplate: Command<{ id: Id; setting: TemplateSetting }> = {
     const template = needTemplate(tx, id);
     if (setting.title?.trim() === "") throw new Refusal("A template needs a name.");
     if (setting.naming?.trim() === "")
-      throw new Refusal("What it makes needs a title, like {{Title}} or Week {{week}}.");
+      throw new Refusal("Enter a title for the new record, like {{Title}} or Week {{week}}.");
     tx.update(id, setting);
     return `Changed the template “${setting.title ?? template.title}”`;
   },
@@ -56,7 +56,7 @@ export const removeTemplate: Command<{ id: Id }> = {
   run(tx, { id }) {
     const { title } = needTemplate(tx, id);
     tx.remove(id);
-    return `Removed the template “${title}”; what was made from it stays`;
+    return `Deleted the template “${title}”; records added from it were kept`;
   },
 };
 
@@ -71,15 +71,15 @@ export const makeFromTemplate: Command<{ template: Id; fills?: Readonly<Record<s
     const text = fillPlaces(template.text, { ...all, title });
     if (template.register === "days") {
       appendToDay(tx, today, text.replace(/\s+$/, "").split("\n"));
-      return `Put “${template.title}” on the page of ${today}`;
+      return `Added “${template.title}” to the page of ${today}`;
     }
     const isTaken = tx.list("named", title.toLowerCase()).some((record) => record.kind === "note");
     if (template.register === "notes" && isTaken)
-      throw new Refusal(`There is a note “${title}” already. Nothing was made.`);
+      throw new Refusal(`The note “${title}” already exists. Nothing was added.`);
     addToRegister.run(tx, { register: template.register, fields: { ...template.fields, title }, id });
     const madeFrom: MadeFrom = { template: from, fills: all, text };
     tx.update(id, { text, madeFrom });
-    return `Made “${title}” from “${template.title}”`;
+    return `Added “${title}” from “${template.title}”`;
   },
 };
 
@@ -128,13 +128,13 @@ export const updateFromTemplate: Command<{ template: Id; ids: readonly Id[] }> =
       tx.update(id, { text: mergeText(made.text, record.text, fresh), madeFrom: { ...made, text: fresh } });
       count++;
     }
-    if (count === 0) throw new Refusal("What was made from this template is no longer there.");
-    return `Brought ${counted(count, "record")} up to date with “${template.title}”`;
+    if (count === 0) throw new Refusal("The records added from this template no longer exist.");
+    return `Updated ${counted(count, "record")} to match “${template.title}”`;
   },
 };
 
 function needTemplate(tx: Pick<Transaction, "find">, id: Id): Template {
   const template = tx.find("template", id);
-  if (!template) throw new Refusal("This template is no longer there. Another tab may have removed it.");
+  if (!template) throw new Refusal("This template no longer exists. It may have been deleted in another tab.");
   return template;
 }

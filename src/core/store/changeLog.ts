@@ -35,7 +35,7 @@ export class Overtaken extends Error {
 export class Replaced extends Error {
   override readonly name = "Replaced";
   constructor() {
-    super("Another tab put something else in place of this workspace");
+    super("Another tab replaced this workspace");
   }
 }
 

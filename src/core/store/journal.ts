@@ -167,7 +167,9 @@ export class Journal {
     if (entries.length === 0) return;
     const newer = entries.find((entry) => entry.version > modelVersion);
     if (newer)
-      throw new NewerVersion(`Another tab runs version ${newer.version} of Pensum; this one knows ${modelVersion}.`);
+      throw new NewerVersion(
+        `Another tab runs a newer version of Pensum (${newer.version}; this tab runs ${modelVersion}). Reload this tab.`,
+      );
     this.#store.settle();
     this.#store.together(() => {
       const waiting = this.#waiting;

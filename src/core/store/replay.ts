@@ -25,7 +25,9 @@ export function replay(
   let version = snapshotVersion;
   const rise = (to: number) => {
     if (to > target)
-      throw new NewerVersion(`This was written by version ${to}; this Pensum knows versions up to ${target}.`);
+      throw new NewerVersion(
+        `This workspace was saved by data version ${to}; this Pensum can open versions up to ${target}.`,
+      );
     for (const step of steps) {
       if (step.to <= version || step.to > to) continue;
       for (const record of [...records.values()]) {

@@ -131,10 +131,10 @@ describe("an act that was worked out elsewhere", () => {
     const store = new Store(new Map(), [rule]);
     const told: string[] = [];
     store.onAct(({ said }) => told.push(said));
-    store.adopt({ said: "Read a folder", changes });
+    store.adopt({ said: "Import a folder", changes });
     expect(store.get("ta")).toEqual(task);
     expect(rule).not.toHaveBeenCalled();
-    expect(told).toEqual(["Read a folder"]);
+    expect(told).toEqual(["Import a folder"]);
     store.undo();
     expect(store.get("ta")).toBeUndefined();
   });
@@ -142,7 +142,7 @@ describe("an act that was worked out elsewhere", () => {
   it("is mended by the rules where the state is no longer the one it was worked out on", () => {
     const rule = vi.fn();
     const store = new Store(new Map([["ta", { ...task, carried: 2 }]]), [rule]);
-    store.adopt({ said: "Read a folder", changes });
+    store.adopt({ said: "Import a folder", changes });
     expect(rule).toHaveBeenCalledOnce();
   });
 });

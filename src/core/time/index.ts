@@ -3,6 +3,7 @@ export * from "./clockTimes";
 export * from "./dateMeantBy";
 export * from "./dates";
 export * from "./durations";
+export * from "./grammar";
 export * from "./moments";
 export * from "./repeat";
 export { needTemporal } from "./temporal";

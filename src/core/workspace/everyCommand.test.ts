@@ -22,7 +22,9 @@ function broken(store: Store) {
   return oddities(store)
     .filter(
       ({ what }) =>
-        !/leads (?:nowhere|to a record)|register is gone|There is no|circle|Missing|expected|needs/i.test(what),
+        !/links to (?:nothing|a record)|register (?:is gone|no longer exists)|There is no|circular|circle|Missing|expected|needs/i.test(
+          what,
+        ),
     )
     .map(({ what, id }) => `${id}: ${what}`);
 }

@@ -34,8 +34,8 @@ describe("the check of all data", () => {
       createdAt: "2026-11-24T11:07",
     } satisfies PensumRecord;
     expect(await oddIn(page("- [ ] words {#k3aaaaaaaaa}"), task)).toEqual([
-      "the line “words” and its task disagree",
-      "Theme leads to a record that is gone",
+      "the line “words” does not match its task",
+      "Theme links to a record that no longer exists",
     ]);
   });
 

@@ -56,15 +56,15 @@ function checkRecord(store: Store, record: PensumRecord, say: Say) {
   for (const field of fieldsOfRecord(store, record)) {
     if (!field.target) continue;
     for (const id of linkedIds(record, field.name))
-      if (!store.get(id)) say(record, `${field.label} leads to a record that is gone`);
+      if (!store.get(id)) say(record, `${field.label} links to a record that no longer exists`);
   }
   if (record.kind === "task" && record.page !== undefined && !isPage(store.get(record.page)))
-    say(record, "its line stood on a page that is gone");
+    say(record, "its line was on a page that no longer exists");
   if (record.kind === "task" && record.page !== undefined) {
     const page = store.get(record.page);
     if (isPage(page) && !page.text.includes(record.id)) say(record, "its page has no line of it");
   }
-  if (record.kind === "row" && !store.find("register", record.register)) say(record, "its register is gone");
+  if (record.kind === "row" && !store.find("register", record.register)) say(record, "its register no longer exists");
   if (isPage(record)) checkPage(store, record, say);
 }
 
@@ -75,7 +75,7 @@ function checkFormulas(store: Store, found: Oddity[]) {
       const circle = values.circleWith(register, field);
       if (circle)
         found.push({
-          what: `goes round in a circle: ${circle.join(", ")}`,
+          what: `is circular: ${circle.join(", ")}`,
           id: field.name,
           title: `${register.title}: ${field.label}`,
         });
@@ -95,7 +95,7 @@ function checkPage(store: Store, page: PensumRecord & { text: string }, say: Say
     const task = id === undefined ? undefined : store.find("task", id);
     if (!task) say(page, `the task line “${line.title}” has no record`);
     else if (task.title !== line.title || task.state !== stateOfLine(line))
-      say(page, `the line “${line.title}” and its task disagree`);
+      say(page, `the line “${line.title}” does not match its task`);
   }
   for (const title of linkedTitles(page.text)) {
     const named = (["note", "person", "theme"] as const).some((kind) => namedRecord(store, kind, title));
@@ -104,6 +104,6 @@ function checkPage(store: Store, page: PensumRecord & { text: string }, say: Say
       named ||
       isDay ||
       [...store.list("kind", "task")].some((task) => titleOf(task).toLowerCase() === title.toLowerCase());
-    if (!isTitle) say(page, `[[${title}]] leads nowhere yet`);
+    if (!isTitle) say(page, `[[${title}]] links to nothing yet`);
   }
 }

@@ -33,9 +33,9 @@ describe("what was left over", () => {
     const { getByRole, store, user, undo } = await drawn();
     let acts = 0;
     store.onAct(() => acts++);
-    await user.click(getByRole("button", { name: "Choose all" }));
-    await user.click(getByRole("checkbox", { name: "Choose Task tc" }));
-    const choices = getByRole("group", { name: "2 chosen" });
+    await user.click(getByRole("button", { name: "Select all" }));
+    await user.click(getByRole("checkbox", { name: "Select Task tc" }));
+    const choices = getByRole("group", { name: "2 selected" });
     await user.click([...choices.querySelectorAll("button")].find(({ textContent }) => textContent === "Drop")!);
     expect(acts).toBe(1);
     expect([store.get("ta"), store.get("tb"), store.get("tc")]).toMatchObject([
@@ -49,7 +49,8 @@ describe("what was left over", () => {
 
   it("that is left stays where it was written, without a day, and goes from the band", async () => {
     const { container, getAllByRole, store, user } = await drawn();
-    for (let left = 3; left > 0; left--) await user.click(getAllByRole("button", { name: "Leave" })[0] as HTMLElement);
+    for (let left = 3; left > 0; left--)
+      await user.click(getAllByRole("button", { name: "Keep without a day" })[0] as HTMLElement);
     for (const id of ["ta", "tb", "tc"]) {
       expect(store.get(id)).not.toHaveProperty("doDay");
       expect(store.get(id)).toMatchObject({ state: "open", page: page.id });
@@ -78,8 +79,8 @@ describe("what was left over", () => {
     undo();
     expect(store.get("ta")).toEqual(long);
     // Of several that are chosen, it stays for a decision of its own.
-    await user.click(getByRole("button", { name: "Choose all" }));
-    const choices = getByRole("group", { name: "2 chosen" });
+    await user.click(getByRole("button", { name: "Select all" }));
+    const choices = getByRole("group", { name: "2 selected" });
     await user.click([...choices.querySelectorAll("button")].find(({ textContent }) => textContent === "Today")!);
     expect([store.get("ta"), store.get("tb")]).toMatchObject([{ doDay: yesterday }, { doDay: today }]);
   });

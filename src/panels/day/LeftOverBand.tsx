@@ -42,12 +42,12 @@ export function LeftOverBand({ today, isOpen = false }: { today: DateText; isOpe
           <span className="link ml-2 font-semibold">{open ? "Close" : "Decide"}</span>
         </button>
         {several.length > 0 ? (
-          <Choices ids={several} today={today} label={`${several.length} chosen`} onDone={done} />
+          <Choices ids={several} today={today} label={`${several.length} selected`} onDone={done} />
         ) : (
           open &&
           offered.length > 1 && (
             <button className="link min-h-6" onClick={() => setChosen(new Set(offered.map(({ task }) => task.id)))}>
-              Choose all
+              Select all
             </button>
           )
         )}
@@ -93,7 +93,7 @@ function Row({
       <input
         type="checkbox"
         className="size-4 flex-none accent-[var(--woad)]"
-        aria-label={`Choose ${plainTitle(task.title)}`}
+        aria-label={`Select ${plainTitle(task.title)}`}
         checked={chosen}
         onChange={() => onToggle(task.id)}
       />
@@ -172,10 +172,10 @@ function Choices({
       </button>
       <button
         className="button-quiet"
-        title="It stays where it was written, without a day. One that repeats is skipped this time only."
+        title="Keeps it where it was written, without a day. One that repeats is skipped this time only."
         onClick={() => run(() => act(leave, { tasks: ids }))}
       >
-        Leave
+        Keep without a day
       </button>
     </div>
   );

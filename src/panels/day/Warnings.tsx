@@ -21,7 +21,7 @@ import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/w
 
 const daysLooked = 14;
 
-/** What of the next two weeks may not hold: double bookings, and work without a pause. */
+/** What of the next two weeks may not hold: double bookings, and work without a break. */
 export function Warnings({ today }: { today: DateText }) {
   const settings = useSettings();
   const { zone } = useStore().clock;
@@ -34,15 +34,15 @@ export function Warnings({ today }: { today: DateText }) {
   if (doubles + runs === 0) return null;
   const words = [
     doubles > 0 ? `${doubles} double ${doubles === 1 ? "booking" : "bookings"}` : "",
-    runs > 0 ? `${runs} ${runs === 1 ? "stretch" : "stretches"} without a pause` : "",
+    runs > 0 ? `${runs} ${runs === 1 ? "stretch" : "stretches"} without a break` : "",
   ].filter(Boolean);
   return (
     <section
-      aria-label="What may not hold"
+      aria-label="Warnings"
       className="mx-3 mt-2 max-h-[40%] flex-none overflow-y-auto border-t border-rule pt-1 [scrollbar-width:thin]"
     >
       <button className="link min-h-6 text-left text-small" aria-expanded={open} onClick={() => setOpen(!open)}>
-        {words.join(", ")} ahead
+        Ahead: {words.join(", ")}
       </button>
       {open && found.map((day) => <Day key={day.date} {...day} />)}
     </section>
@@ -64,7 +64,7 @@ function Day({ date, doubles, runs }: DayWarnings) {
         ))}
         {runs.map(({ startMinute, endMinute }) => (
           <li key={startMinute} className="border-t border-hairline py-1 text-ink-2">
-            {rangeText(startMinute, endMinute, style)}: {durationText(endMinute - startMinute)} without a pause.
+            {rangeText(startMinute, endMinute, style)}: {durationText(endMinute - startMinute)} without a break.
           </li>
         ))}
       </ul>
@@ -99,7 +99,7 @@ function Double({ date, pair }: { date: DateText; pair: DoubleBooking }) {
   const blocks = [first, second].filter((record): record is Block => record.kind === "block");
   return (
     <li className="border-t border-hairline py-1">
-      {name(first)} and {name(second)}, {rangeText(pair.startMinute, pair.endMinute, style)}
+      {name(first)} and {name(second)} overlap, {rangeText(pair.startMinute, pair.endMinute, style)}
       {blocks.map((record) => {
         const at = freeFor(record);
         return (

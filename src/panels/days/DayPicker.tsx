@@ -50,7 +50,7 @@ export function DayPicker({ today, value, from, onPick }: DayPickerProps) {
         <button
           type="button"
           className="button-quiet"
-          aria-label="Month before"
+          aria-label="Previous month"
           onClick={() => setFocus(addDays(`${focus.slice(0, 8)}01`, -1))}
         >
           <ChevronLeft size={14} aria-hidden />
@@ -61,7 +61,7 @@ export function DayPicker({ today, value, from, onPick }: DayPickerProps) {
         <button
           type="button"
           className="button-quiet"
-          aria-label="Month after"
+          aria-label="Next month"
           onClick={() => setFocus(addDays(`${focus.slice(0, 8)}28`, 7))}
         >
           <ChevronRight size={14} aria-hidden />

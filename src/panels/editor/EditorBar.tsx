@@ -16,7 +16,7 @@ const actions: readonly (readonly [string, typeof Bold, StateCommand])[] = [
 /** The small bar for people who know no Markdown; it is there while the page is written on. */
 export function EditorBar({ view }: { view: EditorView }) {
   return (
-    <div role="toolbar" aria-label="Writing" className="editor-bar">
+    <div role="toolbar" aria-label="Formatting" className="editor-bar">
       {actions.map(([name, Icon, run]) => (
         <button
           key={name}

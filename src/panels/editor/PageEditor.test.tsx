@@ -7,7 +7,7 @@ import { PageEditor } from "./PageEditor";
 
 const note = (text: string): Note => ({ ...bareRecord("note", { id: "letters", title: "Letters", now }), text });
 const drawn = (text: string, handlers: object = {}) =>
-  draw(<PageEditor id="letters" label="Page" placeholder="Write here." {...handlers} />, [defaultSettings, note(text)]);
+  draw(<PageEditor id="letters" label="Page" placeholder="Write here" {...handlers} />, [defaultSettings, note(text)]);
 const lines = (container: HTMLElement) =>
   [...container.querySelectorAll(".cm-line")].map((line) => line.textContent?.trim());
 
@@ -29,7 +29,7 @@ describe("the editor of a page", () => {
   it("follows a task that is ticked elsewhere, and its undo", async () => {
     const letter = taskOf("k3letter001", { title: "Write the letter", page: "letters" });
     const line = "- [ ] Write the letter {#k3letter001}";
-    const { container, store, undo } = await draw(<PageEditor id="letters" label="Page" placeholder="Write here." />, [
+    const { container, store, undo } = await draw(<PageEditor id="letters" label="Page" placeholder="Write here" />, [
       defaultSettings,
       note(line),
       letter,

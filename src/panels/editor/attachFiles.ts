@@ -14,15 +14,17 @@ export async function keepFiles(
   files: readonly File[],
 ): Promise<readonly { id: Id; name: string; isPicture: boolean }[] | undefined> {
   const refuse = (text: string): undefined => void notify({ text: `${text} Nothing was changed.`, tone: "refused" });
-  if (!database) return refuse("A file cannot be kept without a database.");
+  if (!database) return refuse("Files cannot be saved: the database is not available.");
   const large = files.find(({ size }) => size > largestFile);
   if (large)
-    return refuse(`“${large.name}” has ${sizeText(large.size)}, and a file may have ${sizeText(largestFile)}.`);
+    return refuse(
+      `“${large.name}” is too large (${sizeText(large.size)}). The limit is ${sizeText(largestFile)} per file.`,
+    );
   const rows = files.map((file) => ({ id: newId(), name: file.name, type: file.type, blob: file }));
   try {
     await database.files.bulkPut(rows);
   } catch (error) {
-    return refuse(`The file could not be kept (${error instanceof Error ? error.name : "unknown reason"}).`);
+    return refuse(`The file could not be saved (${error instanceof Error ? error.name : "unknown reason"}).`);
   }
   return rows.map(({ id, name, type }) => ({ id, name, isPicture: type.startsWith("image/") }));
 }

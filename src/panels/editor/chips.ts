@@ -24,7 +24,10 @@ export function chipsOf(task: Task, { store, style, date }: DrawnFrom): Chip[] {
   if (task.restUntil && task.restUntil > today)
     chips.push({ text: `rests until ${relativeDateText(task.restUntil, today, style)}`, date: task.restUntil });
   else if (task.doDay && date && task.doDay !== date)
-    chips.push({ text: `on ${relativeDateText(task.doDay, today, style)}`, date: task.doDay });
+    chips.push({
+      text: `do ${relativeDateText(task.doDay, today, style)}`,
+      date: task.doDay,
+    });
   if (task.due) {
     const near = daysBetween(today, dateOf(task.due)) <= 1;
     if (isLate(task, now)) chips.push({ text: lateText(task.due, now), late: true });

@@ -40,13 +40,8 @@ function offered(text: string, after = "") {
 
 describe("after two brackets", () => {
   test("titles of notes, people and open tasks are offered, and the making of what is missing", () => {
-    expect(offered("see [[rea").shown).toEqual([
-      "Reach 4",
-      "The reach beyond",
-      "Survey Reach 5",
-      "Make the note “rea”",
-    ]);
-    expect(offered("see [[reach 4").shown).not.toContain("Make the note “reach 4”");
+    expect(offered("see [[rea").shown).toEqual(["Reach 4", "The reach beyond", "Survey Reach 5", "Add the note “rea”"]);
+    expect(offered("see [[reach 4").shown).not.toContain("Add the note “reach 4”");
   });
 
   test("a chosen title closes the link, over brackets that stand there already", () => {
@@ -56,7 +51,7 @@ describe("after two brackets", () => {
 
   test("what is missing is made", () => {
     const { choose, store } = offered("see [[Weir 3");
-    expect(choose("Make the note “Weir 3”")).toBe("see [[Weir 3]]");
+    expect(choose("Add the note “Weir 3”")).toBe("see [[Weir 3]]");
     expect(store.list("named", "weir 3")).toHaveLength(1);
   });
 });

@@ -66,7 +66,7 @@ function links(context: CompletionContext, store: Store): CompletionResult | nul
   if (fresh !== "" && ![...titles.keys()].some((title) => title.toLowerCase() === wanted.trim()))
     options.push({
       label: open.text,
-      displayLabel: `Make the note “${fresh}”`,
+      displayLabel: `Add the note “${fresh}”`,
       boost: -2,
       apply: (view, completion, from, to) => {
         insert(fresh)(view, completion, from, to);

@@ -38,7 +38,7 @@ function openTitle(store: Store, title: string) {
   if (found) return openRecord(found.id);
   const fresh = newId();
   store.act(addRecord, { kind: "note", title, id: fresh });
-  notify({ text: `Made the note “${title}”`, undo: true });
+  notify({ text: `Added the note “${title}”`, undo: true });
   openRecord(fresh);
 }
 

@@ -12,7 +12,7 @@ export function pasteIn(event: ClipboardEvent, view: EditorView, database: Works
   if (text.length + view.state.doc.length <= longestFollowedPage) return false;
   event.preventDefault();
   notify({
-    text: `The pasted text has ${text.length.toLocaleString()} characters; a page holds ${longestFollowedPage.toLocaleString()}. Nothing was changed. Pasted into the top field it becomes a note.`,
+    text: `The pasted text is too long for a page (${text.length.toLocaleString()} characters; the limit is ${longestFollowedPage.toLocaleString()}). Nothing was changed. Paste it into the field at the top to add it as a note.`,
     tone: "refused",
   });
   return true;

@@ -143,9 +143,9 @@ export class Picture extends WidgetType {
   toDOM(view: EditorView) {
     const span = document.createElement("span");
     span.className = "cm-picture";
-    const named = `Picture “${this.words || "without words"}”`;
+    const named = `Picture “${this.words || "without a description"}”`;
     if (/^\w+:/.test(this.address) && !this.address.startsWith("file:")) {
-      span.textContent = `${named}, kept elsewhere and not fetched`;
+      span.textContent = `${named}, stored elsewhere and not loaded`;
       return span;
     }
     const image = document.createElement("img");

@@ -21,7 +21,7 @@ function Choice({ labelledBy, value, options, empty, set }: ChoiceProps) {
       onChange={(event) => set(event.target.value || undefined)}
     >
       {empty !== undefined && <option value="">{empty}</option>}
-      {value !== "" && !options.some(([id]) => id === value) && <option value={value}>One that was taken out</option>}
+      {value !== "" && !options.some(([id]) => id === value) && <option value={value}>Deleted choice</option>}
       {options.map(([id, name]) => (
         <option key={id} value={id}>
           {name}

@@ -73,7 +73,10 @@ function TimeField({ text, commit }: { text: string; commit: (minute: number | u
             if (typed.trim() === "") return commit(undefined);
             const minute = parseClock(typed);
             if (minute === undefined)
-              notify({ text: `“${typed}” is not a clock time, like 9:30. Nothing was changed.`, tone: "refused" });
+              notify({
+                text: `“${typed}” is not a time of day. Enter one like 9:30. Nothing was changed.`,
+                tone: "refused",
+              });
             return minute !== undefined && commit(minute);
           }}
         />

@@ -30,7 +30,7 @@ export function FilesEditor({ field, value, labelledBy, set }: EditorProps) {
             </button>
             <button
               className="button-quiet grid place-items-center"
-              aria-label={`Take ${name} out`}
+              aria-label={`Remove ${name}`}
               onClick={() => set(left.length > 0 ? left : undefined)}
             >
               <X size={13} aria-hidden />
@@ -41,7 +41,7 @@ export function FilesEditor({ field, value, labelledBy, set }: EditorProps) {
       <button className="button-quiet" onClick={() => input.current?.click()}>
         Add a file
       </button>
-      <FileInput ref={input} multiple label={`Files for ${field.label}`} onFiles={(files) => void keep(files)} />
+      <FileInput ref={input} multiple label={`Add a file to ${field.label}`} onFiles={(files) => void keep(files)} />
     </div>
   );
 }
@@ -54,7 +54,7 @@ export function PeopleEditor({ value, labelledBy, set }: EditorProps) {
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1" role="group" aria-labelledby={labelledBy}>
       {chosen.map((id) => {
-        const name = people.find((person) => person.id === id)?.title ?? "somebody unknown";
+        const name = people.find((person) => person.id === id)?.title ?? "unknown person";
         return (
           <span key={id} className="flex items-center first:pl-1.5">
             <button className="link min-h-6" onClick={() => openRecord(id)}>
@@ -62,7 +62,7 @@ export function PeopleEditor({ value, labelledBy, set }: EditorProps) {
             </button>
             <button
               className="button-quiet grid place-items-center"
-              aria-label={`Take ${name} out`}
+              aria-label={`Remove ${name}`}
               onClick={() => set(chosen.filter((other) => other !== id))}
             >
               <X size={13} aria-hidden />

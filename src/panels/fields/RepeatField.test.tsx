@@ -32,7 +32,7 @@ describe("how something comes again", () => {
     expect(weekly?.textContent).toMatch(/^every week.*Tue/);
     await user.selectOptions(choice, weekly!);
     expect(store.get("ta")).toMatchObject({ repeat: expect.stringContaining("FREQ=WEEKLY;BYDAY=TU") as string });
-    await user.selectOptions(choice, "never");
+    await user.selectOptions(choice, "does not repeat");
     expect(store.get("ta")).not.toHaveProperty("repeat");
   });
 
@@ -56,6 +56,6 @@ describe("how something comes again", () => {
 
   it("asks for a day first", async () => {
     const { container } = await draw(<Sheet />, [defaultSettings, taskOf("ta")]);
-    expect(container.textContent).toContain("Give it a day first.");
+    expect(container.textContent).toContain("Set a day first");
   });
 });

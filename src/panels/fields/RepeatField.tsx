@@ -49,7 +49,7 @@ export function RepeatField({ record, value, labelledBy, set }: RepeatFieldProps
   const [own, setOwn] = useState<string>();
   const repeat = repeatOf(value);
   const start = seriesStart(record);
-  if (start === undefined) return <span className="text-ink-3">Give it a day first.</span>;
+  if (start === undefined) return <span className="text-ink-3">Set a day first</span>;
   const words = (text: string) => {
     const read = repeatOf(text);
     return read ? repeatWords(read, style) : text;
@@ -82,14 +82,14 @@ export function RepeatField({ record, value, labelledBy, set }: RepeatFieldProps
         value={own !== undefined ? "own" : value === undefined ? "" : offered.includes(bare) ? bare : "kept"}
         onChange={({ target }) => choose(target.value)}
       >
-        <option value="">never</option>
+        <option value="">does not repeat</option>
         {value !== undefined && !offered.includes(bare) && <option value="kept">{words(value)}</option>}
         {offered.map((one) => (
           <option key={one} value={one}>
             {words(one)}
           </option>
         ))}
-        <option value="own">by a rule of your own</option>
+        <option value="own">custom rule</option>
       </select>
       {own !== undefined && (
         <form
@@ -116,10 +116,10 @@ export function RepeatField({ record, value, labelledBy, set }: RepeatFieldProps
           </span>
           <span className="flex gap-2">
             <button className="button" disabled={!read || "fault" in read}>
-              Take this rule
+              Use this rule
             </button>
             <button type="button" className="link" onClick={() => setOwn(undefined)}>
-              Leave it
+              Cancel
             </button>
           </span>
         </form>
@@ -135,7 +135,7 @@ export function RepeatField({ record, value, labelledBy, set }: RepeatFieldProps
               end(target.value === "count" ? ";COUNT=10" : target.value === "until" ? `;UNTIL=${yearLater(start)}` : "")
             }
           >
-            <option value="">never</option>
+            <option value="">does not repeat</option>
             <option value="until">on</option>
             <option value="count">after</option>
           </select>
@@ -143,7 +143,7 @@ export function RepeatField({ record, value, labelledBy, set }: RepeatFieldProps
             <input
               type="date"
               className="field"
-              aria-label="The last day"
+              aria-label="Last day"
               value={`${rule.until.slice(0, 4)}-${rule.until.slice(4, 6)}-${rule.until.slice(6, 8)}`}
               onChange={({ target }) => isDate(target.value) && end(`;UNTIL=${target.value.replace(/-/g, "")}`)}
             />
@@ -155,7 +155,7 @@ export function RepeatField({ record, value, labelledBy, set }: RepeatFieldProps
                 min={1}
                 max={999}
                 className="field w-16"
-                aria-label="How many times"
+                aria-label="Number of times"
                 value={rule.count}
                 onChange={({ target }) =>
                   Number(target.value) >= 1 && end(`;COUNT=${Math.floor(Number(target.value))}`)
@@ -173,12 +173,12 @@ export function RepeatField({ record, value, labelledBy, set }: RepeatFieldProps
             checked={repeat.fromDone}
             onChange={({ target }) => change({ fromDone: target.checked })}
           />
-          counted from when it was done
+          count from the day it was done
         </label>
       )}
       {repeat && repeat.except.length > 0 && (
         <span className="text-small text-ink-2">
-          {repeat.except.length} left out.{" "}
+          {repeat.except.length} skipped.{" "}
           <button className="link" onClick={() => change({ except: [] })}>
             Bring them back
           </button>

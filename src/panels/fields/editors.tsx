@@ -85,7 +85,7 @@ function MinutesEditor({ field, value, labelledBy, set, record }: EditorProps) {
     const read = parseDuration(words);
     if (read === undefined)
       notify({
-        text: `“${words}” is not a length of time, like “45 min” or “1 h 30”. Nothing was changed.`,
+        text: `“${words}” is not a length of time. Enter one like “45 min” or “1 h 30”. Nothing was changed.`,
         tone: "refused",
       });
     return read !== undefined && set(read);
@@ -180,7 +180,7 @@ function ZoneEditor({ value, labelledBy, set }: EditorProps) {
   return (
     <Combobox
       labelledBy={labelledBy}
-      hint={`as here (${zone})`}
+      hint={`local time (${zone})`}
       text={String(value ?? "")}
       offers={offers}
       named={(all, words) => all.find(({ title }) => title.toLowerCase() === words.trim().toLowerCase())}

@@ -38,7 +38,7 @@ const kindWords: Record<ClarifiedKind, string> = {
   event: "Event",
   note: "Note",
   goal: "Goal",
-  nothing: "Nothing",
+  nothing: "Discard",
 };
 
 /** What each kind has room for. */
@@ -69,7 +69,7 @@ export function ClarifyForm({ writing, task, said, opened, onOpen, onSay, onSet,
   const keyOf = (name: string) => Object.entries(kindKeys).find(([, field]) => field === name)?.[0] ?? "";
   return (
     <>
-      <div role="radiogroup" aria-label="It is" className="mb-4 flex flex-wrap gap-2">
+      <div role="radiogroup" aria-label="Kind" className="mb-4 flex flex-wrap gap-2">
         {clarifiedKinds.map((kind, at) => (
           <button
             key={kind}

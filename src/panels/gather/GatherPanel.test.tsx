@@ -43,7 +43,7 @@ describe("the inbox by keys", () => {
     ]);
     getByText(/^Like this took you .* from 6 of Fieldwork/);
     await user.click(getByRole("button", { name: /^Take \d+ min/ }));
-    await user.click(getByRole("button", { name: "Done, next" }));
+    await user.click(getByRole("button", { name: "Done, go to next" }));
     expect(store.get("ta")).not.toHaveProperty("unclarified");
     expect((store.get("ta") as { estimateMinutes?: number }).estimateMinutes).toBeGreaterThan(35);
   });

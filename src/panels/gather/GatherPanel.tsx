@@ -149,7 +149,7 @@ export function GatherPanel({ title }: { title?: string }) {
         <section aria-label="What it is" className="min-w-0 flex-1 overflow-y-auto px-9 pt-[22px] pb-16">
           <p className="mb-1 text-ink-2" role="status">
             {chosen.length > 1
-              ? `${chosen.length} of ${items.length}, said of all of them`
+              ? `${chosen.length} of ${items.length} selected; changes apply to all of them`
               : `${at + 1} of ${items.length}`}
           </p>
           <h2 className="mb-4 font-words text-[19px] leading-7 font-semibold">
@@ -195,7 +195,7 @@ export function GatherPanel({ title }: { title?: string }) {
           )}
           <div className="mt-5 flex flex-wrap items-center gap-2">
             <button className="button-filled" onClick={() => done()}>
-              Done, next
+              Done, go to next
             </button>
             <button className="button" onClick={() => setOpened("split")}>
               Split <kbd className="key">S</kbd>
@@ -207,10 +207,7 @@ export function GatherPanel({ title }: { title?: string }) {
         </section>
       ) : (
         <section className="flex-1 px-9 pt-[70px] font-words text-page">
-          <p>
-            The inbox is empty. What you add with the field above and say nothing more of waits here until you have
-            time.
-          </p>
+          <p>The inbox is empty. What you add above without a day or due date waits here until you clarify it.</p>
           <button className="link mt-2" onClick={() => goTo("/")}>
             Go to today
           </button>

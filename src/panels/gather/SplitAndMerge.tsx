@@ -25,7 +25,7 @@ export function SplitField({ title, onSplit, onCancel }: SplitFieldProps) {
   return (
     <div className="mt-4 grid max-w-[520px] gap-2">
       <label className="grid gap-1">
-        <span className="text-ink-2">A line for each part, then Ctrl Enter</span>
+        <span className="text-ink-2">One part per line, then Ctrl Enter</span>
         <textarea
           ref={area}
           className="field min-h-24 font-words text-page"
@@ -39,7 +39,7 @@ export function SplitField({ title, onSplit, onCancel }: SplitFieldProps) {
         />
       </label>
       <button className="button justify-self-start" onClick={() => onSplit(text.split("\n"))}>
-        Split it
+        Split
       </button>
     </div>
   );
@@ -69,7 +69,7 @@ export function MergeField({ task, onMerge, onCancel }: MergeFieldProps) {
   return (
     <div className="mt-4 grid max-w-[520px] gap-1">
       <span className="text-ink-2" id={id}>
-        Into which page or task, then Enter
+        Page or task to merge into, then Enter
       </span>
       <Combobox
         begin

@@ -24,10 +24,10 @@ describe("a stretch of the day that was drawn", () => {
   it("becomes a task of its length, with its hours, in one step", async () => {
     const { getByRole, user, store, undo } = await drawn();
     await user.click(getByRole("button", { name: "Task" }));
-    await user.type(getByRole("textbox", { name: "In a few words" }), "Write the letter");
+    await user.type(getByRole("textbox", { name: "Description" }), "Write the letter");
     await user.selectOptions(getByRole("combobox", { name: "Theme" }), "survey");
     await user.keyboard("{Enter}");
-    await user.click(getByRole("button", { name: "Set aside" }));
+    await user.click(getByRole("button", { name: "Add" }));
     const [task] = store.list("kind", "task") as Task[];
     expect(task).toMatchObject({ title: "Write the letter", theme: "survey", estimateMinutes: 60, doDay: today });
     expect((store.list("blocksByTask", task!.id) as Block[])[0]).toMatchObject({
@@ -44,11 +44,11 @@ describe("a stretch of the day that was drawn", () => {
     const { getByRole, findByText, user, store } = await drawn();
     await user.click(getByRole("button", { name: "Task" }));
     await user.type(
-      getByRole("textbox", { name: "In a few words" }),
+      getByRole("textbox", { name: "Description" }),
       "Hard chapter tomorrow, high, every Monday until 20 Dec 2027",
     );
     await findByText(/every week on Monday/);
-    await user.click(getByRole("button", { name: "Set aside" }));
+    await user.click(getByRole("button", { name: "Add" }));
     expect((store.list("kind", "task") as Task[])[0]).toMatchObject({
       ...{ title: "Hard chapter tomorrow", priority: "high", doDay: today, estimateMinutes: 60 },
       repeat: "RRULE:FREQ=WEEKLY;BYDAY=MO;UNTIL=20271220",
@@ -59,18 +59,18 @@ describe("a stretch of the day that was drawn", () => {
     const { getByRole, user, store } = await drawn();
     await user.click(getByRole("button", { name: "Block" }));
     await user.selectOptions(getByRole("combobox", { name: "Theme" }), "survey");
-    await user.click(getByRole("button", { name: "Set aside" }));
+    await user.click(getByRole("button", { name: "Add" }));
     expect(store.list("kind", "block")[0]).toMatchObject({ title: "", theme: "survey", start: `${today}T09:30` });
   });
 
   it("becomes an event in a calendar that is offered, or in a new one", async () => {
     const { getByRole, findByRole, getAllByRole, user, store } = await drawn();
     await user.click(getByRole("button", { name: "Event" }));
-    await user.type(getByRole("textbox", { name: "In a few words" }), "Supper");
+    await user.type(getByRole("textbox", { name: "Description" }), "Supper");
     await user.click(await findByRole("combobox", { name: "Calendar" }));
     await user.click(getAllByRole("option").find((one) => one.textContent === "Home")!);
     expect(getByRole("combobox", { name: "Calendar" })).toHaveProperty("value", "Home");
-    await user.click(getByRole("button", { name: "Set aside" }));
+    await user.click(getByRole("button", { name: "Add" }));
     const supper = (store.list("kind", "event") as Event[]).find(({ title }) => title === "Supper");
     expect(supper).toMatchObject({ calendar: "Home", start: `${today}T09:30`, end: `${today}T10:30` });
   });
@@ -78,17 +78,17 @@ describe("a stretch of the day that was drawn", () => {
   it("takes the words of a calendar that is new when one goes on", async () => {
     const { getByRole, findByRole, user, store } = await drawn();
     await user.click(getByRole("button", { name: "Event" }));
-    await user.type(getByRole("textbox", { name: "In a few words" }), "Supper");
+    await user.type(getByRole("textbox", { name: "Description" }), "Supper");
     await user.clear(await findByRole("combobox", { name: "Calendar" }));
     await user.type(getByRole("combobox", { name: "Calendar" }), "Village");
-    await user.click(getByRole("button", { name: "Set aside" }));
+    await user.click(getByRole("button", { name: "Add" }));
     const supper = (store.list("kind", "event") as Event[]).find(({ title }) => title === "Supper");
     expect(supper).toMatchObject({ calendar: "Village" });
   });
 
   it("is nothing after Escape or Cancel", async () => {
     const { getByRole, user, store } = await drawn();
-    await user.type(getByRole("textbox", { name: "In a few words" }), "No{Escape}");
+    await user.type(getByRole("textbox", { name: "Description" }), "No{Escape}");
     await user.click(getByRole("button", { name: "Cancel" }));
     expect(closed).toHaveBeenCalledTimes(2);
     expect(store.list("kind", "task")).toHaveLength(0);

@@ -89,7 +89,7 @@ export function DrawForm(props: DrawFormProps) {
       <div className="cloth-drawn pointer-events-none absolute inset-x-0 z-20" style={{ top, height }} />
       <form
         ref={form}
-        aria-label="What is this time for"
+        aria-label="What is this time for?"
         className={`pointer-events-auto absolute z-30 grid w-[270px] gap-2 border border-ink-3 bg-sheet p-2.5 ${toLeft ? "" : "left-0"}`}
         style={{
           ...(toLeft ? { right: -beyond } : {}),
@@ -122,8 +122,8 @@ export function DrawForm(props: DrawFormProps) {
         <input
           autoFocus
           className="field"
-          aria-label="In a few words"
-          placeholder={kind === "task" ? "What is to be done" : "What for"}
+          aria-label="Description"
+          placeholder={kind === "task" ? "What needs doing?" : "What for"}
           value={title}
           onChange={(event) => setTitle(event.target.value)}
         />
@@ -164,10 +164,10 @@ export function DrawForm(props: DrawFormProps) {
               if (!event.target.checked) rememberDrawn({ ...remembered, fixed: false });
             }}
           />
-          Always begin with this kind and theme
+          Always start with this kind and theme
         </label>
         <div className="flex gap-2">
-          <button className="button-filled">Set aside</button>
+          <button className="button-filled">Add</button>
           <button type="button" className="button" onClick={onClose}>
             Cancel
           </button>

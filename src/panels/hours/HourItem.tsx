@@ -7,12 +7,12 @@ import {
   type PointerEvent as ReactPointerEvent,
   type RefObject,
 } from "react";
-import { counted, markHabit, moveItem } from "@/core/commands";
+import { markHabit, moveItem } from "@/core/commands";
 import { isUnfinished, type Block, type Dye } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { heldMinutes, isBox, tasksIn, type Column, type NamedItem } from "@/core/plan";
 import type { Store } from "@/core/store";
-import { addMinutes, durationText, estimateText, minutesBetween, rangeText, type DateText } from "@/core/time";
+import { addMinutes, durationText, estimateText, minutesBetween, rangeText, type DateText, counted } from "@/core/time";
 import type { Dragged } from "@/panels/drag";
 import { Repeat2 } from "lucide-react";
 import { openRecord } from "@/ui/navigation";
@@ -65,7 +65,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
     item.tookMinutes === undefined ? undefined : `${range.split(" to ")[0]}, took ${estimateText(item.tookMinutes)}`;
   const box = isBox(record) && record.holds ? record : undefined;
   const fill = box ? boxFillText(box) : "";
-  const spill = item.beginsBefore ? " (since the day before)" : item.endsAfter ? " (into the next day)" : "";
+  const spill = item.beginsBefore ? " (from the previous day)" : item.endsAfter ? " (into the next day)" : "";
   const cloth = record.kind === "event" ? "cloth-event" : done ? "cloth-done" : "cloth-planned";
 
   const comesAgain = record.series !== undefined;
@@ -150,7 +150,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
       tabIndex={0}
       data-item={record.id}
       data-dye={dye}
-      aria-label={`${title}, ${range}${place}${done ? ", done" : item.habit ? ", not done. Space marks it" : ""}${spill}${comesAgain ? ", comes again" : ""}${doubled ? ", double-booked" : ""}${box ? `, ${counted(box.holds!.length, "task")}, ${fill} filled` : ""}`}
+      aria-label={`${title}, ${range}${place}${done ? ", done" : item.habit ? ", not done. Space marks it" : ""}${spill}${comesAgain ? ", repeats" : ""}${doubled ? ", double-booked" : ""}${box ? `, ${counted(box.holds!.length, "task")}, ${fill} filled` : ""}`}
       className={`rail-item ${cloth}${narrow ? " is-narrow" : ""}${height < 30 ? " is-low" : ""}${rows < 2 ? " is-line" : ""}${box ? " is-box" : ""}${doubled ? " is-doubled" : ""}`}
       style={{
         top: startMinute * minutePixels + 1,

@@ -97,7 +97,7 @@ export const TrayRow = memo(function TrayRow({ task, first, today, pull, restMin
           <DayPopover
             at={picking}
             side="left"
-            label={`A day for ${title}`}
+            label={`Day for ${title}`}
             today={today}
             value={task.doDay}
             onPick={(day) => {
@@ -126,5 +126,5 @@ function lengthWords(
     return counted === estimateMinutes
       ? estimateText(counted)
       : `${estimateMinutes ? `${estimateText(estimateMinutes)}, ` : ""}likely ${estimateText(counted)}`;
-  return restMinutes > 0 ? `${estimateText(restMinutes)} left` : "time used up";
+  return restMinutes > 0 ? `${estimateText(restMinutes)} left` : "estimate used up";
 }

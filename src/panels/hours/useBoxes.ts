@@ -66,7 +66,7 @@ export function useBoxes() {
       const text =
         after && "refused" in after
           ? after.refused
-          : `into “${nameOf(record, store)}”, which becomes ${durationText(filled)} of ${durationText(length)}`;
+          : `into “${nameOf(record, store)}”, then ${durationText(filled)} of ${durationText(length)} full`;
       return { date, startMinute, endMinute, title: dragged.title, text };
     },
     [store, taskOf, meaning, zone],

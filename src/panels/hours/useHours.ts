@@ -219,7 +219,10 @@ export function useHours(setting: HoursSetting) {
     (record: Block | Event) => {
       if (record.kind === "block") act(takeOff, { block: record.id });
       else
-        notify({ text: "An event stays on its time. It can be removed from its sheet: press Enter.", tone: "refused" });
+        notify({
+          text: "Events cannot be taken off. To delete this one, press Enter to open it first.",
+          tone: "refused",
+        });
     },
     [act],
   );
@@ -230,7 +233,7 @@ export function useHours(setting: HoursSetting) {
       const minutes = isMoment(record.start) ? minutesBetween(record.start, record.end) : 0;
       startDrag(event, {
         dragged: { kind: "item", id: record.id, title, minutes, grabMinutes },
-        elsewhere: record.kind === "block" ? "let go here to take it off the hours" : "",
+        elsewhere: record.kind === "block" ? "release here to take it off" : "",
         onMissed: () => record.kind === "block" && takeItemOff(record),
       });
     },

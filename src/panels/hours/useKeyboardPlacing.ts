@@ -31,7 +31,7 @@ export function useKeyboardPlacing(setting: KeyboardPlacing) {
     const draw = () => {
       const next = preview(placing, date, at);
       show(next);
-      notify({ text: `${next.title}: ${next.text}. Arrows move it, Enter places it, Escape leaves it.` });
+      notify({ text: `${next.title}: ${next.text}. Arrow keys move it, Enter places it, Escape cancels.` });
       scroller.current?.scrollTo({ top: Math.max(0, at * minutePixels - 160) });
     };
     const end = () => {

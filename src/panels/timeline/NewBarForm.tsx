@@ -36,7 +36,7 @@ export function NewBarForm({ left, top, words, onTake, onClose }: NewBarFormProp
   const [title, setTitle] = useState("");
   return (
     <form
-      aria-label="A new bar"
+      aria-label="New bar"
       className="absolute z-30 flex w-[262px] gap-2 border border-ink-3 bg-sheet p-2"
       style={{ left, top }}
       onSubmit={(event) => {
@@ -53,8 +53,8 @@ export function NewBarForm({ left, top, words, onTake, onClose }: NewBarFormProp
       <input
         autoFocus
         className="field min-w-0 flex-1"
-        aria-label={`What is it, ${words}`}
-        placeholder="What is it"
+        aria-label={`Title, ${words}`}
+        placeholder="Title"
         value={title}
         onChange={({ target }) => setTitle(target.value)}
       />

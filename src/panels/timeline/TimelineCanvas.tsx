@@ -226,11 +226,11 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
     <div className="flex min-h-0 flex-1 flex-col">
       {early.length > 0 && (
         <p className="flex-none border-b border-rule px-4 py-1 text-madder">
-          “{plainTitle(early[0]!.bar.title)}” begins before “{plainTitle(early[0]!.waitsFor.title)}”, which it waits
-          for, ends.
+          “{plainTitle(early[0]!.bar.title)}” starts before “{plainTitle(early[0]!.waitsFor.title)}”, which it waits
+          for, is finished.
           {early.length > 1 && ` So do ${early.length - 1} more.`}{" "}
           <button className="link" onClick={() => goToBar(early[0]!.bar)}>
-            Go there
+            Show it
           </button>
         </p>
       )}
@@ -246,7 +246,7 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
               tabIndex={0}
               role="application"
               data-pane-focus=""
-              aria-label={`Timeline, ${order.length} bars in ${placed.length} rows. Arrows go from bar to bar, with Control they move it, with Shift they stretch it.${onDraw ? " Insert or Shift and Enter draw a new one, as Shift and the pointer do." : ""}`}
+              aria-label={`Timeline, ${order.length} bars in ${placed.length} rows. Arrow keys move between bars; with Control they move the bar, with Shift they change its length.${onDraw ? " Insert or Shift Enter adds a bar; so does dragging with Shift." : ""}`}
               aria-describedby="timeline-current"
               className="block touch-none outline-offset-[-2px]"
               style={{ width: size.width, height: size.height }}

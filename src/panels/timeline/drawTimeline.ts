@@ -482,7 +482,7 @@ function drawLoad(to: CanvasRenderingContext2D, scene: TimelineScene, colours: C
   to.fillText("Load", 16, top + 22);
   to.font = "450 11.5px 'Hanken Grotesk Variable', system-ui, sans-serif";
   to.fillStyle = colours.ink2;
-  to.fillText(loads.length > 0 ? "planned of capacity" : "shown when days can be seen", 16, top + 39);
+  to.fillText(loads.length > 0 ? "planned / capacity" : "zoom in to see it", 16, top + 39);
   if (loads.length === 0) return;
   const usual = 480;
   const high = height - top - 16;

@@ -46,7 +46,8 @@ export function BoxTasks({ box }: { box: Block }) {
       </h4>
       {held.length === 0 && (
         <p className="text-ink-3">
-          None yet. Drag tasks from the tray onto it: it shows how full it is, and they are worked off in order.
+          No tasks yet. Drag tasks here from the tray. The box shows how full it is, and you work through its tasks in
+          order.
         </p>
       )}
       <ol ref={list}>
@@ -62,14 +63,14 @@ export function BoxTasks({ box }: { box: Block }) {
               <input
                 type="checkbox"
                 className="size-4 justify-self-center accent-woad"
-                aria-label={`${title}, done`}
+                aria-label={`Mark ${title} as done`}
                 checked={done}
                 onChange={() => act(setState, { tasks: [task.id], state: done ? "open" : "done" })}
               />
               <button
                 data-title
                 className={`min-h-6 text-left break-words ${done ? "text-ink-2 line-through" : task === next ? "font-semibold" : ""}`}
-                aria-description="Alt and the arrows move it, Delete takes it out of the box"
+                aria-description="Alt and an arrow key move it, Delete removes it from the box"
                 onClick={() => openRecord(task.id)}
                 onKeyDown={(event) => press(event, at, task.id)}
               >
@@ -95,7 +96,7 @@ export function BoxTasks({ box }: { box: Block }) {
                 />
                 <button
                   className="button-quiet"
-                  aria-label={`${title} earlier`}
+                  aria-label={`Move ${title} up`}
                   disabled={at === 0}
                   onClick={() => move(at, -1)}
                 >
@@ -103,7 +104,7 @@ export function BoxTasks({ box }: { box: Block }) {
                 </button>
                 <button
                   className="button-quiet"
-                  aria-label={`${title} later`}
+                  aria-label={`Move ${title} down`}
                   disabled={at === held.length - 1}
                   onClick={() => move(at, 1)}
                 >
@@ -111,7 +112,7 @@ export function BoxTasks({ box }: { box: Block }) {
                 </button>
                 <button
                   className="button-quiet"
-                  aria-label={`Take ${title} out of the box`}
+                  aria-label={`Remove ${title} from the box`}
                   onClick={() => act(takeOutOfBox, { box: box.id, task: task.id })}
                 >
                   <X size={14} aria-hidden />
@@ -123,7 +124,7 @@ export function BoxTasks({ box }: { box: Block }) {
       </ol>
       {over && (
         <p className="mt-1 text-small text-madder">
-          {durationText(filled - length)} more than it is long. Stretch it, or take something out.
+          {durationText(filled - length)} too much for this box. Make the box longer or remove a task.
         </p>
       )}
     </section>

@@ -18,7 +18,7 @@ const drawn = () =>
 type Drawn = Awaited<ReturnType<typeof drawn>>;
 const made = ({ store }: Drawn, kind = "task") =>
   [...store.records()].filter((record) => record.kind === kind) as (PensumRecord & Task)[];
-const field = ({ getByRole }: Drawn) => getByRole("textbox", { name: "Add something" }) as HTMLInputElement;
+const field = ({ getByRole }: Drawn) => getByRole("textbox", { name: "Add a task, event or note" }) as HTMLInputElement;
 /** Types a line and waits for what is understood of it. */
 async function type(screen: Drawn, line: string) {
   await screen.user.click(field(screen));

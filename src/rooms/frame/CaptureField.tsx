@@ -159,7 +159,7 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
         <input
           ref={ref}
           data-pane="capture"
-          aria-label="Add something"
+          aria-label="Add a task, event or note"
           aria-controls={inside && draft ? panel : undefined}
           autoComplete="off"
           spellCheck={false}
@@ -290,7 +290,7 @@ function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }: DraftP
     : draft.kind === "event"
       ? "today, all day"
       : !bare
-        ? "today’s page"
+        ? "on today’s page"
         : draft.inboxOnly
           ? "inbox only"
           : "today’s page and the inbox";

@@ -19,7 +19,7 @@ export function EventNotes({ event }: { event: Event }) {
     openRecord(event.id);
   };
   return (
-    <section aria-label="Notes of this event" className="mb-5">
+    <section aria-label="Notes for this event" className="mb-5">
       <h4 className="mb-1 font-semibold text-ink-2">Notes</h4>
       {notes?.kind === "note" ? (
         <button className="link font-semibold" onClick={() => goTo(`/notes/${notes.id}`)}>
@@ -29,11 +29,11 @@ export function EventNotes({ event }: { event: Event }) {
         <p className="flex flex-wrap gap-x-4">
           {templates.length > 0 && (
             <button className="link min-h-6" onClick={() => setChoosing(true)}>
-              Make them from a template
+              Add from a template
             </button>
           )}
           <button className="link min-h-6" onClick={() => opened(act(makeEventNotes, { event: event.id }))}>
-            {templates.length > 0 ? "Or an empty page" : "Make a page for them"}
+            {templates.length > 0 ? "Or add an empty page" : "Add a notes page"}
           </button>
         </p>
       )}

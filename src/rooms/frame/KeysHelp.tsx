@@ -8,47 +8,47 @@ const groups: readonly (readonly [string, readonly (readonly [string, string])[]
   [
     "Everywhere",
     [
-      ["N, or Alt N while writing", "Add something"],
+      ["N, or Alt N while typing", "Add a task, event or note"],
       ["/", "Search everything"],
       ["W, or Alt W while writing", "Start the clock on what is selected, or open the clock"],
       ["P, or Alt P while writing", "Put the selected task into the portion of the day"],
-      ["Alt ↑ and Alt ↓", "The day before, the day after"],
+      ["Alt ↑ and Alt ↓", "Previous day, next day"],
       ["Alt Home", "Today"],
-      ["F6, Shift F6", "Next pane, pane before"],
+      ["F6, Shift F6", "Next pane, previous pane"],
       [`${command} Z, ${command} Shift Z`, "Undo, redo"],
-      ["Esc", "Close what is open; cancel a drag"],
+      ["Esc", "Close what is open, or cancel a drag"],
     ],
   ],
   [
     "On the page",
     [
-      [`${command} Enter`, "Tick the task off, or open it again"],
+      [`${command} Enter`, "Mark the task as done, or reopen it"],
       ["Alt H", "Place the line on the hours"],
       ["Alt G", "Give the task, or all tasks that are chosen, a day"],
       ["Alt O", "Open the task"],
-      ["Tab, Shift Tab", "Nest, un-nest"],
+      ["Tab, Shift Tab", "Indent, outdent"],
       ["Alt Shift ↑ ↓", "Move the line up or down, with what is nested in it"],
-      ["[[, #, @", "Link, tag or theme, person"],
+      ["[[, #, @", "Add a link, a tag or theme, a person"],
     ],
   ],
   [
     "On the hours",
     [
-      ["↑ ↓ on the empty rail, then Enter", "Set time aside there"],
+      ["↑ ↓ on the rail, then Enter", "Set aside time there"],
       ["↑ ↓ on a block", "Move it"],
-      ["Shift ↑ ↓", "Stretch its end"],
-      [`${command} ↑ ↓`, "Stretch its start"],
-      ["← →", "Move it to the day before, the day after"],
+      ["Shift ↑ ↓", "Move its end"],
+      [`${command} ↑ ↓`, "Move its start"],
+      ["← →", "Move it to the previous or next day"],
       ["Delete", "Take it off"],
     ],
   ],
   [
     "Not placed",
     [
-      ["↑ ↓", "Go from task to task"],
+      ["↑ ↓", "Move between tasks"],
       ["H", "Place it on the hours"],
-      ["G", "Give it a day"],
-      ["Space", "Tick it off"],
+      ["G", "Set its day"],
+      ["Space", "Mark it as done"],
       ["Enter", "Open it"],
     ],
   ],
@@ -64,37 +64,37 @@ const groups: readonly (readonly [string, readonly (readonly [string, string])[]
   [
     "On the plan",
     [
-      ["↑ ↓ ← → on the hours, then Enter", "Set time aside there"],
-      ["+ and −", "Stretch and squeeze the hours, or the timeline"],
-      ["← → on a bar of the timeline", `Go from bar to bar; with ${command} move it, with Shift stretch it`],
-      ["Insert, or Shift Enter, on the timeline", "Draw a new bar there; Shift and the pointer do it too"],
-      ["Arrows on a card of a matrix", "Give it another value"],
+      ["↑ ↓ ← → on the hours, then Enter", "Set aside time there"],
+      ["+ and −", "Zoom the hours or the timeline in and out"],
+      ["← → on a bar of the timeline", `Move between bars; with ${command} move the bar, with Shift change its length`],
+      ["Insert, or Shift Enter, on the timeline", "Add a bar there; or hold Shift and drag"],
+      ["Arrows on a card of a matrix", "Change its value"],
       ["Space on a bar of the timeline, or in a list", "Tick a task off, or open it again"],
       ["Space on a habit", "Mark it as done"],
-      ["Alt ↑ ↓, Delete in a time box", "Move a task in it, take it out"],
+      ["Alt ↑ ↓, Delete in a time box", "Move a task within the box, remove it from the box"],
     ],
   ],
   [
     "In a table",
     [
-      ["Arrows, Tab", "Go from cell to cell; with Shift, choose several"],
-      ["Enter, F2, or just type", "Change the cell"],
+      ["Arrows, Tab", "Move between cells; with Shift, select several"],
+      ["Enter, F2, or start typing", "Edit the cell"],
       ["Shift Enter", "Open the record"],
       ["Space", "Tick a task off; say yes or no"],
-      [`${command} C, ${command} V`, "Copy and paste cells, also from and to spreadsheets"],
+      [`${command} C, ${command} V`, "Copy and paste cells, also to and from spreadsheets"],
       [`${command} D`, "Fill down"],
-      ["Delete", "Empty the cells"],
-      ["Alt and arrows on a card", "Move it on its board"],
+      ["Delete", "Clear the cells"],
+      ["Alt and an arrow key on a card", "Move it on the board"],
     ],
   ],
   [
     "In the inbox",
     [
-      ["1 to 5", "Task, event, note, goal, nothing"],
+      ["1 to 5", "Task, event, note, goal, discard"],
       ["T G J L D U P", "Theme, goal, project, length, day, due, priority"],
       ["S, M", "Split, merge"],
-      ["Shift ↑ ↓", "Choose several"],
-      ["Enter", "Done, next"],
+      ["Shift ↑ ↓", "Select several"],
+      ["Enter", "Finish this one and go to the next"],
     ],
   ],
   [
@@ -109,7 +109,7 @@ const groups: readonly (readonly [string, readonly (readonly [string, string])[]
 
 export function KeysHelp({ onClose }: { onClose: () => void }) {
   return (
-    <Dialog title="Keys" onClose={onClose} wide>
+    <Dialog title="Keyboard shortcuts" onClose={onClose} wide>
       <div className="grid gap-x-8 gap-y-4 sm:grid-cols-2">
         {groups.map(([title, keys]) => (
           <section key={title}>

@@ -60,7 +60,7 @@ export function NoticeLine() {
           )}
           <button
             className="button-quiet grid place-items-center"
-            aria-label="Close this line"
+            aria-label="Close this message"
             onClick={() => notify(undefined)}
           >
             <X size={14} aria-hidden />

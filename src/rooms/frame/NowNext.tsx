@@ -30,7 +30,7 @@ export function NowNext({ today }: { today: DateText }) {
   return (
     <button
       className="now-next w-full min-w-0 text-right font-semibold"
-      aria-label={`${words}. Opens the days to come as a list`}
+      aria-label={`${words}. Opens the coming days as a list`}
       title={now && next ? `Then ${nameOf(next.record)} at ${clockText(next.startMinute, style)}` : words}
       onClick={() => goTo(planAddress("calendar", "agenda"))}
     >

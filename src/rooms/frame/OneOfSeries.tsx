@@ -6,7 +6,7 @@ import { repeatOf, repeatWords } from "@/core/time";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useRecord, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
-const scopeWords: Record<SeriesScope, string> = { one: "this one", later: "this and later", all: "all" };
+const scopeWords: Record<SeriesScope, string> = { one: "this one", later: "this and later ones", all: "all" };
 
 /** What an occurrence belongs to, and how far changes of it reach. */
 export function OneOfSeries({
@@ -27,16 +27,16 @@ export function OneOfSeries({
   if (!series || !repeat) return null;
   const isKept = store.get(record.id) !== undefined;
   return (
-    <section aria-label="Comes again" className="mb-5">
+    <section aria-label="Repeats" className="mb-5">
       <p>
-        One of a series,{" "}
+        Repeats{" "}
         <button className="link" onClick={() => openRecord(series.id)}>
           {repeatWords(repeat, style)}
         </button>
-        {isKept && ", changed alone"}.
+        {isKept && "; this one was changed separately"}.
       </p>
-      <div role="radiogroup" aria-label="Changes here are for" className="mt-1 flex flex-wrap items-center gap-x-3">
-        <span className="text-ink-2">Changes here are for</span>
+      <div role="radiogroup" aria-label="Apply changes to" className="mt-1 flex flex-wrap items-center gap-x-3">
+        <span className="text-ink-2">Apply changes to</span>
         {seriesScopes.map((one) => (
           <button
             key={one}
@@ -60,7 +60,7 @@ export function OneOfSeries({
                   openRecord(undefined);
               }}
             >
-              {one === "all" ? "Make all like this" : "Make later ones like this"}
+              {one === "all" ? "Change all to match this one" : "Change later ones to match this one"}
             </button>
           ))}
         </p>

@@ -43,7 +43,7 @@ export function PastedLines({ text, context, onClose }: PastedLinesProps) {
   const addNote = () => {
     const draft: Draft = {
       kind: "note",
-      title: lines[0]?.slice(0, 120) ?? "Pasted",
+      title: lines[0]?.slice(0, 120) ?? "Pasted text",
       text,
       tags: [],
       people: [],
@@ -68,9 +68,7 @@ export function PastedLines({ text, context, onClose }: PastedLinesProps) {
       {lines.length > shownLines && (
         <p className="mt-1 text-ink-3">and {(lines.length - shownLines).toLocaleString()} more</p>
       )}
-      {tooMany && (
-        <p className="mt-2">That is more than {mostRecords.toLocaleString()} lines, so they can become one note.</p>
-      )}
+      {tooMany && <p className="mt-2">More than {mostRecords} lines can only be added as one note.</p>}
       {share !== undefined && <p role="status">Reading, {Math.round(share * 100)} %</p>}
       <div className="mt-4 flex flex-wrap gap-3">
         {!tooMany && (

@@ -28,7 +28,7 @@ export function RecordHistory({ id }: { id: Id }) {
   return (
     <section className="mb-5">
       <h4 className="mb-1 font-semibold text-ink-2">History</h4>
-      {entries.length === 0 && <p className="text-ink-3">Nothing was changed since it came into this workspace.</p>}
+      {entries.length === 0 && <p className="text-ink-3">No changes since it was added to this workspace.</p>}
       <ol>
         {entries.map(({ seq: entry, at, said }) => (
           <li key={entry} className="flex items-baseline justify-between gap-3 border-b border-hairline py-1">

@@ -47,14 +47,16 @@ export function RecordLinks({ record }: { record: PensumRecord }) {
       {shown.length === 0 ? (
         <section className="mb-5">
           <h4 className="mb-1 font-semibold text-ink-2">Links here</h4>
-          <p className="text-ink-3">Nothing links here yet. “[[{nameOf(record, store)}]]” in any page does.</p>
+          <p className="text-ink-3">
+            Nothing links here yet. To link here, write “[[{nameOf(record, store)}]]” on any page.
+          </p>
         </section>
       ) : (
         <RecordList title="Links here" records={shown} around={title} />
       )}
       {mentions.length > 0 && (
         <>
-          <RecordList title="Mentions without a link" records={mentions} around={title} />
+          <RecordList title="Unlinked mentions" records={mentions} around={title} />
           <button
             className="link mb-5 -mt-3 block"
             onClick={() => act(linkMentions, { record: record.id, in: mentions.map(({ id }) => id) })}

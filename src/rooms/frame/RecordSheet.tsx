@@ -66,16 +66,14 @@ export function RecordSheet({ id }: { id: Id }) {
     >
       <div className="sticky top-0 z-10 flex items-center justify-between border-b border-rule bg-sheet py-1.5 pr-2 pl-4">
         <h2 ref={heading} tabIndex={-1} className="font-semibold text-ink-2 outline-none">
-          {record ? kindNames[record.kind] : "Nothing"}
+          {record ? kindNames[record.kind] : "Not found"}
         </h2>
         <button className="button-quiet grid place-items-center" aria-label="Close the record" onClick={close}>
           <X size={16} aria-hidden />
         </button>
       </div>
       {!record || record.kind === "settings" ? (
-        <p className="p-4 font-words text-page">
-          This record is not there. It may have been removed; undo brings it back.
-        </p>
+        <p className="p-4 font-words text-page">This record no longer exists. If it was deleted, undo restores it.</p>
       ) : (
         <div className="px-4 pb-8">
           <h3 className="pt-3 pb-2 font-words text-[19px] leading-6 font-semibold break-words">
@@ -125,7 +123,7 @@ export function RecordSheet({ id }: { id: Id }) {
                   </button>
                 )}
               </h4>
-              <PageEditor id={record.id} label={`Note of ${nameOf(record, store)}`} placeholder="Write here." />
+              <PageEditor id={record.id} label={`Description of ${nameOf(record, store)}`} placeholder="Write here" />
             </section>
           )}
           {isPage(record) && <LooseLines page={record.id} />}
@@ -141,7 +139,7 @@ export function RecordSheet({ id }: { id: Id }) {
           )}
           {record.kind === "event" && (
             <button className="button mt-2 mr-2" onClick={() => void saveEvent(store, record)}>
-              Save as iCalendar
+              Export as iCalendar
             </button>
           )}
           {record.kind !== "day" && !past && (
@@ -183,7 +181,7 @@ function isOneOfSeries(record: PensumRecord): boolean {
 
 function removeWords(record: PensumRecord, scope: SeriesScope): string {
   if (!isOneOfSeries(record) || scope === "one") return `this ${kindNames[record.kind].toLowerCase()}`;
-  return scope === "later" ? "this and all later ones" : "all of them";
+  return scope === "later" ? "this and later ones" : "the whole series";
 }
 
 /** Whether the room beside shows the page of a record already. */
@@ -221,7 +219,7 @@ function LooseLines({ page }: { page: Id }) {
   if (count === 0) return null;
   return (
     <p className="mb-5 text-ink-2">
-      {count === 1 ? "One task here has" : `${count} tasks here have`} no theme, goal or length yet.{" "}
+      {count === 1 ? "1 task here has" : `${count} tasks here have`} no theme, goal or estimate yet.{" "}
       <button className="link" onClick={() => act(gatherPage, { page })}>
         Gather {count === 1 ? "it" : "them"}
       </button>

@@ -23,16 +23,16 @@ export function SavingBanner({ problem }: { problem: unknown }) {
       className="flex flex-none flex-wrap items-center gap-x-4 gap-y-1 border-b border-madder bg-sheet px-4 py-2"
     >
       <p className="min-w-0 flex-1">
-        <b className="text-madder">{problem ? "Nothing is being saved." : "The last changes are not saved."}</b>{" "}
+        <b className="text-madder">{problem ? "Nothing is being saved." : "Your latest changes are not saved."}</b>{" "}
         {problem
-          ? `The browser does not let Pensum use its database (${wordsOf(problem)}). What you do here lasts until this tab is closed.`
+          ? `The browser does not let Pensum use its database (${wordsOf(problem)}). Your work is kept only until you close this tab.`
           : isSlow
             ? "Writing takes unusually long."
             : reasonText(saving)}{" "}
         Everything is still here in this tab.
       </p>
       <button className="button" onClick={() => void keep()}>
-        Save all as a file
+        Save everything as a file
       </button>
       {!problem && (
         <button className="button" onClick={() => void journal.tryAgain()}>
@@ -58,7 +58,7 @@ function useSlow(since: number | undefined): boolean {
 
 function reasonText(saving: ReturnType<typeof useSaving>): string {
   if (saving.kind !== "failed") return "";
-  const changes = `${saving.waiting} ${saving.waiting === 1 ? "change waits" : "changes wait"}.`;
+  const changes = `${saving.waiting} ${saving.waiting === 1 ? "change is not saved yet" : "changes are not saved yet"}.`;
   return `${reasonOf(saving.reason)} ${changes}`;
 }
 
@@ -67,11 +67,11 @@ function reasonOf(reason: unknown): string {
   const name = reason instanceof Error ? reason.name : "";
   const words = wordsOf(reason);
   if (/quota|full|space/i.test(words)) return "The disk is full, or the browser won't give Pensum more space.";
-  if (/Version/.test(name)) return "A newer Pensum has changed the database. Save all as a file, then reload.";
+  if (/Version/.test(name)) return "A newer Pensum has changed the database. Save everything as a file, then reload.";
   if (name === "Replaced") return "Another tab has put something else in place of this workspace.";
   if (/^(UnknownError|DatabaseClosed|InvalidState|OpenFailed|AbortError|TypeError)/.test(name))
     return "The browser closed its database, as it does when the disk is full.";
-  return `Writing failed (${words}).`;
+  return `Saving failed (${words}).`;
 }
 
 function wordsOf(problem: unknown): string {

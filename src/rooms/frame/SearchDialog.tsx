@@ -64,17 +64,17 @@ export function SearchDialog({ begun, onClose }: { begun: string; onClose: () =>
         aria-controls={list}
         aria-activedescendant={records.length > 0 ? `${list}-${at}` : undefined}
         aria-label="Search everything"
-        placeholder="Words of a title, a text or a field"
+        placeholder="Search titles, text and fields"
         value={typed}
         onChange={({ target }) => setTyped(target.value)}
         onKeyDown={press}
       />
       {share < 1 && (
         <p className="mt-2 text-ink-2" role="status">
-          Reading what there is, {Math.round(share * 100)} %
+          Indexing, {Math.round(share * 100)}%
         </p>
       )}
-      <ul id={list} role="listbox" aria-label="Found" className="mt-2">
+      <ul id={list} role="listbox" aria-label="Results" className="mt-2">
         {records.map((hit, place) => (
           <li
             key={hit.record.id}
@@ -106,7 +106,7 @@ export function SearchDialog({ begun, onClose }: { begun: string; onClose: () =>
         ))}
       </ul>
       {typed.trim() !== "" && hits.typed === typed && records.length === 0 && share === 1 && (
-        <p className="mt-2 text-ink-2">Nothing has these words. Fewer of them, or the beginning of one, find more.</p>
+        <p className="mt-2 text-ink-2">No results. Try fewer words, or only the beginning of a word.</p>
       )}
     </Dialog>
   );

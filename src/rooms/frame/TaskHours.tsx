@@ -41,7 +41,7 @@ export function TaskHours({ task }: { task: Task }) {
                     : act(takeOutOfBox, { box: block.id, task: task.id })
                 }
               >
-                {block.task === task.id ? "Take off" : "Take out"}
+                {block.task === task.id ? "Take off" : "Remove from the box"}
               </button>
             </li>
           ))}

@@ -49,7 +49,11 @@ export function TopBar({ room, date, today, onHelp, onSearch, children }: TopBar
         <Timer size={16} aria-hidden />
       </button>
       <Status date={date} today={today} />
-      <button className="button-quiet grid place-items-center" aria-label="Keys and help" onClick={onHelp}>
+      <button
+        className="button-quiet grid place-items-center"
+        aria-label="Keyboard shortcuts and help"
+        onClick={onHelp}
+      >
         <CircleHelp size={16} aria-hidden />
       </button>
     </header>
@@ -87,11 +91,11 @@ function Status({ date, today }: { date: DateText | undefined; today: DateText }
           ? "Not saved yet"
           : saving.kind === "saved"
             ? "All saved"
-            : "Saving";
+            : "Saving…";
   const place =
     date && date !== today ? (
       <button className="link font-semibold" onClick={() => goTo("/")}>
-        Back to today
+        Go to today
       </button>
     ) : (
       <NowNext today={today} />

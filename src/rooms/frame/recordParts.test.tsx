@@ -39,9 +39,9 @@ describe("the tasks of a time box", () => {
     getByRole("button", { name: "Task tb" }).focus();
     await user.keyboard("{Alt>}{ArrowUp}{/Alt}");
     expect(held(store)).toEqual(["tb 20", "ta 30"]);
-    await user.click(getByRole("button", { name: "Task tb later" }));
+    await user.click(getByRole("button", { name: "Move Task tb down" }));
     expect(held(store)).toEqual(["ta 30", "tb 20"]);
-    expect(getByRole("button", { name: "Task ta earlier" })).toHaveProperty("disabled", true);
+    expect(getByRole("button", { name: "Move Task ta up" })).toHaveProperty("disabled", true);
     undo();
     expect(held(store)).toEqual(["tb 20", "ta 30"]);
   });
@@ -52,7 +52,7 @@ describe("the tasks of a time box", () => {
     await user.clear(minutes);
     await user.type(minutes, "55{Enter}");
     expect(held(store)).toEqual(["ta 55", "tb 20"]);
-    expect(queryByText(/15 min more than it is long/)).toBeTruthy();
+    expect(queryByText(/15 min too much for this box/)).toBeTruthy();
   });
 
   it("refuse a number of minutes that is none, and show the old one again", async () => {
@@ -67,9 +67,9 @@ describe("the tasks of a time box", () => {
 
   it("are ticked there, taken out by Delete, and brought back", async () => {
     const { getByRole, user, store, undo } = await drawn();
-    await user.click(getByRole("checkbox", { name: "Task ta, done" }));
+    await user.click(getByRole("checkbox", { name: "Mark Task ta as done" }));
     expect(store.get("ta")).toMatchObject({ state: "done" });
-    expect(getByRole("checkbox", { name: "Task ta, done" })).toHaveProperty("checked", true);
+    expect(getByRole("checkbox", { name: "Mark Task ta as done" })).toHaveProperty("checked", true);
     getByRole("button", { name: "Task tb" }).focus();
     await user.keyboard("{Delete}");
     expect(held(store)).toEqual(["ta 30"]);
@@ -94,7 +94,7 @@ describe("the hours of a task", () => {
     await expect.poll(rows).toHaveLength(2);
     expect(rows()[0]).toMatch(/today, 9.*9:30/);
     expect(rows()[1]).toContain("in “Letters”");
-    await user.click(within(getAllByRole("listitem")[1]!).getByRole("button", { name: "Take out" }));
+    await user.click(within(getAllByRole("listitem")[1]!).getByRole("button", { name: "Remove from the box" }));
     expect((store.get(boxed.id) as Block).holds ?? []).toEqual([]);
     await user.click(within(getAllByRole("listitem")[0]!).getByRole("button", { name: "Take off" }));
     getByText(/Not placed/);
@@ -126,7 +126,7 @@ describe("one of a series", () => {
   it("that was changed alone can make all like it, in one step", async () => {
     const own = { ...occurrenceAt(series, "2026-11-30T09:00"), title: "Long crew call" };
     const { getByRole, user, store, undo } = await draw(<Series />, [defaultSettings, series, own]);
-    await user.click(getByRole("button", { name: "Make all like this" }));
+    await user.click(getByRole("button", { name: "Change all to match this one" }));
     expect(store.get("call")).toMatchObject({ title: "Long crew call", start: series.start });
     undo();
     expect(store.get("call")).toEqual(series);

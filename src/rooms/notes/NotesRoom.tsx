@@ -51,8 +51,8 @@ export function NotesRoom({ id }: { id: Id | undefined }) {
           <input
             type="search"
             className="field w-full"
-            aria-label="Search in the notes"
-            placeholder="Search here"
+            aria-label="Search notes"
+            placeholder="Search titles and tags"
             value={search}
             onChange={({ target }) => setSearch(target.value)}
           />
@@ -69,7 +69,7 @@ export function NotesRoom({ id }: { id: Id | undefined }) {
         <Folder folder={tree} here={id} depth={0} />
         {notes.length > 0 && words !== "" && tree.notes.length + tree.folders.length === 0 && (
           <p className="px-4 text-ink-2">
-            No title or tag has these words. The search at the top looks into the pages.
+            No title or tag contains these words. To search inside notes, use the search at the top.
           </p>
         )}
         {naming ? (
@@ -92,10 +92,10 @@ export function NotesRoom({ id }: { id: Id | undefined }) {
       ) : (
         <p className="p-9 font-words text-page">
           {id
-            ? "This note is not there. It may have been removed; undo brings it back."
+            ? "This note no longer exists. If it was deleted, undo restores it."
             : notes.length === 0
-              ? "No notes yet. “New note” makes one, and so does [[a title]] on any page."
-              : "Choose a note at the left, or make a new one."}
+              ? "No notes yet. Select “New note”, or write [[a title]] on any page."
+              : "Select a note on the left, or add a new one."}
         </p>
       )}
       {fromTemplate && (
@@ -138,7 +138,7 @@ function NoteLink({ note, here, depth }: { note: Note; here: boolean; depth: num
       <span className="truncate" style={{ paddingLeft: depth * 14 }}>
         {note.title || "untitled"}
       </span>
-      {note.pinned && <Pin size={12} className="mt-1 flex-none" aria-label="pinned" />}
+      {note.pinned && <Pin size={12} className="mt-1 flex-none" aria-label="Pinned" />}
     </PlaceLink>
   );
 }
@@ -173,12 +173,12 @@ function NotePage({ note }: { note: Note }) {
               checked={note.pinned ?? false}
               onChange={({ target }) => set({ pinned: target.checked ? true : undefined })}
             />
-            pinned
+            Pinned
           </label>
           {note.tags.length > 0 && <span>{note.tags.map((tag) => `#${tag}`).join(" ")}</span>}
           {fileName !== undefined && other !== undefined && (
             <button className="link" onClick={() => set({ title: other })}>
-              Call it “{other}”
+              Rename to “{other}”
             </button>
           )}
           <button className="link" onClick={() => openRecord(note.id)}>
@@ -188,7 +188,7 @@ function NotePage({ note }: { note: Note }) {
         <PageEditor
           id={note.id}
           label={`Page of ${note.title}`}
-          placeholder="Write here. “- [ ]” begins a task, [[ links to a page."
+          placeholder="Write here. Type “- [ ]” for a task or [[ for a link to a page."
         />
       </div>
     </section>

@@ -51,7 +51,7 @@ function AgendaDay({ date, today }: { date: DateText; today: DateText }) {
         <span className={`text-small font-normal ${over ? "font-[650] text-madder" : "text-ink-2"}`}>{loadWords}</span>
       </h2>
       {whole.length + items.length + layered.length === 0 ? (
-        <p className="self-center text-ink-3">Nothing</p>
+        <p className="self-center text-ink-3">Nothing planned</p>
       ) : (
         <ul>
           {whole.map(({ record, what }) => (
@@ -109,7 +109,9 @@ function AgendaLine({ date, record, what, hours, dye: layerDye }: AgendaLineProp
         className="grid min-h-7 w-full grid-cols-[112px_14px_1fr_auto] items-baseline gap-x-2 rounded-[3px] px-1.5 py-1 text-left hover:bg-sunk"
         onClick={() => openRecord(task?.id ?? record.id)}
       >
-        <span className="text-ink-2">{hours || (what === "event" ? "all day" : what === "task" ? "no hour" : "")}</span>
+        <span className="text-ink-2">
+          {hours || (what === "event" ? "all day" : what === "task" ? "no set time" : "")}
+        </span>
         <i className="diamond self-center" data-dye={dye} />
         <span
           className={`min-w-0 truncate ${record.kind === "event" ? "font-semibold" : ""} ${done ? "text-ink-3 line-through" : ""}`}

@@ -79,11 +79,11 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
     <div
       ref={element}
       role="group"
-      aria-label="Without an hour"
+      aria-label="No set time"
       className="relative grid border-b border-rule"
       style={{ ...template, minHeight: Math.max(2, shownRows) * rowPixels + (rows > rowsAtFirst ? 28 : 5) }}
     >
-      <span className="pt-1.5 pr-1.5 text-right text-[10.5px] leading-4 text-ink-3">no hour</span>
+      <span className="pt-1.5 pr-1.5 text-right text-[10.5px] leading-4 text-ink-3">no time</span>
       {dates.map((date, day) => (
         <div
           key={date}
@@ -109,10 +109,10 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
               <button
                 key={date}
                 className="link absolute bottom-0 left-1 h-6 min-w-6 text-[10.5px]"
-                aria-label="Fewer rows of what has no hour"
+                aria-label="Show fewer rows without a set time"
                 onClick={() => setOpen(false)}
               >
-                fewer
+                Show less
               </button>
             )
           ) : hiddenOn(day) > 0 ? (
@@ -191,7 +191,7 @@ function StripChip({
     <button
       data-dye={late ? "madder" : dye}
       data-strip={record.id}
-      aria-label={`${words}, ${range}${estimate}${late ? ", late" : ""}${what === "habit" ? (isMarked ? ", done" : ", not done. Space marks it") : ""}`}
+      aria-label={`${words}, ${range}${estimate}${late ? ", late" : ""}${what === "habit" ? (isMarked ? ", done" : ", not done. Press Space to mark it as done") : ""}`}
       className={`${cloth} absolute h-[21px] touch-none truncate px-1.5 text-left text-[11.5px] leading-[19px] font-[560] select-none ${late ? "text-madder" : ""}`}
       style={{
         top: row * rowPixels + 3,

@@ -8,7 +8,7 @@ import { blockOf, draw, taskOf, today } from "@/ui/testing/screen";
 import { CalendarDays } from "./CalendarDays";
 
 const draws: string[] = [];
-// What is drawn of an item is looked at elsewhere: here counts how often.
+// What becomes of an item is looked at elsewhere: here counts how often.
 vi.mock("@/panels/hours/HourItem", () => ({
   HourItem: memo(function HourItem({ item }: { item: NamedItem }) {
     draws.push(item.record.id);

@@ -121,7 +121,7 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
       setCursor(next);
       if (!dates.includes(next.date)) goTo(planAddress("calendar", days, next.date));
       const where = `${dateText(next.date, "full", style)} ${clockText(next.minute, style)}`;
-      notify({ text: `${where}. Enter sets time aside here.` });
+      notify({ text: `${where}. Press Enter to set aside time here.` });
     } else if (event.key === "Enter")
       setDrawn({ date: at.date, startMinute: minute, endMinute: Math.min(1440, minute + usualBlockMinutes) });
     else if (event.key === "+" || event.key === "-") squeeze(event.key === "+" ? 1.15 : 1 / 1.15);

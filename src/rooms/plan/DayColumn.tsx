@@ -63,7 +63,7 @@ function PatternBand({ hours, minutePixels }: PatternBandProps) {
         <div
           aria-hidden
           className={`cloth-pattern-edge pointer-events-auto absolute inset-y-0 right-0 w-[9px] cursor-pointer ${shown === theme.id ? "is-chosen" : ""}`}
-          title={`${theme.title}, ${rangeText(startMinute, endMinute, style)}: show its tasks`}
+          title={`Show the tasks of ${theme.title}, ${rangeText(startMinute, endMinute, style)}`}
           onPointerDown={(event) => event.stopPropagation()}
           onClick={() => show(shown === theme.id ? undefined : theme.id)}
         />

@@ -129,7 +129,7 @@ export function MatrixView({ today, sideOpen }: { today: DateText; sideOpen: boo
         over={
           cards.length === 0 && (
             <p className="absolute top-24 left-24 font-words text-page">
-              No task is shown here. Say “all open tasks” above, or press N to add what comes up.
+              No tasks to show. Select “all open tasks” above, or press N to add a task.
             </p>
           )
         }
@@ -203,7 +203,7 @@ function UrgentLine({ days, x, onPull, onSet }: UrgentLineProps) {
     <div
       role="slider"
       tabIndex={0}
-      aria-label="Where urgent begins"
+      aria-label="Limit for “urgent”"
       aria-orientation="horizontal"
       aria-valuemin={0}
       aria-valuemax={21}
@@ -225,6 +225,10 @@ function UrgentLine({ days, x, onPull, onSet }: UrgentLineProps) {
 function cardLabel(card: MatrixCard, level: string, across: AcrossWay, locale: string): string {
   const days =
     card.days === undefined ? "no date" : `${card.days.toLocaleString(locale, { maximumFractionDigits: 1 })} days`;
-  const what = { slack: "slack", due: "until due", doDay: "until its day" }[across];
+  const what = {
+    slack: "slack",
+    due: "until due",
+    doDay: "until the do day",
+  }[across];
   return `${card.title}, ${level.toLowerCase()}, ${days}${card.days === undefined ? "" : ` ${what}`}, pull ${card.pull.points}`;
 }

@@ -70,7 +70,7 @@ export function Overview({ today, from, to, onShow }: OverviewProps) {
         ref={strip}
         role="slider"
         tabIndex={0}
-        aria-label="Which part of the year is shown"
+        aria-label="Position in the year"
         aria-valuemin={0}
         aria-valuemax={weeks}
         aria-valuenow={Math.round((((from + to) / 2 - begin) / whole) * weeks)}

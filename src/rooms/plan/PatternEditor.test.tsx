@@ -22,9 +22,9 @@ const kept = ({ store }: Awaited<ReturnType<typeof drawn>>) => (store.get("setti
 describe("the ideal week", () => {
   it("begins with a first pattern, and another is a copy of the one that is shown", async () => {
     const screen = await drawn({ ...defaultSettings, firstWeekday: 1 });
-    await screen.user.click(screen.getByRole("button", { name: "Make the first" }));
+    await screen.user.click(screen.getByRole("button", { name: "Add the first pattern" }));
     expect(kept(screen).map(({ title }) => title)).toEqual(["Normal week"]);
-    await screen.user.click(screen.getByRole("button", { name: "Add another" }));
+    await screen.user.click(screen.getByRole("button", { name: "Add a pattern" }));
     expect(kept(screen).map(({ title }) => title)).toEqual(["Normal week", "Week 2"]);
     screen.undo();
     expect(kept(screen)).toHaveLength(1);
@@ -57,7 +57,7 @@ describe("the ideal week", () => {
 
   it("draws an hour where one presses twice, for the theme that is chosen or as a break", async () => {
     const screen = await drawn();
-    const group = within(screen.getByRole("radiogroup", { name: "What is drawn" }));
+    const group = within(screen.getByRole("radiogroup", { name: "Draw hours for" }));
     await screen.user.click(group.getByRole("radio", { name: "Break" }));
     await screen.user.dblClick(screen.getByRole("group", { name: "Friday" }));
     const last = kept(screen)[0]!.hours.at(-1)!;

@@ -27,12 +27,12 @@ export function PatternEditor({ first, onClose }: { first: string | undefined; o
   const change = (part: Partial<Pattern>) =>
     pattern && save(patterns.map((one) => (one.id === pattern.id ? { ...one, ...part } : one)));
   return (
-    <Dialog wide title="Patterns: the ideal week" onClose={onClose}>
+    <Dialog wide title="Patterns: your ideal week" onClose={onClose}>
       {!pattern ? (
         <p>
           A pattern is your ideal week: hours for each theme, drawn faintly behind the plan.{" "}
           <button className="link font-semibold" onClick={add}>
-            Make the first
+            Add the first pattern
           </button>
         </p>
       ) : (
@@ -49,7 +49,7 @@ export function PatternEditor({ first, onClose }: { first: string | undefined; o
               </button>
             ))}
             <button className="link" onClick={add}>
-              Add another
+              Add a pattern
             </button>
             <span className="ml-auto flex items-center gap-2">
               <TypedField
@@ -58,7 +58,7 @@ export function PatternEditor({ first, onClose }: { first: string | undefined; o
                 commit={(title) => title.trim() !== "" && change({ title: title.trim() })}
               />
               <button className="button-quiet" onClick={() => save(patterns.filter(({ id }) => id !== pattern.id))}>
-                Remove
+                Delete the pattern
               </button>
             </span>
           </div>
@@ -80,7 +80,7 @@ interface BrushesProps {
 /** What is drawn: hours for a theme, or a break. */
 function Brushes({ themes, brush, onChoose }: BrushesProps) {
   return (
-    <div role="radiogroup" aria-label="What is drawn" className="mb-2 flex flex-wrap gap-x-3 gap-y-1">
+    <div role="radiogroup" aria-label="Draw hours for" className="mb-2 flex flex-wrap gap-x-3 gap-y-1">
       <span className="text-ink-2">Draw</span>
       {[
         ...themes.map(({ id, title, dye }) => ({ id: id as Id | undefined, title, dye })),

@@ -35,13 +35,13 @@ export function PatternPart({
   return (
     <span className="text-ink-2">
       Pattern{" "}
-      <SentencePart words={words} label="Pattern of this week" faint={!pattern}>
+      <SentencePart words={words} label="Pattern for this week" faint={!pattern}>
         {(close) => (
           <>
             <PickList
               options={[
                 ...patterns.map(({ id, title }) => [id, title] as const),
-                ...(patterns.length > 0 ? [["", "none this week"] as const] : []),
+                ...(patterns.length > 0 ? [["", "none"] as const] : []),
               ]}
               chosen={[pattern?.id ?? ""]}
               onPick={(id) => {
@@ -52,7 +52,7 @@ export function PatternPart({
             <div className="mt-2 grid justify-items-start gap-1 border-t border-rule pt-2">
               {pattern && (
                 <button className="link min-h-6" onClick={() => change({ pattern: !view.pattern })}>
-                  {view.pattern ? "Hide it behind the plan" : "Show it behind the plan"}
+                  {view.pattern ? "Hide the pattern" : "Show the pattern behind the plan"}
                 </button>
               )}
               {pattern && dates.length > 0 && (
@@ -63,7 +63,7 @@ export function PatternPart({
                     close();
                   }}
                 >
-                  Lay it into these days as blocks
+                  Add its hours to these days as blocks
                 </button>
               )}
               {dates.length > 0 && (
@@ -84,7 +84,7 @@ export function PatternPart({
                   close();
                 }}
               >
-                {patterns.length > 0 ? "Change the patterns" : "Make a pattern: your ideal week"}
+                {patterns.length > 0 ? "Edit patterns" : "Add a pattern: your ideal week"}
               </button>
             </div>
           </>

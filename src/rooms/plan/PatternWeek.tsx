@@ -149,7 +149,7 @@ export function PatternWeek({ hours: all, themes, brush, onChange }: PatternWeek
                   key={at}
                   data-dye={themeOf(hours.theme)?.dye ?? "slate"}
                   aria-label={hoursWords(hours)}
-                  title={`${hoursWords(hours)}. Delete takes it away.`}
+                  title={`${hoursWords(hours)}. Press Delete to remove it.`}
                   className="cloth-planned absolute inset-x-0.5 touch-none overflow-hidden px-1 text-left text-[11px] leading-4 font-[560]"
                   style={place(hours, 1)}
                   onPointerDown={(event) => grab(event, at, hours)}

@@ -133,7 +133,7 @@ function PlanHead({ place, date, today }: RangeProps) {
   return (
     <header className="plan-head flex min-h-[42px] flex-none flex-wrap items-center gap-x-3.5 gap-y-1 border-b border-rule px-4 py-1">
       <h1 className="font-words text-[19px] leading-7 font-semibold whitespace-nowrap">{title}</h1>
-      <nav aria-label="Ways to look at the plan" className="flex gap-3">
+      <nav aria-label="Plan views" className="flex gap-3">
         {planLooks.map((one) => (
           <PlaceLink
             key={one}
@@ -166,13 +166,13 @@ function Stepper({ place, date, today }: RangeProps) {
   const step = (by: 1 | -1) => goTo(planAddress(look, span, stepOf({ ...place, date }, today, by)));
   return (
     <span className="flex items-center">
-      <button className="button-quiet" aria-label="Earlier (Alt and arrow up)" onClick={() => step(-1)}>
+      <button className="button-quiet" aria-label="Earlier (Alt ↑)" onClick={() => step(-1)}>
         <ChevronLeft size={16} aria-hidden />
       </button>
       <PlaceLink path={planAddress(look, span)} here={false} className="button-quiet">
         Today
       </PlaceLink>
-      <button className="button-quiet" aria-label="Later (Alt and arrow down)" onClick={() => step(1)}>
+      <button className="button-quiet" aria-label="Later (Alt ↓)" onClick={() => step(1)}>
         <ChevronRight size={16} aria-hidden />
       </button>
     </span>
@@ -187,16 +187,16 @@ function TimelineParts({ place, date, today }: RangeProps) {
       <span className="text-ink-2">
         Rows by{" "}
         <OnePart
-          label="Rows by"
+          label="Grouped by"
           value={view.rowsBy}
-          options={timelineWays.map((way) => [way, way === "none" ? "nothing" : way] as const)}
+          options={timelineWays.map((way) => [way, way === "none" ? "none" : way] as const)}
           onPick={(rowsBy) => change({ rowsBy, foldedRows: [] })}
         />
       </span>
       <span className="text-ink-2">
         Threads{" "}
         <OnePart
-          label="Threads"
+          label="Dependencies"
           value={view.threads ? "shown" : "hidden"}
           options={[
             ["shown", "shown"],
@@ -216,11 +216,11 @@ function MatrixParts() {
       <span className="text-ink-2">
         Across{" "}
         <OnePart
-          label="What runs across"
+          label="Horizontal axis"
           value={view.across}
           options={[
-            ["slack", "slack before due"],
-            ["due", "days until due"],
+            ["slack", "slack before the due date"],
+            ["due", "days until the due date"],
             ["doDay", "days until the do day"],
           ]}
           onPick={(across) => change({ across })}
@@ -232,9 +232,9 @@ function MatrixParts() {
           label="Which tasks"
           value={view.matrixTasks}
           options={[
-            ["soon", "what comes within a month"],
+            ["soon", "tasks within a month"],
             ["open", "all open tasks"],
-            ["notPlaced", "what is not placed"],
+            ["notPlaced", "tasks not placed"],
           ]}
           onPick={(matrixTasks) => change({ matrixTasks })}
         />
@@ -276,7 +276,7 @@ function CalendarParts({ place, date, today }: RangeProps) {
       <Stepper place={place} date={date} today={today} />
       <span className="text-ink-2">
         Span{" "}
-        <SentencePart words={spanWords(span)} label="How much is shown">
+        <SentencePart words={spanWords(span)} label="Range">
           {(close) => (
             <div className="grid grid-cols-[130px_266px] gap-4">
               <PickList
@@ -317,15 +317,15 @@ function CalendarParts({ place, date, today }: RangeProps) {
         <SentencePart
           words={
             shown.length < shownThings.length
-              ? shown.map((one) => thingWords[one]).join(", ") || "nothing"
+              ? shown.map((one) => thingWords[one]).join(", ") || "none"
               : view.hiddenCalendars.length + view.hiddenLayers.length > 0
                 ? "some"
                 : "all"
           }
-          label="What is shown"
+          label="Items"
         >
           {() => (
-            <Suspense fallback={<p className="text-ink-2">One moment</p>}>
+            <Suspense fallback={<p className="text-ink-2">Loading…</p>}>
               <ShowPart />
             </Suspense>
           )}

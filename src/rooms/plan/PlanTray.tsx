@@ -101,7 +101,7 @@ export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
       <div className="flex flex-none flex-wrap items-baseline gap-x-3 px-3.5 pt-2.5 pb-1 text-ink-2">
         <span>
           By{" "}
-          <SentencePart words={wayWords[view.trayBy]} label="Divided by">
+          <SentencePart words={wayWords[view.trayBy]} label="Grouped by">
             {(close) => (
               <PickList
                 options={trayWays.map((way) => [way, wayWords[way]] as const)}
@@ -113,13 +113,13 @@ export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
               />
             )}
           </SentencePart>
+          ,
         </span>
         <span>
-          of{" "}
-          <SentencePart words={themeRecord?.title.toLowerCase() ?? "any theme"} label="Only tasks of">
+          <SentencePart words={themeRecord?.title.toLowerCase() ?? "all themes"} label="Theme">
             {(close) => (
               <PickList
-                options={[["", "any theme"], ...themes.map(({ id, title }) => [id, title] as const)]}
+                options={[["", "all themes"], ...themes.map(({ id, title }) => [id, title] as const)]}
                 chosen={[theme ?? ""]}
                 onPick={(id) => {
                   close();
@@ -128,14 +128,14 @@ export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
               />
             )}
           </SentencePart>
+          ,
         </span>
         {lenses.length > 0 && (
           <span>
-            in{" "}
-            <SentencePart words={lens ? `“${lens.title}”` : "any lens"} label="Only tasks in the lens">
+            <SentencePart words={lens ? `“${lens.title}”` : "all lenses"} label="Lens">
               {(close) => (
                 <PickList
-                  options={[["", "any lens"], ...lenses.map(({ id, title }) => [id, title] as const)]}
+                  options={[["", "all lenses"], ...lenses.map(({ id, title }) => [id, title] as const)]}
                   chosen={[lens?.id ?? ""]}
                   onPick={(id) => {
                     close();
@@ -144,6 +144,7 @@ export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
                 />
               )}
             </SentencePart>
+            ,
           </span>
         )}
         {lens && (
@@ -152,8 +153,7 @@ export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
           </Suspense>
         )}
         <span>
-          first{" "}
-          <SentencePart words={orderWords[view.order]} label="What comes next">
+          <SentencePart words={orderWords[view.order]} label="Order">
             {(close) => (
               <PickList
                 options={(["pull", "newest", "warmUp"] as const).map((order) => [order, orderWords[order]] as const)}
@@ -169,16 +169,14 @@ export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
       </div>
       <input
         className="field mx-3.5 mb-1 flex-none"
-        aria-label="Only tasks with these words"
-        placeholder="Only with these words"
+        aria-label="Filter the tray"
+        placeholder="Filter tasks"
         value={typed}
         onChange={({ target }) => setTyped(target.value)}
       />
       {count === 0 ? (
         <p className="px-3.5 pt-1 text-ink-2">
-          {typed
-            ? "No task without hours has these words."
-            : "Every open task has its hours. Press N to add what comes up."}
+          {typed ? "No task in the tray contains these words." : "Every open task is placed. Press N to add a task."}
         </p>
       ) : (
         <div ref={list} className="min-h-0 overflow-y-auto px-3.5 pb-6 [scrollbar-width:thin]" onKeyDown={press}>
@@ -236,16 +234,16 @@ function FreeTime({ first, last }: Pick<PlanTrayProps, "first" | "last">) {
   const until = dateText(last, "short", style);
   return (
     <p className="flex-none border-t border-rule px-3.5 py-2 text-ink-2">
-      {minutes === 0 ? "No working time is free" : `${durationText(minutes)} of working time is free`} until {until}.
+      {minutes === 0 ? "No free working time" : `${durationText(minutes)} of free working time`} until {until}.
     </p>
   );
 }
 
 const wayWords: Record<TrayWay, string> = { goal: "goal", project: "project", theme: "theme", none: "nothing" };
 const orderWords: Record<PlanView["order"], string> = {
-  pull: "what pulls most",
-  newest: "the newest",
-  warmUp: "two to warm up",
+  pull: "highest pull first",
+  newest: "newest first",
+  warmUp: "two short tasks first",
 };
 
 /** Tasks in heaps, each heap as strong as its first task. */
@@ -272,14 +270,14 @@ function Shortages({ today }: { today: DateText }) {
   if (!first) return null;
   return (
     <section
-      aria-label="What does not fit"
+      aria-label="Work that does not fit"
       className="mx-3 mt-2 max-h-[45%] flex-none overflow-y-auto border-t-2 border-madder pt-1.5 [scrollbar-width:thin]"
     >
       <ShortageText shortage={first} today={today} />
       {others.length > 0 && (
         <button className="link mt-1 text-small" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open
-            ? "Only the first"
+            ? "Show only the first"
             : `${others.length} later ${others.length === 1 ? "date is" : "dates are"} short too`}
         </button>
       )}
@@ -305,10 +303,10 @@ function ShortageText({ shortage, today }: { shortage: Shortage; today: DateText
     <div className="pb-1.5">
       <h2 className="font-semibold text-madder">{headOf(shortage, today, style)}</h2>
       <p className="text-small text-ink-2">
-        {durationText(shortage.workMinutes)} is due by {when}, and{" "}
+        {durationText(shortage.workMinutes)} of work is due by {when};{" "}
         {shortage.freeMinutes === 0 ? "nothing" : durationText(shortage.freeMinutes)} is free.{" "}
         <button className="link" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {open ? "Less" : "What could move"}
+          {open ? "Show less" : "Show what could move"}
         </button>
       </p>
       {open && (
@@ -339,7 +337,7 @@ function ShortageText({ shortage, today }: { shortage: Shortage; today: DateText
               </button>
             </li>
           ))}
-          {moves.length === 0 && <li className="py-1 text-ink-2">Nothing that is placed before can wait.</li>}
+          {moves.length === 0 && <li className="py-1 text-ink-2">Nothing placed before then can wait.</li>}
           {latest(shortage.tasks).map((task) => (
             <li key={task.id} className="border-t border-hairline py-1 text-ink-2">
               Due then:{" "}

@@ -22,7 +22,7 @@ const drawn = (...ids: string[]) => draw(<Panel ids={ids} />, [defaultSettings, 
 describe("what is chosen on the matrix", () => {
   it("is asked for where nothing is", async () => {
     const { getByText } = await drawn();
-    getByText(/^Press a card to see why it pulls/);
+    getByText(/^Select a card to see its pull/);
   });
 
   it("says why a task pulls, in parts that add up to the whole", async () => {
@@ -37,9 +37,9 @@ describe("what is chosen on the matrix", () => {
 
   it("offers ways out of what keeps being put off: a first step, tomorrow, or dropping it", async () => {
     const { getByRole, user, store, undo } = await drawn("put");
-    const ways = within(getByRole("region", { name: "Ways out" }));
-    expect(ways.getByRole("button", { name: "Do that" })).toHaveProperty("disabled", true);
-    await user.type(ways.getByRole("textbox", { name: "A first small step" }), "Find the receipts{Enter}");
+    const ways = within(getByRole("region", { name: "Suggestions" }));
+    expect(ways.getByRole("button", { name: "Add step" })).toHaveProperty("disabled", true);
+    await user.type(ways.getByRole("textbox", { name: "First small step" }), "Find the receipts{Enter}");
     const step = (store.list("kind", "task") as Task[]).find(({ title }) => title === "Find the receipts");
     expect(step).toMatchObject({ parent: "put", estimateMinutes: 15, doDay: today });
     undo();
@@ -52,7 +52,7 @@ describe("what is chosen on the matrix", () => {
 
   it("has no ways out for what was not put off", async () => {
     const { queryByRole } = await drawn("map");
-    expect(queryByRole("region", { name: "Ways out" })).toBeNull();
+    expect(queryByRole("region", { name: "Suggestions" })).toBeNull();
   });
 
   it("of several tasks says how many and how long, and changes them together", async () => {
@@ -61,13 +61,13 @@ describe("what is chosen on the matrix", () => {
     getByText("3 h in all");
     await user.selectOptions(getByLabelText("Priority"), defaultSettings.priorities[0]!.id);
     expect(said.onPriority).toHaveBeenCalledWith(defaultSettings.priorities[0]!.id);
-    await user.click(getByRole("button", { name: "All done" }));
+    await user.click(getByRole("button", { name: "Mark all as done" }));
     expect(said.onState).toHaveBeenLastCalledWith("done");
-    await user.click(getByRole("button", { name: "Drop them all" }));
+    await user.click(getByRole("button", { name: "Drop all" }));
     expect(said.onState).toHaveBeenLastCalledWith("dropped");
-    await user.click(getByRole("button", { name: "Take their day away" }));
+    await user.click(getByRole("button", { name: "Clear their day" }));
     expect(said.onDay).toHaveBeenLastCalledWith(undefined);
-    await user.click(getByRole("button", { name: "Choose none" }));
+    await user.click(getByRole("button", { name: "Clear selection" }));
     expect(said.onNone).toHaveBeenCalled();
   });
 });

@@ -32,17 +32,17 @@ export function PullPanel(props: PullPanelProps) {
   const [only] = cards;
   return (
     <aside
-      aria-label="Chosen"
+      aria-label="Selection"
       data-pane="chosen"
       className={`side-column w-[252px] flex-none flex-col overflow-y-auto border-l border-rule bg-fleece px-3.5 pb-8 [scrollbar-width:thin] ${hidden ? "is-beside-sheet" : ""}`}
     >
       {!only ? (
         <p className="pt-3 text-ink-2">
-          Press a card to see why it pulls.{" "}
+          Select a card to see its pull.{" "}
           {across === "doDay"
-            ? "Pull it up or down to set its priority, sideways to set its day."
-            : "Pull it up or down to set its priority, sideways to set when it is due."}{" "}
-          Draw around several to change them together.
+            ? "Drag it up or down to set its priority, sideways to set its do day."
+            : "Drag it up or down to set its priority, sideways to set its due date."}{" "}
+          Drag around several cards to change them together.
         </p>
       ) : cards.length === 1 ? (
         <OneCard {...props} card={only} />
@@ -67,7 +67,7 @@ function OneCard({ card, today }: PullPanelProps & { card: MatrixCard }) {
   const { slackMinutes } = pull;
   return (
     <>
-      <p className="pt-3 text-small text-ink-2">Chosen</p>
+      <p className="pt-3 text-small text-ink-2">Selection</p>
       <h2 className="font-words text-[19px] leading-6 font-semibold">
         <button className="text-left hover:underline" onClick={() => openRecord(task.id)}>
           {card.title}
@@ -131,7 +131,7 @@ function partWords(
 ): string {
   switch (part) {
     case "priority":
-      return `Priority${task.priority ? `, ${priorities.find(({ id }) => id === task.priority)?.title.toLowerCase() ?? ""}` : ", none said"}`;
+      return `Priority${task.priority ? `, ${priorities.find(({ id }) => id === task.priority)?.title.toLowerCase() ?? ""}` : ", not set"}`;
     case "slack":
       return pull.slackMinutes !== undefined && pull.slackMinutes <= 0
         ? "No slack left"
@@ -139,11 +139,11 @@ function partWords(
     case "carried":
       return `${carriedText(task.carried)[0]?.toUpperCase() ?? ""}${carriedText(task.carried).slice(1)}`;
     case "goal":
-      return "Its goal asks for work";
+      return "Its goal is behind";
     case "age":
       return `Open since ${relativeMomentText(task.createdAt.slice(0, 10), today, style)}`;
     case "awaited":
-      return "Others wait for it";
+      return "Other tasks wait for it";
     case "length":
       return "Short task";
   }
@@ -173,11 +173,10 @@ function WaysOut({ card, today }: { card: MatrixCard; today: DateText }) {
   );
   const [step, setStep] = useState("");
   return (
-    <section aria-label="Ways out" className="mt-3 border-t border-rule pt-2.5">
-      <h3 className="font-semibold">It keeps being put off</h3>
+    <section aria-label="Suggestions" className="mt-3 border-t border-rule pt-2.5">
+      <h3 className="font-semibold">This task keeps being put off</h3>
       <p className="text-ink-2">
-        {carriedText(task.carried)}. Take a first small step out of it, or several: each becomes a part with 15 minutes.
-        Or decide:
+        {carriedText(task.carried)}. Add one or more small first steps; each becomes a part of 15 minutes. Or decide:
       </p>
       <form
         className="mt-1.5 flex gap-1.5"
@@ -190,13 +189,13 @@ function WaysOut({ card, today }: { card: MatrixCard; today: DateText }) {
       >
         <input
           className="field min-w-0 flex-1"
-          aria-label="A first small step"
-          placeholder="A first small step"
+          aria-label="First small step"
+          placeholder="First small step"
           value={step}
           onChange={({ target }) => setStep(target.value)}
         />
         <button className="button" disabled={step.trim() === ""}>
-          Do that
+          Add step
         </button>
       </form>
       <p className="mt-1.5 flex flex-wrap gap-x-3 gap-y-1">
@@ -209,7 +208,8 @@ function WaysOut({ card, today }: { card: MatrixCard; today: DateText }) {
                 : act(place, { task: task.id, start: hour.start, minutes: hour.minutes })
             }
           >
-            Put it on {theme.title} hours, {relativeMomentText(momentAt(hour.date, hour.startMinute), today, style)}
+            Place it in the {theme.title} hours,{" "}
+            {relativeMomentText(momentAt(hour.date, hour.startMinute), today, style)}
           </button>
         )}
         <button className="link" onClick={() => act(giveDay, { tasks: [task.id], day: addDays(today, 1) })}>
@@ -235,7 +235,7 @@ function SeveralCards({ cards, today, onPriority, onDay, onState, onNone }: Pull
         <label className="flex items-center gap-2">
           <span className="text-ink-2">Priority</span>
           <select className="field" value="" onChange={({ target }) => target.value && onPriority(target.value)}>
-            <option value="">as they are</option>
+            <option value="">Keep as they are</option>
             {priorities.map(({ id, title }) => (
               <option key={id} value={id}>
                 {title}
@@ -244,12 +244,12 @@ function SeveralCards({ cards, today, onPriority, onDay, onState, onNone }: Pull
           </select>
         </label>
         <Popover.Root open={picking} onOpenChange={setPicking}>
-          <Popover.Trigger className="button">Give them a day</Popover.Trigger>
+          <Popover.Trigger className="button">Set a day</Popover.Trigger>
           <Popover.Portal>
             <Popover.Content
               align="end"
               className="z-40 border border-rule bg-sheet p-3"
-              aria-label="A day for all of them"
+              aria-label="Day for all of them"
             >
               <DayPicker
                 today={today}
@@ -262,16 +262,16 @@ function SeveralCards({ cards, today, onPriority, onDay, onState, onNone }: Pull
           </Popover.Portal>
         </Popover.Root>
         <button className="button" onClick={() => onDay(undefined)}>
-          Take their day away
+          Clear their day
         </button>
         <button className="button" onClick={() => onState("done")}>
-          All done
+          Mark all as done
         </button>
         <button className="button" onClick={() => onState("dropped")}>
-          Drop them all
+          Drop all
         </button>
         <button className="link" onClick={onNone}>
-          Choose none
+          Clear selection
         </button>
       </div>
       <ul className="mt-3 border-t border-rule">

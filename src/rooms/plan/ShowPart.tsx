@@ -87,7 +87,7 @@ function Switched({ title, note, on, dye, onSwitch, onDye, onRemove }: SwitchedP
       {onRemove ? (
         <button
           className="button-quiet grid size-6 place-items-center"
-          aria-label={`Take ${title} off`}
+          aria-label={`Remove ${title}`}
           onClick={onRemove}
         >
           <X size={13} aria-hidden />
@@ -155,7 +155,7 @@ function LensLayers() {
           return (
             <Switched
               key={layerKey(layer)}
-              title={own?.title ?? "A lens that is gone"}
+              title={own?.title ?? "Deleted lens"}
               note={field && `by ${field.label.toLowerCase()}`}
               on={!view.hiddenLayers.includes(layerKey(layer))}
               dye={layer.dye}
@@ -167,7 +167,9 @@ function LensLayers() {
         })}
       </ul>
       {usable.length === 0 ? (
-        <p className="text-small text-ink-2">A lens with a date can stand here too: keep one in its register.</p>
+        <p className="text-small text-ink-2">
+          You can also show a lens that has a date field. Save one in its register first.
+        </p>
       ) : (
         <select
           className="field mt-1 w-full"
@@ -187,7 +189,7 @@ function LensLayers() {
         <select
           autoFocus
           className="field mt-1 w-full"
-          aria-label="By which date"
+          aria-label="Choose a date field"
           value=""
           onChange={({ target }) => {
             const taken = layers.length + 4;
@@ -195,7 +197,7 @@ function LensLayers() {
               setAdding("");
           }}
         >
-          <option value="">By which date</option>
+          <option value="">Choose a date field</option>
           {dateFields(lens)
             .filter(({ name }) => !layers.some((one) => one.lens === lens.id && one.field === name))
             .map(({ name, label }) => (
@@ -221,7 +223,7 @@ function OnItems() {
     ...own.map((field) => [field.name, field.label] as const),
   ];
   return (
-    <Part title="On each item">
+    <Part title="Details on each item">
       <PickList
         many
         options={options}
@@ -238,7 +240,7 @@ function OnItems() {
             className={`min-h-6 ${view.icons === way ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2 hover:text-ink"}`}
             onClick={() => change({ icons: way })}
           >
-            {way === "none" ? "none" : `of its ${way}`}
+            {way === "none" ? "none" : `by ${way}`}
           </button>
         ))}
       </div>
@@ -251,7 +253,7 @@ function Zones() {
   const [view, change] = usePlanView();
   const all = useMemo(() => ["UTC", ...Intl.supportedValuesOf("timeZone")], []);
   return (
-    <Part title="Hours of other zones">
+    <Part title="Other time zones">
       <ul>
         {view.zones.map((zone) => (
           <li key={zone} className="flex min-h-7 items-center justify-between gap-2">
@@ -269,11 +271,11 @@ function Zones() {
       {view.zones.length < 2 && (
         <select
           className="field w-full"
-          aria-label="Add the hours of a zone"
+          aria-label="Add a time zone"
           value=""
           onChange={({ target }) => isZone(target.value) && change({ zones: [...view.zones, target.value] })}
         >
-          <option value="">Add a zone beside {clock.zone.replace(/^.*\//, "").replace(/_/g, " ")}</option>
+          <option value="">Add a time zone beside {clock.zone.replace(/^.*\//, "").replace(/_/g, " ")}</option>
           {all
             .filter((zone) => zone !== clock.zone && !view.zones.includes(zone))
             .map((zone) => (

@@ -58,7 +58,7 @@ export function TimelineView({ date, today }: { date: DateText; today: DateText 
       threads={view.threads}
       folded={view.foldedRows}
       onFold={fold}
-      rowTitle={({ title }) => plainTitle(title) || (rowsBy === "none" ? "Everything" : `No ${rowsBy}`)}
+      rowTitle={({ title }) => plainTitle(title) || (rowsBy === "none" ? "All tasks" : `No ${rowsBy}`)}
       rowNote={({ leftMinutes, span }) =>
         [
           leftMinutes > 0 ? `${durationText(leftMinutes)} left` : "",
@@ -72,12 +72,12 @@ export function TimelineView({ date, today }: { date: DateText; today: DateText 
       onDraw={draw}
       loads
       onDay={(day) => noteAddress(planAddress("timeline", undefined, day))}
-      empty="Nothing has a day yet. Give a task a day, or place it on the calendar."
+      empty="Nothing to show yet. Set a day for a task, or place it on the calendar."
       foot={(from, to, show) => (
         <>
           <Overview today={today} from={from} to={to} onShow={show} />
           <button className="sr-only" onClick={() => goTo(planAddress("timeline"))}>
-            Back to today on the timeline
+            Go to today on the timeline
           </button>
         </>
       )}

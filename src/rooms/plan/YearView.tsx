@@ -18,11 +18,11 @@ export function YearView({ date, today }: { date: DateText; today: DateText }) {
         ))}
       </div>
       <p className="mt-4 flex items-center gap-2 text-small text-ink-2">
-        The fuller a day, the deeper its ground.
+        The darker the background, the fuller the day.
         {[15, 35, 60].map((share) => (
           <i key={share} className="inline-block size-3.5" style={{ background: ground(share, false) }} aria-hidden />
         ))}
-        Over its capacity it is
+        Over capacity:
         <i className="inline-block size-3.5" style={{ background: ground(60, true) }} aria-hidden />
       </p>
     </div>

@@ -72,7 +72,7 @@ describe("what has a day and no hour", () => {
     expect(container.querySelectorAll('[data-strip^="m"]')).toHaveLength(3);
     await user.click(getByRole("button", { name: /^3 more on/ }));
     expect(container.querySelectorAll('[data-strip^="m"]')).toHaveLength(6);
-    await user.click(getByRole("button", { name: /^Fewer rows/ }));
+    await user.click(getByRole("button", { name: /^Show fewer rows/ }));
     expect(container.querySelectorAll('[data-strip^="m"]')).toHaveLength(3);
   });
 });
@@ -179,32 +179,32 @@ describe("the tray of the plan", () => {
 
   it("is divided as one says, each part with its sum", async () => {
     const screen = await drawn();
-    await choose(screen, /^Divided by/, "theme");
+    await choose(screen, /^Grouped by/, "theme");
     const parts = () =>
       [...screen.container.querySelectorAll("section h2")].map(({ textContent }) => textContent?.trim());
     expect(parts()).toEqual(expect.arrayContaining(["Survey1 h 30", "Office20 min", "No theme"]));
     expect(parts().at(-1)).toBe("No theme");
-    await choose(screen, /^Divided by/, "nothing");
+    await choose(screen, /^Grouped by/, "nothing");
     expect(parts()).toEqual([]);
   });
 
   it("shows only what has the words that are typed, in its title or tags", async () => {
     const { container, getByRole, user, getByText } = await drawn();
-    const words = getByRole("textbox", { name: "Only tasks with these words" });
+    const words = getByRole("textbox", { name: "Filter the tray" });
     await user.type(words, "LETTER");
     expect(rows(container)).toEqual(["tax"]);
     await user.clear(words);
     await user.type(words, "net boat");
     expect(rows(container)).toEqual(["net"]);
     await user.type(words, " nowhere");
-    getByText("No task without hours has these words.");
+    getByText("No task in the tray contains these words.");
   });
 
   it("begins with the newest, or with two that are easy", async () => {
     const screen = await drawn();
-    await choose(screen, /^Divided by/, "nothing");
+    await choose(screen, /^Grouped by/, "nothing");
     expect(rows(screen.container)[0]).toBe("map");
-    await choose(screen, /^What comes next/, "two to warm up");
+    await choose(screen, /^Order/, "two short tasks first");
     expect(rows(screen.container).slice(0, 2)).not.toContain("map");
   });
 
@@ -222,6 +222,6 @@ describe("the tray of the plan", () => {
 
   it("says how much working time is free until the last day that is shown", async () => {
     const { container } = await drawn();
-    expect(container.textContent).toMatch(/of working time is free until Sun.* 29/);
+    expect(container.textContent).toMatch(/of free working time until Sun.* 29/);
   });
 });

@@ -20,7 +20,7 @@ type ShownThing = (typeof shownThings)[number];
 export const thingWords: Record<ShownThing, string> = {
   events: "events",
   blocks: "blocks",
-  tasks: "tasks of a day",
+  tasks: "tasks with a do day",
   dues: "due dates",
   habits: "habits",
 };

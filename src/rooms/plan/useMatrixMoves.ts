@@ -58,7 +58,7 @@ export function useMatrixMoves({ today, across, layout, width, field, toggle }: 
   };
   const say = ({ band, date }: CardTarget) => {
     const what = across === "doDay" ? "to do" : "due";
-    const day = date === "same" ? "" : date ? `, ${what} ${dateText(date, "short", style)}` : `, without a date`;
+    const day = date === "same" ? "" : date ? `, ${what} ${dateText(date, "short", style)}` : `, no date`;
     return `${priorities[band]?.title ?? ""}${day}`;
   };
   const within = (band: number) => Math.max(0, Math.min(priorities.length - 1, band));

@@ -20,7 +20,7 @@ export function AxesPart({ lens, view, onChange }: AxesPartProps) {
   const axes = isChart || isMatrix || lens.axes?.from === undefined ? { ...usual, ...lens.axes } : lens.axes;
   const part = (key: keyof LensAxes, label: string, none?: string) => {
     const chosen = axes[key];
-    const words = fields.find(({ name }) => name === chosen)?.field.label.toLowerCase() ?? none ?? "nothing";
+    const words = fields.find(({ name }) => name === chosen)?.field.label.toLowerCase() ?? none ?? "choose a field";
     return (
       <SentencePart label={label} words={words} faint={chosen === undefined}>
         {(close) => (
@@ -43,16 +43,16 @@ export function AxesPart({ lens, view, onChange }: AxesPartProps) {
   return isChart || isMatrix ? (
     <>
       {" of "}
-      {part("up", "What runs up")}
+      {part("up", "Vertical axis")}
       {" against "}
-      {part("across", "What runs across")}
+      {part("across", "Horizontal axis")}
     </>
   ) : (
     <>
       {" from "}
-      {part("from", "Where bars begin")}
+      {part("from", "Start of the bars")}
       {" to "}
-      {part("to", "Where bars end", "a day later")}
+      {part("to", "End of the bars", "one day later")}
     </>
   );
 }

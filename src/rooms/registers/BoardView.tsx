@@ -49,7 +49,7 @@ export function BoardView(props: BoardViewProps) {
   if (!of || !grouping)
     return (
       <p className="py-8 font-words text-page">
-        A board needs columns: group this lens by a choice, a level, a link or a date.
+        A board needs columns. Group this lens by a choice, level, link or date field.
       </p>
     );
 
@@ -298,7 +298,7 @@ function BoardColumn({
           <span className={`text-small ${over ? "font-semibold text-madder" : "text-ink-2"}`}>
             {column.records.length}
             {limit !== undefined && ` of ${limit}`}
-            {over && ", too many"}
+            {over && ", over the limit"}
             {work > 0 &&
               !folded &&
               `, ${cellWords(writing, { name: "", label: "", type: "minutes" }, "minutes", work)}`}
@@ -363,11 +363,11 @@ function BoardColumn({
             </button>
           )}
           <label className="limit-field flex items-center gap-2 pt-2 text-small text-ink-3">
-            At most
+            Limit
             <input
               className="w-10 border-b border-rule bg-transparent text-center text-ink-2"
               inputMode="numeric"
-              aria-label={`Most cards in ${column.title}`}
+              aria-label={`Card limit for ${column.title}`}
               defaultValue={limit ?? ""}
               onBlur={({ target: { value } }) => setLimit(value)}
               onKeyDown={(event) => {

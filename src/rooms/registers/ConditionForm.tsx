@@ -49,7 +49,7 @@ export function ConditionForm(props: ConditionFormProps) {
       ))}
       <div className="mt-1 flex flex-wrap gap-1 border-t border-hairline pt-2">
         <button className="button-quiet" onClick={() => change({ any: [...parts, last] })}>
-          Or another
+          Add an alternative
         </button>
         <button
           className="button-quiet"
@@ -58,7 +58,7 @@ export function ConditionForm(props: ConditionFormProps) {
           {"not" in condition ? "Undo invert" : "Invert"}
         </button>
         <button className="button-quiet text-madder" onClick={onRemove}>
-          Remove
+          Remove condition
         </button>
       </div>
     </div>

@@ -50,14 +50,14 @@ const drawn = async (name?: string) => {
 describe("a field", () => {
   it("is made with its options, and not before it is confirmed", async () => {
     const { getByLabelText, getByRole, user, named, undo } = await drawn();
-    expect(getByRole("button", { name: "Add the field" })).toHaveProperty("disabled", true);
+    expect(getByRole("button", { name: "Add field" })).toHaveProperty("disabled", true);
     await user.type(getByLabelText("Name"), "Hall");
-    await user.selectOptions(getByLabelText("Holds"), "level");
+    await user.selectOptions(getByLabelText("Type"), "level");
     const options = within(getByRole("group", { name: "Choices" }));
     const fresh = options.getAllByRole("textbox").at(-1)!;
     await user.type(fresh, "Large{Enter}large{Enter}");
     expect(named("Hall")).toBeUndefined();
-    await user.click(getByRole("button", { name: "Add the field" }));
+    await user.click(getByRole("button", { name: "Add field" }));
     expect(named("Hall")).toMatchObject({ type: "level", options: [{ title: "Large" }] });
     expect(closed).toHaveBeenCalled();
     undo();
@@ -66,11 +66,11 @@ describe("a field", () => {
 
   it("says beforehand what becomes of its values in another type, and does just that", async () => {
     const { getByLabelText, getByRole, getByText, user, store, undo } = await drawn("f_fee");
-    await user.selectOptions(getByLabelText("Holds"), "number");
-    getByText(/1 value is converted/);
+    await user.selectOptions(getByLabelText("Type"), "number");
+    getByText(/1 value will be converted/);
     getByText(/1 cannot be and becomes empty/);
     getByText(/“a lot”/);
-    await user.click(getByRole("button", { name: "Change the field" }));
+    await user.click(getByRole("button", { name: "Save field" }));
     expect(store.get("mill")).toMatchObject({ f_fee: 250 });
     expect((store.get("hall") as unknown as Record<string, unknown>).f_fee).toBeUndefined();
     undo();
@@ -79,17 +79,17 @@ describe("a field", () => {
   });
 
   it.each([
-    ["f_loop", "This would go round in a circle"],
+    ["f_loop", "This would be circular"],
     ["f_broken", "number(Fee)"],
   ])("%s is not kept: its formula has a fault, or goes round in a circle", async (name, said) => {
     const { getByRole, container } = await drawn(name);
     expect(container.ownerDocument.body.textContent).toContain(said);
-    expect(getByRole("button", { name: "Change the field" })).toHaveProperty("disabled", true);
+    expect(getByRole("button", { name: "Save field" })).toHaveProperty("disabled", true);
   });
 
   it("is shown with what its formula comes to for a record", async () => {
     const { getByRole, container } = await drawn("f_double");
-    expect(getByRole("button", { name: "Change the field" })).toHaveProperty("disabled", false);
+    expect(getByRole("button", { name: "Save field" })).toHaveProperty("disabled", false);
     expect(container.ownerDocument.body.textContent).toContain("500");
   });
 
@@ -98,7 +98,7 @@ describe("a field", () => {
     const first = getByLabelText("Choice 1");
     await user.clear(first);
     await user.type(first, "Very loud");
-    await user.click(getByRole("button", { name: "Change the field" }));
+    await user.click(getByRole("button", { name: "Save field" }));
     expect(named("Kind")?.options).toEqual([{ id: "loud", title: "Very loud" }]);
     expect(store.get("mill")).toMatchObject({ f_kind: "loud" });
   });
@@ -107,7 +107,7 @@ describe("a field", () => {
     const { getByLabelText, getByRole, user, named } = await drawn("f_fee");
     await user.clear(getByLabelText("Name"));
     await user.type(getByLabelText("Name"), "Pay");
-    await user.click(getByRole("button", { name: "Leave it" }));
+    await user.click(getByRole("button", { name: "Cancel" }));
     expect(named("Fee")).toBeTruthy();
     expect(named("Pay")).toBeUndefined();
     expect(closed).toHaveBeenCalled();

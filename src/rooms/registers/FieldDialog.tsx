@@ -26,17 +26,17 @@ const typeNames: Record<OwnType, string> = {
   yesNo: "Yes or no",
   choice: "Choice",
   choices: "Several choices",
-  level: "Level, from most to least",
+  level: "Level, from highest to lowest",
   date: "Date",
   moment: "Date and time",
-  range: "Range of dates",
+  range: "Date range",
   minutes: "Duration",
   link: "Link to records",
-  url: "Address (URL)",
+  url: "Web address",
   files: "Files",
-  changed: "When its record last changed",
+  changed: "Last changed",
   formula: "Formula",
-  summary: "Summary over links",
+  summary: "Summary of linked records",
 };
 
 /** What a field is: its name, its type, and what belongs to the type. Nothing happens before it is confirmed. */
@@ -86,7 +86,7 @@ export function FieldDialog({ writing, register, name, sample, onClose, onAdded 
     onClose();
   };
   return (
-    <Dialog title={before ? `The field “${before.label}”` : `A new field for ${register.title}`} onClose={onClose}>
+    <Dialog title={before ? `Edit the field “${before.label}”` : `Add a field to ${register.title}`} onClose={onClose}>
       <form
         className="grid gap-3"
         onSubmit={(event) => {
@@ -97,7 +97,7 @@ export function FieldDialog({ writing, register, name, sample, onClose, onAdded 
         <Line label="Name">
           <input className="field w-full" autoFocus value={title} onChange={({ target }) => setTitle(target.value)} />
         </Line>
-        <Line label="Holds">
+        <Line label="Type">
           <select className="field w-full" value={type} onChange={({ target }) => setType(target.value as OwnType)}>
             {ownTypes.map((one) => (
               <option key={one} value={one}>
@@ -123,13 +123,13 @@ export function FieldDialog({ writing, register, name, sample, onClose, onAdded 
         )}
         {circle && (
           <p role="alert" className="text-madder">
-            This would go round in a circle: {circle.join(" needs ")}.
+            This would be circular: {circle.join(" needs ")}.
           </p>
         )}
         {conversion && (
           <div className="border-t border-hairline pt-2">
             <p>
-              {conversion.values.size} {conversion.values.size === 1 ? "value is" : "values are"} converted
+              {conversion.values.size} {conversion.values.size === 1 ? "value will be" : "values will be"} converted
               {conversion.lost.length > 0 && (
                 <b className="text-madder">
                   , {conversion.lost.length} cannot be and {conversion.lost.length === 1 ? "becomes" : "become"} empty
@@ -150,10 +150,10 @@ export function FieldDialog({ writing, register, name, sample, onClose, onAdded 
         )}
         <div className="flex justify-end gap-2 pt-1">
           <button type="button" className="button" onClick={onClose}>
-            Leave it
+            Cancel
           </button>
           <button type="submit" className="button-filled disabled:opacity-40" disabled={blocked}>
-            {before ? "Change the field" : "Add the field"}
+            {before ? "Save field" : "Add field"}
           </button>
         </div>
       </form>

@@ -66,8 +66,8 @@ export function FieldMenu({ register, lens, column, onChange, onEditField, onDra
             />
           </div>
           {field.name === "title" && register.own && <TitleFormula register={register} />}
-          <MenuButton onClick={sort(false)}>Sort from first to last</MenuButton>
-          <MenuButton onClick={sort(true)}>Sort from last to first</MenuButton>
+          <MenuButton onClick={sort(false)}>Sort ascending</MenuButton>
+          <MenuButton onClick={sort(true)}>Sort descending</MenuButton>
           <MenuButton onClick={then(() => onChange({ groups: [{ field: field.name }] }))}>Group by this</MenuButton>
           <label className="flex min-h-7 items-center justify-between gap-2 px-2">
             Total
@@ -101,13 +101,13 @@ export function FieldMenu({ register, lens, column, onChange, onEditField, onDra
           {field.own && (
             <>
               <hr className="my-1.5 border-hairline" />
-              <MenuButton onClick={then(() => onEditField(field.name))}>Change the field</MenuButton>
+              <MenuButton onClick={then(() => onEditField(field.name))}>Edit field</MenuButton>
               <MenuButton
                 onClick={then(() => {
                   act(removeField, { register: register.id, name: field.name });
                 })}
               >
-                Remove the field
+                Delete field
               </MenuButton>
             </>
           )}
@@ -130,7 +130,7 @@ function TitleFormula({ register }: { register: Register }) {
   };
   return (
     <label className="mb-1.5 grid gap-0.5 px-1">
-      <span className="text-small text-ink-2">Built from</span>
+      <span className="text-small text-ink-2">Title formula</span>
       <TypedField hint='place + ", " + string(date)' text={register.own?.titleFormula ?? ""} commit={commit} />
     </label>
   );

@@ -100,10 +100,10 @@ export function TypeSettings({
           checked={setting.many ?? false}
           onChange={({ target }) => set({ many: target.checked })}
         />
-        To several records
+        Can link to several records
       </label>
       <p className="text-ink-2">
-        From the other side, formulas and summaries follow it back as “{register.title.toLowerCase()}”.
+        In the linked records, formulas and summaries can use this link as “{register.title.toLowerCase()}”.
       </p>
     </>
   );
@@ -153,7 +153,7 @@ function OptionsPart({
           <button
             type="button"
             className="button-quiet grid place-items-center"
-            aria-label={`Take ${option.title} out`}
+            aria-label={`Remove ${option.title}`}
             onClick={() => onChange(options.toSpliced(at, 1))}
           >
             <X size={13} aria-hidden />
@@ -215,7 +215,7 @@ export function FormulaPart({ writing, register, field, text, sample, set }: For
           <span className="text-madder">{fault.message}</span>
         ) : explained && sample ? (
           explained.value === null ? (
-            `Empty for “${nameOf(sample)}”: ${explained.reason ?? "the formula comes to nothing."}`
+            `Empty for “${nameOf(sample)}”: ${explained.reason ?? "the formula has no result."}`
           ) : (
             `${cellWords(writing, field, type, cell)}, for “${nameOf(sample)}”`
           )
@@ -237,7 +237,7 @@ const wayNames: Record<(typeof summaryWays)[number], string> = {
   average: "Average of",
   earliest: "Earliest of",
   latest: "Latest of",
-  share: "Share that holds",
+  share: "Share that meets a condition",
 };
 
 /** What is summed up, over which links, and how. */
@@ -253,7 +253,7 @@ export function SummaryPart({
   const store = useStore();
   const back = linksTo(store, register.id).map(({ register: other, field }) => ({
     key: `${other.id}.${field.name}`,
-    words: `${other.title} by ${field.label.toLowerCase()}`,
+    words: `${other.title} linked by ${field.label.toLowerCase()}`,
     other,
     summary: { register: other.id, link: field.name },
   }));
@@ -294,7 +294,7 @@ export function SummaryPart({
             if (next) set({ summary: { ...next.summary, way } });
           }}
         >
-          <option value="">Choose what is summed up</option>
+          <option value="">Choose the records to summarise</option>
           {all.map(({ key, words }) => (
             <option key={key} value={key}>
               {words}
@@ -307,7 +307,7 @@ export function SummaryPart({
           <span className="flex gap-2">
             <select
               className="field min-w-0 flex-1"
-              aria-label="Way of summing up"
+              aria-label="Calculation"
               value={way}
               onChange={({ target }) => {
                 const { of: _, ...rest } = summary;
@@ -323,7 +323,7 @@ export function SummaryPart({
             {way !== "count" && way !== "share" && (
               <select
                 className="field min-w-0 flex-1"
-                aria-label="Field that is summed up"
+                aria-label="Field to summarise"
                 value={summary.of ?? ""}
                 onChange={({ target }) => set({ summary: { ...summary, of: target.value } })}
               >
@@ -344,7 +344,7 @@ export function SummaryPart({
         <Line label={way === "count" ? "Only where" : "Holds where"}>
           <input
             className="field w-full"
-            placeholder={way === "count" ? "all of them, or a formula" : 'state = "done"'}
+            placeholder={way === "count" ? "all records, or a formula" : 'state = "done"'}
             defaultValue={summary.of ?? ""}
             onBlur={({ target }) => {
               const { of: _, ...rest } = summary;
@@ -367,7 +367,7 @@ export function StartPart({ text, today, set }: { text: string; today: DateText;
         <input
           className="field w-full"
           value={text}
-          placeholder="nothing, or a formula: today(), me, open day page"
+          placeholder="none, or a formula: today(), me, open day page"
           onChange={({ target }) => set({ start: target.value })}
         />
       </Line>

@@ -65,7 +65,7 @@ export function GivenFields({ writing, register, fields, onChange }: GivenFields
           value=""
           onChange={({ target }) => setAdding(target.value)}
         >
-          <option value="">Give it a field …</option>
+          <option value="">Set a field…</option>
           {free.map(({ name, label }) => (
             <option key={name} value={name}>
               {label}

@@ -40,12 +40,12 @@ export function HiddenFields({ register, lens, view, onChange }: HiddenFieldsPro
             {removed.length > 0 && (
               <>
                 <hr className="my-1.5 border-hairline" />
-                <p className="px-1 pb-1 text-ink-2">Removed</p>
+                <p className="px-1 pb-1 text-ink-2">Deleted fields</p>
                 {removed.map((record) => (
                   <div key={record.id} className="flex items-center justify-between gap-3 px-1">
                     <span className="truncate">{record.title}</span>
                     <button className="button-quiet" onClick={() => act(bringFieldBack, { id: record.id })}>
-                      Bring back
+                      Restore
                     </button>
                   </div>
                 ))}

@@ -4,6 +4,7 @@ import { cellsOf, dayComesFirst, guessColumns, planImport, type ColumnPlan, type
 import type { OwnType } from "@/core/model";
 import { fieldsIn, isComputed, type Register } from "@/core/register";
 import { importTable } from "@/core/shaping";
+import { counted } from "@/core/time";
 import { Dialog } from "@/ui/Dialog";
 import { dayFirst as localeDayFirst } from "@/ui/locale";
 import type { Writing } from "@/panels/fields/cells";
@@ -73,7 +74,7 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
     ...(plan.same > 0 ? [`${plan.same} are there already`] : []),
   ].join(", ");
   return (
-    <Dialog wide title={`“${name}” into ${register.title}`} onClose={onClose}>
+    <Dialog wide title={`Import “${name}” into ${register.title}`} onClose={onClose}>
       <div className="grid gap-3">
         <div role="table" aria-label="Columns" className="border-t border-rule">
           {table.header.map((title, at) => {
@@ -95,23 +96,23 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
                 <span role="cell">
                   <select
                     className="field w-full"
-                    aria-label={`Where ${title} goes`}
+                    aria-label={`Field for ${title}`}
                     value={value}
                     onChange={({ target }) => set(at, target.value)}
                   >
-                    <option value="nothing">is left out</option>
+                    <option value="nothing">do not import</option>
                     <option value="id">says which record it is</option>
-                    <optgroup label="Into the field">
+                    <optgroup label="Existing field">
                       {fields.map((field) => (
                         <option key={field.name} value={`field:${field.name}`}>
                           {field.label}
                         </option>
                       ))}
                     </optgroup>
-                    <optgroup label="As a new field">
+                    <optgroup label="New field">
                       {newTypes.map(([type, words]) => (
                         <option key={type} value={`new:${type}`}>
-                          a new field, {words}
+                          new field, {words}
                         </option>
                       ))}
                     </optgroup>
@@ -133,8 +134,8 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
           </fieldset>
         )}
         <label className="flex items-center gap-2">
-          <input type="checkbox" checked={matchTitles} onChange={({ target }) => setMatchTitles(target.checked)} />A row
-          whose title is there already changes that record
+          <input type="checkbox" checked={matchTitles} onChange={({ target }) => setMatchTitles(target.checked)} />
+          Update the record when a row has the same title
         </label>
         <p role="status">
           <b>{words}.</b>{" "}
@@ -143,10 +144,10 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
         {plan.faults.length > 0 && (
           <div>
             <p className="font-semibold text-madder">
-              {plan.faults.length} {plan.faults.length === 1 ? "row is" : "rows are"} left out
+              {plan.faults.length} {plan.faults.length === 1 ? "row is" : "rows will be skipped"} left out
             </p>
             <ul
-              aria-label="Rows that are left out"
+              aria-label="Skipped rows"
               className="max-h-40 overflow-y-auto border-y border-hairline [scrollbar-width:thin]"
             >
               {plan.faults.slice(0, shownFaults).map(({ line, reason }) => (
@@ -163,7 +164,7 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
         )}
         <div className="flex justify-end gap-2">
           <button className="button" onClick={onClose}>
-            Leave it
+            Cancel
           </button>
           <button
             className="button-filled disabled:opacity-40"
@@ -172,7 +173,7 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
               if (act(importTable, plan) !== undefined) onClose();
             }}
           >
-            Read {rows} in
+            Import {counted(rows, "row")}
           </button>
         </div>
       </div>

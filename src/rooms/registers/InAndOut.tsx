@@ -63,7 +63,7 @@ export function InAndOut({ writing, register, lens, view }: InAndOutProps) {
   useHandedFile([".csv", ".tsv"], (file) => void read(file));
   return (
     <span className="text-ink-2">
-      <SentencePart label="In and out" words="in and out">
+      <SentencePart label="Import and export" words="Import and export">
         {(close) => (
           <>
             <MenuButton
@@ -72,7 +72,7 @@ export function InAndOut({ writing, register, lens, view }: InAndOutProps) {
                 close();
               }}
             >
-              Save this lens as CSV
+              Export this lens as CSV
             </MenuButton>
             <MenuButton
               onClick={() => {
@@ -80,7 +80,7 @@ export function InAndOut({ writing, register, lens, view }: InAndOutProps) {
                 close();
               }}
             >
-              Save this lens as TSV
+              Export this lens as TSV
             </MenuButton>
             {isCalendarKind(register) && (
               <MenuButton
@@ -89,7 +89,7 @@ export function InAndOut({ writing, register, lens, view }: InAndOutProps) {
                   close();
                 }}
               >
-                Save this lens as iCalendar
+                Export this lens as iCalendar
               </MenuButton>
             )}
             {register.kind !== "day" && (
@@ -99,7 +99,7 @@ export function InAndOut({ writing, register, lens, view }: InAndOutProps) {
                   input.current?.click();
                 }}
               >
-                Read a CSV or TSV file in
+                Import a CSV or TSV file
               </MenuButton>
             )}
           </>

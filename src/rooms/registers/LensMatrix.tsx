@@ -66,7 +66,7 @@ export function LensMatrix({ writing, lens, view, chosen, onChoose }: LensMatrix
   if (!across || !up || !layout)
     return (
       <p className="py-8 font-words text-page">
-        A matrix needs two fields with an order: numbers, dates, levels or choices. Add one to this register.
+        A matrix needs two fields with an order: numbers, dates, levels or choices. Add such a field to this register.
       </p>
     );
 
@@ -154,12 +154,10 @@ export function LensMatrix({ writing, lens, view, chosen, onChoose }: LensMatrix
         <>
           {view.count > mostCards && (
             <p className="absolute top-2 right-4 bg-sheet text-small text-ink-2">
-              The first {mostCards} of {view.count.toLocaleString(writing.style.locale)} are shown.
+              Showing the first {mostCards} of {view.count.toLocaleString(writing.style.locale)}.
             </p>
           )}
-          {cards.length === 0 && (
-            <p className="absolute top-16 left-28 font-words text-page">No record is shown here.</p>
-          )}
+          {cards.length === 0 && <p className="absolute top-16 left-28 font-words text-page">No records to show.</p>}
         </>
       }
     >

@@ -51,7 +51,7 @@ export function LensSentence({ writing, lens, register, view, onChange }: LensSe
       <AddCondition
         writing={writing}
         register={register}
-        words={hasState || conditions.length > 0 ? "and …" : "that are …"}
+        words={hasState || conditions.length > 0 ? "and …" : "Add a condition"}
         onAdd={(condition) => setConditions([...conditions, condition])}
       />
       {"\u2060, grouped by "}
@@ -136,7 +136,7 @@ function RegistersPart({ writing, lens, onChange }: Omit<LensSentenceProps, "reg
 
 function DonePart({ done, onChange }: { done: DoneShown; onChange: (done: DoneShown) => void }) {
   return (
-    <SentencePart label="What is done" words={doneWords[done]}>
+    <SentencePart label="State shown" words={doneWords[done]}>
       {(close) => (
         <PickList
           options={doneShown.map((one) => [one, capital(doneWords[one])])}
@@ -153,7 +153,7 @@ function DonePart({ done, onChange }: { done: DoneShown; onChange: (done: DoneSh
 
 function groupingWords(dated: boolean, label: string, by: DatePeriod = "day"): string {
   if (!dated) return label;
-  return by === "dayOrWeekend" ? `${label}, the weekend as one` : `${periodWords[by]} of ${label}`;
+  return by === "dayOrWeekend" ? `day of ${label}, with weekends together` : `${periodWords[by]} of ${label}`;
 }
 
 interface FieldSelectProps {
@@ -202,14 +202,14 @@ function GroupsPart({ writing, register, groups, onChange }: GroupsPartProps) {
   };
   const words = groups.map(({ field, by }) => groupingWords(isDated(field), labelOf(field), by));
   return (
-    <SentencePart label="Grouped by" words={words.join(" and ") || "nothing"} faint={groups.length === 0}>
+    <SentencePart label="Grouped by" words={words.join(" and ") || "not grouped"} faint={groups.length === 0}>
       {() => (
         <div className="grid gap-2">
           {groups.map((grouping, at) => (
             <div key={at} className="flex items-center gap-2">
               <FieldSelect
                 label={at === 0 ? "Group by" : "Then by"}
-                empty="Nothing"
+                empty="None"
                 fields={fields}
                 value={grouping.field}
                 onPick={(name) => onChange(name ? groups.with(at, { field: name }) : groups.toSpliced(at, 1))}
@@ -217,7 +217,7 @@ function GroupsPart({ writing, register, groups, onChange }: GroupsPartProps) {
               {isDated(grouping.field) && (
                 <select
                   className="field"
-                  aria-label="By what of the date"
+                  aria-label="Period"
                   value={grouping.by ?? "day"}
                   onChange={({ target }) => onChange(groups.with(at, { ...grouping, by: target.value as DatePeriod }))}
                 >
@@ -233,7 +233,7 @@ function GroupsPart({ writing, register, groups, onChange }: GroupsPartProps) {
           {groups.length < 2 && (
             <FieldSelect
               label={groups.length === 0 ? "Group by" : "Then by"}
-              empty={groups.length === 0 ? "Group by …" : "Then by …"}
+              empty={groups.length === 0 ? "Group by…" : "Then by…"}
               fields={fields}
               value=""
               onPick={(name) => name && onChange([...groups, { field: name }])}
@@ -257,14 +257,14 @@ function SortsPart({
   const labelOf = (name: string) => fields.find((field) => field.name === name)?.label.toLowerCase() ?? name;
   const words = sorts.map(({ field, descending }) => `${labelOf(field)}${descending ? ", last first" : ""}`);
   return (
-    <SentencePart label="Sorted by" words={words.join(", then ") || "nothing"} faint={sorts.length === 0}>
+    <SentencePart label="Sorted by" words={words.join(", then ") || "not sorted"} faint={sorts.length === 0}>
       {() => (
         <div className="grid gap-2">
           {sorts.map((sorting, at) => (
             <div key={at} className="flex items-center gap-2">
               <FieldSelect
                 label={at === 0 ? "Sort by" : "Then by"}
-                empty="Nothing"
+                empty="None"
                 fields={fields}
                 value={sorting.field}
                 onPick={(name) => onChange(name ? sorts.with(at, { ...sorting, field: name }) : sorts.toSpliced(at, 1))}
@@ -278,13 +278,13 @@ function SortsPart({
                   )
                 }
               >
-                {sorting.descending ? "last to first" : "first to last"}
+                {sorting.descending ? "Descending" : "Ascending"}
               </button>
             </div>
           ))}
           <FieldSelect
             label={sorts.length === 0 ? "Sort by" : "Then by"}
-            empty={sorts.length === 0 ? "Sort by …" : "Then by …"}
+            empty={sorts.length === 0 ? "Sort by…" : "Then by…"}
             fields={fields}
             value=""
             onPick={(name) => name && onChange([...sorts, { field: name }])}

@@ -50,7 +50,7 @@ export function LensTabs({ register, lenses, here, changed, onKeep, onRemove }: 
         </span>
       ) : (
         <button className="py-1 font-semibold text-woad" onClick={() => setNaming(true)}>
-          {changed ? "Keep as a lens" : "New lens"}
+          {changed ? "Save as a lens" : "New lens"}
         </button>
       )}
       {current && (
@@ -89,7 +89,7 @@ export function LensTabs({ register, lenses, here, changed, onKeep, onRemove }: 
           </button>
           <button
             className="button-quiet grid place-items-center"
-            aria-label="Remove the lens"
+            aria-label="Delete the lens"
             onClick={() => onRemove(current.id)}
           >
             <X size={14} aria-hidden />

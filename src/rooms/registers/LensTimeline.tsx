@@ -47,19 +47,26 @@ export function LensTimeline({ writing, register, lens, view, onChange }: LensTi
   );
   const times = timeFields(view);
   if (!from || times.length === 0)
-    return <p className="py-8 font-words text-page">A timeline needs a date: add a field of dates to this register.</p>;
+    return <p className="py-8 font-words text-page">A timeline needs a date. Add a date field to this register.</p>;
 
   const shift = (id: Id, minutes: number, edge?: "end") => {
     const record = store.get(id);
     if (!record) return;
     const fields = shiftedTimes(view, { from, to }, record, minutes, edge);
     if (fields) act(editRecord, { id, fields }, { group: `shift ${id}` });
-    else notify({ text: "This date is computed, or there is none to stretch. Nothing was changed.", tone: "refused" });
+    else
+      notify({
+        text: "This date is calculated or empty, so it cannot be changed here. Nothing was changed.",
+        tone: "refused",
+      });
   };
   const draw = (row: TimelineRow, start: number, end: number, title: string): Id | undefined => {
     const times = drawnTimes(view, { from, to }, start, end);
     if (!times) {
-      notify({ text: "This date is computed: a new record cannot get it. Nothing was made.", tone: "refused" });
+      notify({
+        text: "This date is calculated, so a record cannot be added here. Nothing was added.",
+        tone: "refused",
+      });
       return undefined;
     }
     const id = newId();
@@ -88,7 +95,7 @@ export function LensTimeline({ writing, register, lens, view, onChange }: LensTi
         onShift={shift}
         onDraw={draw}
         loads={false}
-        empty="No record of this lens has a date there."
+        empty="No record in this lens has this date."
       />
     </div>
   );

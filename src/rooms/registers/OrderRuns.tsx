@@ -38,8 +38,8 @@ export function Trial({ writing, order, register }: { writing: Writing; order: S
     <div className="mt-2">
       <p className="text-ink-2" role="status">
         {records.length === 0
-          ? "It holds for nothing now, so nothing would change."
-          : `It holds for ${records.length} now; ${lines.length} would change. Nothing was changed.`}
+          ? "No records match now, so nothing would change."
+          : `${records.length} match now; ${lines.length} would change. This is only a trial.`}
       </p>
       <ul aria-label="What would change" className="max-h-64 overflow-y-auto">
         {lines.slice(0, shownLines).map(({ name, what }, at) => (
@@ -52,7 +52,7 @@ export function Trial({ writing, order, register }: { writing: Writing; order: S
       {lines.length > shownLines && <p className="text-ink-2">and {lines.length - shownLines} more</p>}
       {plan.words.slice(0, 5).map((words, at) => (
         <p key={at} className="text-ink-2">
-          It would say “{words}”
+          It would show the message “{words}”
         </p>
       ))}
     </div>
@@ -65,9 +65,9 @@ export function RunLog({ writing, order }: { writing: Writing; order: Id }) {
   useList("kind", "orderRun");
   const runs = runsOf(writing.values.store, order);
   const { style, today } = writing;
-  if (runs.length === 0) return <p className="mt-2 text-ink-2">It has done nothing yet.</p>;
+  if (runs.length === 0) return <p className="mt-2 text-ink-2">It has not run yet.</p>;
   return (
-    <ol className="mt-2" aria-label="What it did">
+    <ol className="mt-2" aria-label="Past runs">
       {runs.map((run) => (
         <li key={run.id} className="flex items-baseline justify-between gap-3 border-b border-hairline py-0.5">
           <span className={run.undone ? "text-ink-3 line-through" : ""}>{run.title}</span>
@@ -76,10 +76,10 @@ export function RunLog({ writing, order }: { writing: Writing; order: Id }) {
               {relativeDateText(dateOf(run.at), today, style)} {clockText(minuteOf(run.at), style)}
             </time>
             {run.undone ? (
-              <span className="text-small text-ink-3">taken back</span>
+              <span className="text-small text-ink-3">undone</span>
             ) : (
               <button className="button-quiet" onClick={() => act(undoRun, { run: run.id })}>
-                Take back
+                Undo
               </button>
             )}
           </span>

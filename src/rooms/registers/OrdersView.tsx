@@ -41,8 +41,8 @@ export function OrdersView({ writing, chosen }: { writing: Writing; chosen: Id |
     <section aria-label="Standing orders" className="min-w-0 flex-1 overflow-y-auto px-[26px] pt-4 pb-16">
       <h1 className="font-words text-[19px] font-semibold">Standing orders</h1>
       <p className="mt-1.5 mb-2 max-w-[620px] text-ink-2">
-        What Pensum does by itself while it is open, as sentences. Each can be tried without changing anything, and each
-        time it did something can be taken back.
+        Standing orders are things that Pensum does by itself while it is open. You can try each one without changing
+        anything, and undo every run.
       </p>
       <ul className="max-w-[820px]">
         {orders.map((order) => (
@@ -87,7 +87,7 @@ function OneOrder({ writing, order, openFirst }: OneOrderProps) {
   const set = (setting: OrderSetting, quiet = true) => act(editOrder, { id: order.id, setting }, { quiet });
   const conditions = "all" in order.where ? order.where.all : [order.where];
   const setConditions = (all: readonly Condition[]) => set({ where: { all } });
-  if (!register) return <li className="border-b border-hairline py-3">Its register is gone.</li>;
+  if (!register) return <li className="border-b border-hairline py-3">Its register was deleted.</li>;
   const fields = fieldsIn(store, register);
   return (
     <li className="border-b border-rule py-3" aria-label={order.title}>
@@ -106,12 +106,12 @@ function OneOrder({ writing, order, openFirst }: OneOrderProps) {
           <TypedField label="Name of the standing order" text={order.title} commit={(title) => set({ title })} />
         </span>
         <button className="button-quiet" onClick={() => act(removeOrder, { id: order.id })}>
-          Remove
+          Delete
         </button>
       </div>
       <p className="lens-sentence !mt-1 !mb-1">
         For{" "}
-        <SentencePart label="About" words={register.title.toLowerCase()}>
+        <SentencePart label="Register" words={register.title.toLowerCase()}>
           {(close) => (
             <PickList
               options={registers.filter(({ id }) => id !== "days").map(({ id, title }) => [id, title])}
@@ -177,10 +177,10 @@ function OneOrder({ writing, order, openFirst }: OneOrderProps) {
           disabled={order.steps.length === 0}
           onClick={() => setTried(!tried)}
         >
-          {tried ? "Hide the trial" : "Try it"}
+          {tried ? "Hide trial" : "Try it"}
         </button>
         <button className="link" aria-expanded={log} onClick={() => setLog(!log)}>
-          {log ? "Hide what it did" : "What it did"}
+          {log ? "Hide runs" : "Show runs"}
         </button>
       </div>
       {tried && <Trial writing={writing} order={order} register={register} />}
@@ -200,8 +200,8 @@ function occasionsFor({ values }: Writing, register: Register): OccasionChoice[]
   const dates = fields.filter((field) => cellType(field) === "date" && !field.kept && field.name !== "doneAt");
   return [
     ["dayBegins", { on: "dayBegins" }, "a day begins"],
-    ["added", { on: "added" }, `one is added`],
-    ["changed", { on: "changed" }, `one changes`],
+    ["added", { on: "added" }, "one is added"],
+    ["changed", { on: "changed" }, "one changes"],
     ...fields
       .filter((field) => !field.kept)
       .map(({ name, label }): OccasionChoice => [
@@ -247,23 +247,23 @@ function StepPart({ writing, register, step, onChange }: StepPartProps) {
   const words = (() => {
     switch (step.do) {
       case "set":
-        return `set ${field?.label.toLowerCase() ?? "a field that is gone"} to ${step.to || "nothing"}`;
+        return `set ${field?.label.toLowerCase() ?? "a deleted field"} to ${step.to || "nothing"}`;
       case "carry":
         return step.days === 0
           ? "carry it to today"
           : step.days === 1
             ? "carry it to tomorrow"
-            : `carry it ${step.days} days on`;
+            : `carry it ${step.days} days ahead`;
       case "dayPage":
-        return "put it on the day’s page";
+        return "add it to the page of the day";
       case "make":
-        return `make one from “${store.find("template", step.template)?.title ?? "a template that is gone"}”`;
+        return `add a record from the template “${store.find("template", step.template)?.title ?? "a deleted template"}”`;
       case "notify":
-        return `say “${step.words}”`;
+        return `show the message “${step.words}”`;
     }
   })();
   return (
-    <SentencePart label="Do" words={words}>
+    <SentencePart label="Action" words={words}>
       {(close) => (
         <div className="grid w-[260px] gap-2">
           {step.do === "set" && (
@@ -303,7 +303,7 @@ function StepPart({ writing, register, step, onChange }: StepPartProps) {
             />
           )}
           {step.do === "notify" && (
-            <TypedField label="Words" text={step.words} commit={(said) => onChange({ do: "notify", words: said })} />
+            <TypedField label="Message" text={step.words} commit={(said) => onChange({ do: "notify", words: said })} />
           )}
           <button
             className="button-quiet justify-self-start text-madder"
@@ -312,7 +312,7 @@ function StepPart({ writing, register, step, onChange }: StepPartProps) {
               onChange(undefined);
             }}
           >
-            Take this out
+            Remove this action
           </button>
         </div>
       )}
@@ -334,14 +334,14 @@ function AddStep({ writing, register, order, onAdd }: AddStepProps) {
   const steps: readonly (readonly [string, string, OrderStep])[] = [
     ...(first ? [["set", "Set a field", { do: "set", field: first.name, to: "" }] as const] : []),
     ...(isTask ? [["carry", "Carry it to a day", { do: "carry", days: 0 }] as const] : []),
-    ["dayPage", "Put it on the day’s page", { do: "dayPage" }],
+    ["dayPage", "Add it to the page of the day", { do: "dayPage" }],
     ...(templates[0]
-      ? [["make", "Make something from a template", { do: "make", template: templates[0].id }] as const]
+      ? [["make", "Add a record from a template", { do: "make", template: templates[0].id }] as const]
       : []),
-    ["notify", "Say something", { do: "notify", words: "{{title}}" }],
+    ["notify", "Show a message", { do: "notify", words: "{{title}}" }],
   ];
   return (
-    <SentencePart faint label="Add something to do" words={order.steps.length > 0 ? "and do …" : "do …"}>
+    <SentencePart faint label="Add an action" words={order.steps.length > 0 ? "and …" : "do …"}>
       {(close) => (
         <PickList
           options={steps.map(([id, words]) => [id, words])}

@@ -59,9 +59,9 @@ export function RegistersRoom({ register: asked, lens }: RegistersRoomProps) {
         <OpenRegister key={register.id} register={register} lens={lens} />
       ) : (
         <p className="p-9 font-words text-page">
-          There is no such register. It may have been removed; undo brings it back.{" "}
+          This register does not exist. If it was deleted, undo restores it.{" "}
           <button className="link" onClick={() => goTo("/registers/tasks")}>
-            Go to the tasks
+            Go to Tasks
           </button>
         </p>
       )}
@@ -82,7 +82,7 @@ function RegisterList({ own, here }: { own: readonly Register[]; here: string | 
       {builtInRegisters.map((register) => (
         <RegisterLink key={register.id} register={register} here={register.id === here} />
       ))}
-      <span className="px-4 pt-4 pb-1 text-small text-ink-2">Your own</span>
+      <span className="px-4 pt-4 pb-1 text-small text-ink-2">Your registers</span>
       {own.map((register) => (
         <RegisterLink key={register.id} register={register} here={register.id === here} />
       ))}
@@ -95,7 +95,7 @@ function RegisterList({ own, here }: { own: readonly Register[]; here: string | 
           New register
         </button>
       )}
-      <span className="px-4 pt-4 pb-1 text-small text-ink-2">What is done with them</span>
+      <span className="px-4 pt-4 pb-1 text-small text-ink-2">Tools</span>
       <PlaceLink path="/registers/templates" here={here === "templates"} className={linkClass(here === "templates")}>
         Templates
       </PlaceLink>
@@ -223,7 +223,7 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
           type="search"
           className="field w-56"
           aria-label={`Search in ${register.title}`}
-          placeholder="Search here"
+          placeholder="Search this register"
           value={search}
           onChange={({ target }) => setSearch(target.value)}
           onKeyDown={(event) => {

@@ -33,7 +33,7 @@ export function SelectionBar({ writing, register, ids, view, onDone }: Selection
     <div
       className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1 border-y border-rule py-1.5"
       role="group"
-      aria-label="Chosen records"
+      aria-label="Selected records"
     >
       <span className="font-semibold" role="status">
         {records.length} {noun} chosen
@@ -45,7 +45,7 @@ export function SelectionBar({ writing, register, ids, view, onDone }: Selection
           value={name}
           onChange={({ target }) => setName(target.value)}
         >
-          <option value="">Set a field …</option>
+          <option value="">Set a field…</option>
           {fields.map(({ name: one, field }) => (
             <option key={one} value={one}>
               {field.label}
@@ -59,7 +59,7 @@ export function SelectionBar({ writing, register, ids, view, onDone }: Selection
               writing={writing}
               field={of.field}
               text=""
-              label={`${of.field.label} of all that are chosen`}
+              label={`${of.field.label} of all selected records`}
               onCancel={() => setName("")}
               onCommit={(text, step, chosen) => {
                 if (text === "" && step === "stay") return true;
@@ -73,7 +73,7 @@ export function SelectionBar({ writing, register, ids, view, onDone }: Selection
         )}
       </span>
       {register.kind === "task" && (
-        <SentencePart label="Day" words="to another day">
+        <SentencePart label="Day" words="move to another day">
           {(close) => (
             <DayPicker
               today={writing.today}
@@ -91,10 +91,10 @@ export function SelectionBar({ writing, register, ids, view, onDone }: Selection
           if (act(removeRecords, ids) !== undefined) onDone();
         }}
       >
-        Throw away
+        Delete
       </button>
       <button className="button-quiet" onClick={onDone}>
-        Leave them
+        Clear selection
       </button>
     </div>
   );

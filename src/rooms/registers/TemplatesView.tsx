@@ -9,6 +9,7 @@ import {
   updateFromTemplate,
 } from "@/core/shaping";
 import { newId, type Id, type Template } from "@/core/model";
+import { listed, withArticle } from "@/core/time";
 import { builtInRegisters, ownRegisters } from "@/core/register";
 import { PageEditor } from "@/panels/editor/PageEditor";
 import { FromTemplate } from "@/panels/FromTemplate";
@@ -62,16 +63,12 @@ export function TemplatesView({ writing, chosen }: { writing: Writing; chosen: I
         <OneTemplate key={here.id} writing={writing} template={here} />
       ) : (
         <p className="mt-4 max-w-[560px] font-words text-page">
-          No templates yet. A template is a text with places to fill, like {"{{Client}}"}, from which notes, tasks and
-          records are made, or lines put on a day’s page.
+          No templates yet. A template is text with blanks, like {"{{Client}}"}. Use it to add notes, tasks and other
+          records, or lines on the page of a day.
         </p>
       )}
     </section>
   );
-}
-
-function withArticle(noun: string): string {
-  return `${/^[aeiou]/i.test(noun) ? "an" : "a"} ${noun.toLowerCase()}`;
 }
 
 function OneTemplate({ writing, template }: { writing: Writing; template: Template }) {
@@ -87,14 +84,14 @@ function OneTemplate({ writing, template }: { writing: Writing; template: Templa
   return (
     <>
       <p className="lens-sentence">
-        Makes{" "}
+        Adds
         <SentencePart
           label="What it makes"
-          words={isDay ? "lines on a day’s page" : withArticle(register?.one ?? "record")}
+          words={isDay ? "lines to the page of a day" : withArticle(register?.one.toLowerCase() ?? "record")}
         >
           {(close) => (
             <PickList
-              options={registers.map(({ id, one }) => [id, id === "days" ? "Lines on a day’s page" : one])}
+              options={registers.map(({ id, one }) => [id, id === "days" ? "Lines on the page of a day" : one])}
               chosen={[template.register]}
               onPick={(id) => {
                 set({ register: id, fields: {} });
@@ -111,23 +108,23 @@ function OneTemplate({ writing, template }: { writing: Writing; template: Templa
               {() => (
                 <div className="grid gap-2">
                   <TypedField
-                    label="Title of what it makes"
+                    label="Title of the new record"
                     text={template.naming}
                     commit={(naming) => set({ naming })}
                   />
                   <p className="text-ink-2">
-                    {"{{Title}}"} is asked; {"{{today}}"} and {"{{week}}"} fill themselves.
+                    You are asked for {"{{Title}}"}; {"{{today}}"} and {"{{week}}"} are filled in for you.
                   </p>
                 </div>
               )}
             </SentencePart>
           </>
         )}
-        {places.length > 0 && <>, and asks for {places.join(", ")}</>}.
+        {places.length > 0 && <>, and asks for {listed(places)}</>}.
       </p>
       <div className="mb-3 flex flex-wrap items-center gap-3">
         <button className="button" onClick={() => setMaking(true)}>
-          Make one now
+          Use this template
         </button>
         <span className="w-52">
           <TypedField label="Name of the template" text={template.title} commit={(title) => set({ title })} />
@@ -136,7 +133,7 @@ function OneTemplate({ writing, template }: { writing: Writing; template: Templa
           className="button-quiet"
           onClick={() => act(removeTemplate, { id: template.id }) && goTo("/registers/templates")}
         >
-          Remove the template
+          Delete the template
         </button>
       </div>
       {!isDay && register && (
@@ -152,7 +149,7 @@ function OneTemplate({ writing, template }: { writing: Writing; template: Templa
         <PageEditor
           id={template.id}
           label={`Text of the template ${template.title}`}
-          placeholder={"Write what it begins with. {{Client}} is a place to fill."}
+          placeholder={"Write the starting text. {{Client}} is a blank to fill in."}
         />
       </div>
       {making && (
@@ -206,12 +203,15 @@ function Updates({ template }: { template: Template }) {
   if (updates.length === 0) return null;
   const chosen = updates.filter(({ record }) => !left.has(record.id));
   return (
-    <section aria-label="Made before it changed" className="mb-3 max-w-[720px] border-y border-rule py-2">
+    <section
+      aria-label="Records added before the template changed"
+      className="mb-3 max-w-[720px] border-y border-rule py-2"
+    >
       <div className="flex flex-wrap items-center gap-3">
         <span className="font-semibold">
           {updates.length === 1
-            ? `“${updates[0]!.name}” was made before this template changed.`
-            : `${updates.length} records were made before this template changed.`}
+            ? `“${updates[0]!.name}” was added before this template changed.`
+            : `${updates.length} records were added before this template changed.`}
         </span>
         <button className="link" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? "Hide the changes" : "Show the changes"}
@@ -224,7 +224,7 @@ function Updates({ template }: { template: Template }) {
               act(updateFromTemplate, { template: template.id, ids: chosen.map(({ record }) => record.id) })
             }
           >
-            Bring {chosen.length} up to date
+            Update {chosen.length}
           </button>
         )}
       </div>

@@ -88,11 +88,11 @@ describe("standing orders", () => {
 
   it("set a field to what is offered for it, in words that are read when they run", async () => {
     const screen = await drawn();
-    await screen.user.click(screen.getByRole("button", { name: /^Do: set theme/ }));
+    await screen.user.click(screen.getByRole("button", { name: /^Action: set theme/ }));
     await screen.user.type(screen.getByRole("combobox", { name: "Theme" }), "sur");
     await screen.user.keyboard("{ArrowDown}{Enter}");
     expect(kept(screen).steps).toEqual([{ do: "set", field: "theme", to: "Survey" }]);
-    screen.getByRole("button", { name: "Do: set theme to Survey" });
+    screen.getByRole("button", { name: "Action: set theme to Survey" });
     screen.undo();
     expect(kept(screen).steps).toEqual(order.steps);
   });
@@ -110,7 +110,7 @@ describe("standing orders", () => {
 
   it("go, and come back whole", async () => {
     const screen = await drawn();
-    await screen.user.click(screen.getByRole("button", { name: "Remove" }));
+    await screen.user.click(screen.getByRole("button", { name: "Delete" }));
     expect(screen.store.get("tidy")).toBeUndefined();
     screen.undo();
     expect(kept(screen)).toEqual(order);
@@ -148,9 +148,9 @@ describe("a table on its way in", () => {
     const { getByRole, getByText, user, rows, undo } = await drawn("Title;Fee\nHall;100\nBarn;a lot\n");
     getByText(/1 record will be added/);
     getByText("1 row is left out");
-    expect(getByRole("list", { name: "Rows that are left out" }).textContent).toContain("“a lot” is not a number");
+    expect(getByRole("list", { name: "Skipped rows" }).textContent).toContain("“a lot” is not a number");
     expect(rows()).toHaveLength(1);
-    await user.click(getByRole("button", { name: "Read 1 in" }));
+    await user.click(getByRole("button", { name: "Import 1 row" }));
     expect(rows().find(({ title }) => title === "Hall")).toMatchObject({ f_fee: 100 });
     expect(closed).toHaveBeenCalled();
     undo();
@@ -160,18 +160,18 @@ describe("a table on its way in", () => {
   it("changes the record of a title that is there where that is asked", async () => {
     const { getByRole, getByText, user, rows } = await drawn("Title;Fee\nMill;300\n");
     getByText(/1 record will be added/);
-    await user.click(getByRole("checkbox", { name: /^A row whose title is there already/ }));
+    await user.click(getByRole("checkbox", { name: /^Update the record when a row/ }));
     getByText(/0 records will be added, 1 changed/);
-    await user.click(getByRole("button", { name: "Read 1 in" }));
+    await user.click(getByRole("button", { name: "Import 1 row" }));
     expect(rows()).toHaveLength(1);
     expect(rows()[0]).toMatchObject({ f_fee: 300 });
   });
 
   it("keeps postcodes as they stand, as a new field, or leaves the column out", async () => {
     const { getByLabelText, getByRole, user, rows, store } = await drawn("Title;Postcode;Odd\nHall;01067;x\n");
-    expect(getByLabelText("Where Postcode goes")).toHaveProperty("value", "new:text");
-    await user.selectOptions(getByLabelText("Where Odd goes"), "nothing");
-    await user.click(getByRole("button", { name: "Read 1 in" }));
+    expect(getByLabelText("Field for Postcode")).toHaveProperty("value", "new:text");
+    await user.selectOptions(getByLabelText("Field for Odd"), "nothing");
+    await user.click(getByRole("button", { name: "Import 1 row" }));
     const field = fieldsIn(store, findRegister(store, "gigs")!).find(({ label }) => label === "Postcode");
     expect(rows().find(({ title }) => title === "Hall")).toMatchObject({ [field!.name]: "01067" });
     expect(fieldsIn(store, findRegister(store, "gigs")!).some(({ label }) => label === "Odd")).toBe(false);
@@ -179,14 +179,14 @@ describe("a table on its way in", () => {
 
   it("asks which comes first before it reads a date two ways", async () => {
     const { getByRole, user } = await drawn("Title;When\nHall;03/04/2026\n");
-    expect(getByRole("button", { name: "Read 1 in" })).toHaveProperty("disabled", true);
+    expect(getByRole("button", { name: "Import 1 row" })).toHaveProperty("disabled", true);
     await user.click(getByRole("radio", { name: "3 April" }));
-    expect(getByRole("button", { name: "Read 1 in" })).toHaveProperty("disabled", false);
+    expect(getByRole("button", { name: "Import 1 row" })).toHaveProperty("disabled", false);
   });
 
   it("changes nothing when one leaves it", async () => {
     const { getByRole, user, rows } = await drawn("Title;Fee\nHall;100\n");
-    await user.click(getByRole("button", { name: "Leave it" }));
+    await user.click(getByRole("button", { name: "Cancel" }));
     expect(rows()).toEqual([mill]);
     expect(closed).toHaveBeenCalled();
   });
@@ -228,7 +228,7 @@ describe("a lens as a matrix", () => {
       (await findByRole("button", { name })).focus();
       await user.keyboard(" ");
     }
-    const bar = within(await findByRole("group", { name: "Chosen records" }));
+    const bar = within(await findByRole("group", { name: "Selected records" }));
     bar.getByText("2 tasks chosen");
   });
 });

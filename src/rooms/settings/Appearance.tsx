@@ -23,12 +23,12 @@ export function Appearance() {
     }
   };
   return (
-    <Section title="Look">
+    <Section title="Appearance">
       <Choices
         label="On this device"
         value={look}
         options={[
-          ["system", "as the system"],
+          ["system", "same as the system"],
           ["light", "light"],
           ["dark", "dark"],
         ]}

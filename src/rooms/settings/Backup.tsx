@@ -29,16 +29,16 @@ export function Backup() {
 
   const write = async () => {
     if (!(await whenSaved())) return;
-    const blob = await run("Writing the backup", (worker, progress) => worker.write(workspace.name, proxy(progress)));
+    const blob = await run("Exporting the backup", (worker, progress) => worker.write(workspace.name, proxy(progress)));
     if (!blob) return;
     const name = `pensum-${workspace.name}-${dateOf(workspace.store.clock.now())}.pensum`;
     download(blob, name);
-    say(`Wrote ${name}, ${sizeText(blob.size)}.`);
+    say(`Exported ${name}, ${sizeText(blob.size)}`);
   };
   const read = async (file: File) => {
     setAsked(undefined);
     if (!(await whenSaved())) return;
-    const result = await run("Reading the backup", (worker, progress) =>
+    const result = await run("Restoring the backup", (worker, progress) =>
       worker.read(workspace.name, file, proxy(progress)),
     );
     if (!result) return;
@@ -63,14 +63,14 @@ export function Backup() {
           disabled={stage.at === "working" || !workspace.database}
           onClick={() => void write()}
         >
-          Write a backup file
+          Export a backup
         </button>
         <button
           className="button"
           disabled={stage.at === "working" || !workspace.database}
           onClick={() => input.current?.click()}
         >
-          Read a backup file
+          Restore from a backup
         </button>
         <FileInput ref={input} accept=".pensum" label="Backup file" onFiles={([file]) => file && setAsked(file)} />
       </div>
@@ -78,15 +78,15 @@ export function Backup() {
       {asked && (
         <Dialog title="Replace this workspace?" onClose={() => setAsked(undefined)}>
           <p>
-            “{asked.name}” takes the place of the {records.toLocaleString()} records in the workspace “{workspace.name}
-            ”. This cannot be undone here. Write a backup of what is there now first, if you may want it again.
+            “{asked.name}” replaces the {records.toLocaleString()} records in the workspace “{workspace.name}
+            ”. This cannot be undone. Export a backup first if you may need them again.
           </p>
           <div className="mt-4 flex flex-wrap gap-3">
             <button className="button-filled" onClick={() => void read(asked)}>
-              Replace it
+              Replace
             </button>
             <button className="button" onClick={() => void write()}>
-              Write a backup first
+              Export a backup first
             </button>
             <button className="button" onClick={() => setAsked(undefined)}>
               Cancel

@@ -29,7 +29,7 @@ export function CalendarFiles() {
 
   const write = async () => {
     if (!(await whenSaved())) return;
-    const written = await run("Writing the calendar", (door) => door.write(name, clock.now(), clock.zone));
+    const written = await run("Exporting the calendar", (door) => door.write(name, clock.now(), clock.zone));
     if (!written) return;
     const file = `pensum-${name}-${dateOf(clock.now())}.ics`;
     download(new Blob([written.text], { type: "text/calendar" }), file);
@@ -37,7 +37,7 @@ export function CalendarFiles() {
   };
   const read = async (file: File) => {
     if (!(await whenSaved())) return;
-    const reading = await run("Reading the calendar", (door, progress) =>
+    const reading = await run("Reading the calendar file", (door, progress) =>
       door.plan(name, file, clock.now(), clock.zone, proxy(progress)),
     );
     if (reading) setTaken({ name: file.name, reading });
@@ -45,7 +45,7 @@ export function CalendarFiles() {
   const takeIn = async () => {
     if (!taken) return;
     await needLibrary();
-    const said = `Read “${taken.name}” in`;
+    const said = `Imported “${taken.name}”`;
     store.adopt({ said, changes: taken.reading.changes });
     notify({ text: said, undo: true });
     setTaken(undefined);
@@ -55,14 +55,14 @@ export function CalendarFiles() {
   return (
     <Section
       title="iCalendar"
-      note="Events, tasks and notes for and from other calendars (RFC 5545), with their zones, rules and exceptions. What Pensum does not know is kept and written again; reading a file a second time changes nothing."
+      note="Exchange events, tasks and notes with other calendars (RFC 5545), with their time zones, repeat rules and exceptions. Pensum keeps what it does not use and exports it again. Importing a file twice changes nothing."
     >
       <div className="flex flex-wrap gap-3">
         <button className="button" disabled={busy} onClick={() => void write()}>
-          Write a calendar file
+          Export a calendar file
         </button>
         <button className="button" disabled={busy} onClick={() => input.current?.click()}>
-          Read a calendar file
+          Import a calendar file
         </button>
         <FileInput
           ref={input}
@@ -73,11 +73,11 @@ export function CalendarFiles() {
       </div>
       <WorkLine stage={stage} />
       {taken && (
-        <Dialog wide title={`“${taken.name}” into this workspace`} onClose={() => setTaken(undefined)}>
+        <Dialog wide title={`Import “${taken.name}” into this workspace`} onClose={() => setTaken(undefined)}>
           <ReadingWords reading={taken.reading} />
           <div className="mt-4 flex gap-3">
             <button className="button-filled" disabled={count === 0} onClick={() => void takeIn()}>
-              Read it in
+              Import
             </button>
             <button className="button" onClick={() => setTaken(undefined)}>
               Cancel
@@ -97,11 +97,11 @@ function ReadingWords({ reading }: { reading: CalendarReading }) {
   const rows = [
     ["Added", listed(reading.added)],
     ["Changed", listed(reading.changed)],
-    ["The same already", reading.same > 0 ? reading.same.toLocaleString() : ""],
+    ["Unchanged", reading.same > 0 ? reading.same.toLocaleString() : ""],
   ].filter(([, words]) => words !== "");
   return (
     <>
-      {rows.length === 0 && <p className="mb-3">There is nothing in it that can be read.</p>}
+      {rows.length === 0 && <p className="mb-3">Nothing in this file can be imported.</p>}
       <dl className="border-t border-rule">
         {rows.map(([label, words]) => (
           <div key={label} className="grid grid-cols-[170px_1fr] gap-3 border-b border-hairline py-1">
@@ -110,8 +110,8 @@ function ReadingWords({ reading }: { reading: CalendarReading }) {
           </div>
         ))}
       </dl>
-      <FaultList title="Left out" faults={reading.faults} />
-      <FaultList title="Not read as it stands" faults={reading.notes} />
+      <FaultList title="Skipped" faults={reading.faults} />
+      <FaultList title="Imported with changes" faults={reading.notes} />
     </>
   );
 }

@@ -18,7 +18,7 @@ describe("the check of all data", () => {
     for (let times = 0; times < 2; times++) {
       await user.click(getByRole("button", { name: "Check my data" }));
       const list = await findByRole("list", { name: "What is odd" });
-      expect(list.textContent).toMatch(/Letter.*Theme leads to a record that is gone/);
+      expect(list.textContent).toMatch(/Letter.*Theme links to a record that no longer exists/);
     }
   });
 });

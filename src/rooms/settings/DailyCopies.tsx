@@ -43,11 +43,11 @@ export function DailyCopies() {
   };
   if (copies.length === 0)
     return (
-      <p className="mt-3 text-ink-2">A copy of each day is kept in this browser, for the last 14. There is none yet.</p>
+      <p className="mt-3 text-ink-2">Pensum keeps a daily copy in this browser for 14 days. There is no copy yet.</p>
     );
   return (
     <div className="mt-4">
-      <h3 className="font-semibold text-ink-2">Copies of the last days, kept in this browser</h3>
+      <h3 className="font-semibold text-ink-2">Daily copies of the last 14 days, kept in this browser</h3>
       <ul aria-label="Daily copies">
         {copies.map(({ date, size }) => (
           <li key={date} className="flex flex-wrap items-center gap-x-4 border-b border-hairline py-1">
@@ -56,7 +56,7 @@ export function DailyCopies() {
               {Math.max(1, Math.round(size / 1024)).toLocaleString(style.locale)} kB
             </span>
             <button className="link min-h-6" onClick={() => void lookInside(date)}>
-              Look inside
+              Open
             </button>
             <button className="link min-h-6" onClick={() => void save(date)}>
               Save as a file
@@ -106,7 +106,7 @@ function CopyDialog({
       <p className="mb-2">
         {records.length.toLocaleString(style.locale)} records.{" "}
         {others.length === 0
-          ? "All of them are as they were then."
+          ? "None of them has changed since."
           : `${others.length.toLocaleString(style.locale)} are gone or were otherwise then.`}
       </p>
       {others.length > 0 && (
@@ -119,24 +119,24 @@ function CopyDialog({
           onChange={({ target }) => setTyped(target.value)}
         />
       )}
-      <ul aria-label="What differs" className="mt-2 max-h-80 overflow-y-auto [scrollbar-width:thin]">
+      <ul aria-label="Differences" className="mt-2 max-h-80 overflow-y-auto [scrollbar-width:thin]">
         {shown.slice(0, mostShown).map(({ record, gone }) => (
           <li key={record.id} className="flex items-center gap-3 border-b border-hairline py-1">
             <span className="min-w-0 flex-1 truncate">{nameOf(record, store)}</span>
             <span className="flex-none text-ink-2">
-              {kindNames[record.kind].toLowerCase()}, {gone ? "gone" : "otherwise now"}
+              {kindNames[record.kind].toLowerCase()}, {gone ? "gone" : "changed since"}
             </span>
             <button
               className="button flex-none"
               onClick={() => act(fetchBack, { record, from: date, parts: gone ? partsOf(records, record) : [] })}
             >
-              Fetch back
+              Restore
             </button>
           </li>
         ))}
       </ul>
       {shown.length > mostShown && (
-        <p className="mt-1 text-ink-2">and {shown.length - mostShown} more: search for the one you mean</p>
+        <p className="mt-1 text-ink-2">and {shown.length - mostShown} more. Search to find a record.</p>
       )}
     </Dialog>
   );

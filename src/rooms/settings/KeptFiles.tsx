@@ -36,11 +36,10 @@ export function KeptFiles() {
   };
   return (
     <p className="mt-3 text-ink-2">
-      {files.length === 1 ? "One picture or file" : `${files.length.toLocaleString()} pictures and files`},{" "}
-      {size(files)}.{" "}
+      {files.length === 1 ? "1 picture or file" : `${files.length.toLocaleString()} pictures and files`}, {size(files)}.{" "}
       {unused.length > 0 && (
         <>
-          {unused.length === 1 ? "One is" : `${unused.length.toLocaleString()} are`} on no page any more.{" "}
+          {unused.length === 1 ? "1 is" : `${unused.length.toLocaleString()} are`} no longer on any page.{" "}
           <button className="link" onClick={() => void remove()}>
             Remove {unused.length === 1 ? "it" : "them"} for good, {size(unused)}
           </button>

@@ -40,11 +40,11 @@ export function MarkdownFolder() {
 
   const write = async () => {
     if (!(await whenSaved())) return;
-    const blob = await run("Writing the folder", (door, progress) => door.write(name, proxy(progress)));
+    const blob = await run("Exporting the folder", (door, progress) => door.write(name, proxy(progress)));
     if (!blob) return;
     const file = `pensum-${name}-${dateOf(store.clock.now())}.zip`;
     download(blob, file);
-    say(`Wrote ${file}, ${sizeText(blob.size)}.`);
+    say(`Exported ${file}, ${sizeText(blob.size)}`);
   };
   const writeInto = async () => {
     if (!pick) return;
@@ -56,7 +56,7 @@ export function MarkdownFolder() {
       return say(`The folder could not be opened (${(error as Error).message}). Nothing was changed.`, true);
     }
     if (!(await whenSaved())) return;
-    const count = await run("Writing the folder", (door, progress) => door.writeInto(name, into, proxy(progress)));
+    const count = await run("Exporting the folder", (door, progress) => door.writeInto(name, into, proxy(progress)));
     if (count !== undefined) say(`Wrote ${count.toLocaleString()} files into “${into.name}”.`);
   };
   const read = async (from: Blob | readonly ChosenFile[], called: string) => {
@@ -101,9 +101,9 @@ export function MarkdownFolder() {
       await taken.door.keepFiles(name);
     } catch (error) {
       close();
-      return say(`The files could not be kept (${(error as Error).name}). Nothing was changed.`, true);
+      return say(`The files could not be saved (${(error as Error).name}). Nothing was changed.`, true);
     }
-    const said = `Read “${taken.name}” in`;
+    const said = `Imported “${taken.name}”`;
     store.adopt({ said, changes: taken.plan.changes });
     notify({ text: said, undo: true });
     close();
@@ -111,22 +111,22 @@ export function MarkdownFolder() {
   return (
     <Section
       title="Folder of Markdown"
-      note="One file a page and one a record, with fields as front matter, for other programs. A folder from elsewhere keeps its names, folders, tags, links, tasks and all that Pensum does not know."
+      note="One file per page and per record, with fields as front matter, for use in other programs. A folder from elsewhere keeps its names, folders, tags, links and tasks, and everything Pensum does not use."
     >
       <div className="flex flex-wrap gap-3">
         <button className="button" disabled={busy} onClick={() => void write()}>
-          Write a zip
+          Export as a zip
         </button>
         {pick && (
           <button className="button" disabled={busy} onClick={() => void writeInto()}>
-            Write into a folder
+            Export to a folder
           </button>
         )}
         <button className="button" disabled={busy} onClick={() => zip.current?.click()}>
-          Read a zip
+          Import a zip
         </button>
         <button className="button" disabled={busy} onClick={() => folder.current?.click()}>
-          Read a folder
+          Import a folder
         </button>
         <FileInput
           ref={zip}
@@ -152,16 +152,16 @@ export function MarkdownFolder() {
       </div>
       <WorkLine stage={stage} />
       {taken && (
-        <Dialog wide title={`“${taken.name}” into this workspace`} onClose={() => close("Nothing was changed.")}>
+        <Dialog wide title={`Import “${taken.name}” into this workspace`} onClose={() => close("Nothing was changed.")}>
           <PlanWords plan={taken.plan} />
           {taken.plan.twoTitles.length > 0 && (
             <div className="mt-3">
               <Choices
-                label="Titles of its pages"
+                label="Page titles"
                 value={taken.titles}
                 options={[
-                  ["fileName", `file names, like “${taken.plan.twoTitles[0]!.fileName}”`],
-                  ["heading", `first headings, like “${taken.plan.twoTitles[0]!.heading}”`],
+                  ["fileName", `from file names, like “${taken.plan.twoTitles[0]!.fileName}”`],
+                  ["heading", `from first headings, like “${taken.plan.twoTitles[0]!.heading}”`],
                 ]}
                 set={(titles) => void retitle(titles as TitleSource)}
               />
@@ -169,7 +169,7 @@ export function MarkdownFolder() {
           )}
           <div className="mt-4 flex gap-3">
             <button className="button-filled" disabled={changeCount(taken.plan) === 0} onClick={() => void takeIn()}>
-              Read it in
+              Import
             </button>
             <button className="button" onClick={() => close("Nothing was changed.")}>
               Cancel
@@ -195,14 +195,14 @@ function PlanWords({ plan }: { plan: FolderPlan }) {
   const rows: readonly (readonly [string, string])[] = [
     ["Added", listed(plan.added)],
     ["Changed", listed(plan.changed)],
-    ["Removed", plan.removed > 0 ? `${plan.removed.toLocaleString()} whose lines are gone from their pages` : ""],
-    ["The same already", plan.same > 0 ? plan.same.toLocaleString() : ""],
+    ["Removed", plan.removed > 0 ? `${plan.removed.toLocaleString()} whose lines were deleted from their pages` : ""],
+    ["Unchanged", plan.same > 0 ? plan.same.toLocaleString() : ""],
     ["Pictures and other files", plan.files > 0 ? plan.files.toLocaleString() : ""],
   ];
   const shown = rows.filter(([, words]) => words !== "");
   return (
     <>
-      {changeCount(plan) === 0 && <p className="mb-3">There is nothing in it that this workspace does not have.</p>}
+      {changeCount(plan) === 0 && <p className="mb-3">Everything in it is already in this workspace.</p>}
       <dl className="border-t border-rule">
         {shown.map(([label, words]) => (
           <div key={label} className="grid grid-cols-[170px_1fr] gap-3 border-b border-hairline py-1">
@@ -213,8 +213,8 @@ function PlanWords({ plan }: { plan: FolderPlan }) {
       </dl>
       {plan.faults.length > 0 && (
         <>
-          <h3 className="mt-3 mb-1 font-semibold">Not read as it stands</h3>
-          <ul aria-label="Not read as it stands" className="max-h-48 overflow-auto border-t border-rule">
+          <h3 className="mt-3 mb-1 font-semibold">Imported with changes</h3>
+          <ul aria-label="Imported with changes" className="max-h-48 overflow-auto border-t border-rule">
             {plan.faults.slice(0, shownFaults).map(({ path, reason }) => (
               <li key={path + reason} className="border-b border-hairline py-1">
                 <span className="font-semibold break-all">{path}</span> <span className="text-ink-2">{reason}</span>

@@ -13,7 +13,7 @@ export function Planning() {
   return (
     <Section
       title="Planning"
-      note="A buffer before and after each event is not free for work. Where work goes on for longer without a pause, the plan says so."
+      note="The buffer before and after each event does not count as free time. The plan warns you when work runs longer than this without a break."
     >
       <Choices
         label="Buffer around events"
@@ -24,10 +24,10 @@ export function Planning() {
         set={(value) => act(saveSettings, { bufferMinutes: Number(value) || undefined })}
       />
       <Choices
-        label="Longest without a pause"
+        label="Longest stretch without a break"
         value={String(longestRunMinutes)}
         options={[90, 120, 180, 240, 0].map(
-          (minutes) => [String(minutes), minutes === 0 ? "do not warn" : durationText(minutes)] as const,
+          (minutes) => [String(minutes), minutes === 0 ? "no warning" : durationText(minutes)] as const,
         )}
         set={(value) => act(saveSettings, { longestRunMinutes: Number(value) })}
       />

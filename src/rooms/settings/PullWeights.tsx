@@ -13,12 +13,12 @@ import { Section } from "./Section";
 
 const partWords: Record<PullPart, string> = {
   priority: "Priority",
-  slack: "Little time before it is due",
+  slack: "Little slack before the due date",
   carried: "Carried often",
   goal: "Its goal is behind",
-  age: "Waiting for long",
-  awaited: "Something waits on it",
-  length: "Short",
+  age: "Open for a long time",
+  awaited: "Other tasks wait for it",
+  length: "Short task",
 };
 
 const previewed = 10;
@@ -51,7 +51,7 @@ export function PullWeights() {
   return (
     <Section
       title="Pull"
-      note="How strongly a task asks to be next, from 0 to 100, is made of these parts. Turn them and see the order change."
+      note="The pull, from 0 to 100, says how strongly a task asks to be done next. Move the sliders to see how the order changes."
     >
       <div className="grid gap-x-8 gap-y-4 sm:grid-cols-[minmax(0,340px)_minmax(0,1fr)]">
         <div>
@@ -77,7 +77,7 @@ export function PullWeights() {
               disabled={!isTurned || sum === 0}
               onClick={() => act(saveSettings, { pullWeights: weights }) && setTurned(undefined)}
             >
-              Keep these
+              Save
             </button>
             <button
               className="button"
@@ -87,14 +87,14 @@ export function PullWeights() {
                 else act(saveSettings, { pullWeights: undefined });
               }}
             >
-              {isTurned ? "Leave them as they were" : "Back to the usual"}
+              {isTurned ? "Discard changes" : "Reset to defaults"}
             </button>
           </div>
-          {sum === 0 && <p className="mt-2 text-madder">At least one part must count.</p>}
+          {sum === 0 && <p className="mt-2 text-madder">At least one part must be above 0.</p>}
         </div>
         <div>
-          <h3 className="font-semibold text-ink-2">{isTurned ? "The order would be" : "The order is"}</h3>
-          {order.length === 0 && <p className="text-ink-2">No task is open.</p>}
+          <h3 className="font-semibold text-ink-2">{isTurned ? "New order" : "Current order"}</h3>
+          {order.length === 0 && <p className="text-ink-2">No open tasks</p>}
           <ol>
             {order.map(({ task, points }, at) => (
               <li

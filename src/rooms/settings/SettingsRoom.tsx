@@ -58,7 +58,7 @@ function WorkingWeek() {
   return (
     <Section
       title="Working hours"
-      note="The rail hatches what lies outside them; the capacity is what the day’s load is measured against."
+      note="Time outside your working hours is hatched on the rail. The capacity is how much work a day can hold."
     >
       <div className="grid grid-cols-[minmax(90px,150px)_84px_84px_96px] items-center gap-x-3 gap-y-1">
         <span />
@@ -99,7 +99,7 @@ function WorkingWeek() {
                   />
                 </>
               ) : (
-                <span className="col-span-3 text-ink-3">free</span>
+                <span className="col-span-3 text-ink-3">day off</span>
               )}
             </div>
           );
@@ -117,10 +117,10 @@ function TimeWriting() {
   return (
     <Section title="Days and hours">
       <Choices
-        label="The week begins on"
+        label="Week starts on"
         value={String(firstWeekday ?? "")}
         options={[
-          ["", "as usual here"],
+          ["", "local default"],
           ["1", name(1)],
           ["6", name(6)],
           ["7", name(7)],
@@ -131,7 +131,7 @@ function TimeWriting() {
         label="Clock"
         value={hour12 === undefined ? "" : hour12 ? "12" : "24"}
         options={[
-          ["", "as usual here"],
+          ["", "local default"],
           ["24", "24 hours"],
           ["12", "12 hours"],
         ]}
@@ -147,7 +147,7 @@ function TimeWriting() {
         set={(value) => act(saveSettings, { showWeekNumbers: value === "yes" })}
       />
       <Choices
-        label="Steps on the rail"
+        label="Rail steps"
         value={String(snapMinutes)}
         options={["1", "5", "10", "15", "30"].map((step) => [step, `${step} min`] as const)}
         set={(value) => act(saveSettings, { snapMinutes: Number(value) })}
@@ -162,17 +162,14 @@ function You() {
   const people = useList("kind", "person") as readonly PersonRecord[];
   const act = useAct();
   return (
-    <Section
-      title="You"
-      note="Which of the people you are. A field of your own can start with it: its formula is “me”."
-    >
+    <Section title="You" note="Choose which person you are. Formulas can refer to you as “me”.">
       <select
         className="field w-48"
         aria-label="You are"
         value={me ?? ""}
         onChange={({ target }) => act(saveSettings, { me: target.value || undefined })}
       >
-        <option value="">none of them</option>
+        <option value="">none</option>
         {people.map(({ id, title }) => (
           <option key={id} value={id}>
             {title}
@@ -194,10 +191,7 @@ function Priorities() {
     save(levels);
   };
   return (
-    <Section
-      title="Priority levels"
-      note="From the most pressing to the least. These words are understood when something is added."
-    >
+    <Section title="Priority levels" note="From highest to lowest. You can type these words when you add something.">
       <ol>
         {priorities.map((level, at) => (
           <li key={level.id} className="flex items-center gap-2 py-0.5">
@@ -228,10 +222,10 @@ function Priorities() {
             </button>
             <button
               className="button-quiet"
-              aria-label={`Take ${level.title} out`}
+              aria-label={`Remove ${level.title}`}
               onClick={() => save(priorities.filter((one) => one.id !== level.id))}
             >
-              Take out
+              Remove
             </button>
           </li>
         ))}

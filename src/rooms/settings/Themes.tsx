@@ -22,9 +22,7 @@ export function Themes() {
   };
   return (
     <Section title="Themes" note="The kinds of work. A theme’s dye colours its tasks, blocks and events everywhere.">
-      {themes.length === 0 && (
-        <p className="mb-2 text-ink-3">There is no theme yet. Name the first kind of work below.</p>
-      )}
+      {themes.length === 0 && <p className="mb-2 text-ink-3">No themes yet. Add the first one below.</p>}
       <ul>
         {themes.map((theme) => (
           <li key={theme.id} className="flex flex-wrap items-center gap-2 py-0.5">
@@ -56,20 +54,20 @@ export function Themes() {
                   const minutes = typed.trim() === "" ? undefined : parseDuration(typed);
                   if (typed.trim() !== "" && minutes === undefined)
                     notify({
-                      text: `“${typed}” is not a length of time, like “9 h”. Nothing was changed.`,
+                      text: `“${typed}” is not a length of time. Enter one like “9 h”. Nothing was changed.`,
                       tone: "refused",
                     });
                   else edit(theme, { weeklyMinutes: minutes });
                 }}
               />
             </div>
-            <span className="text-ink-2">a week</span>
+            <span className="text-ink-2">per week</span>
             <button
               className="button-quiet"
-              aria-label={`Remove ${theme.title}`}
+              aria-label={`Delete ${theme.title}`}
               onClick={() => act(removeRecord, { id: theme.id })}
             >
-              Remove
+              Delete
             </button>
           </li>
         ))}
@@ -77,8 +75,8 @@ export function Themes() {
       <form className="mt-2 flex gap-2" onSubmit={add}>
         <input
           className="field w-48"
-          aria-label="Name of a new theme"
-          placeholder="A kind of work"
+          aria-label="Name of the new theme"
+          placeholder="New theme"
           value={title}
           onChange={(event) => setTitle(event.target.value)}
         />

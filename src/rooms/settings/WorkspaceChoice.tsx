@@ -33,7 +33,7 @@ export function WorkspaceChoice() {
         {name === "demo" ? (
           <>
             <button className="button" onClick={() => void go("own")}>
-              Go to my own workspace
+              Switch to my workspace
             </button>
             <button className="button" onClick={() => setAsking(true)}>
               Reset the demo
@@ -41,7 +41,7 @@ export function WorkspaceChoice() {
           </>
         ) : (
           <button className="button" onClick={() => void go("demo")}>
-            Look around in the demo
+            Try the demo
           </button>
         )}
       </div>

@@ -26,7 +26,7 @@ export function useLongWork<Door>(makeWorker: () => Worker) {
     const stop = () => {
       stopped = true;
       worker.terminate();
-      say("Stopped. Nothing was changed.");
+      say("Cancelled. Nothing was changed.");
     };
     setStage({ at: "working", what, share: 0, stop });
     let kept = false;
@@ -57,7 +57,10 @@ export function useLongWork<Door>(makeWorker: () => Worker) {
   const whenSaved = async (): Promise<boolean> => {
     workspace.store.settle();
     if (workspace.journal.saving.kind === "failed") {
-      say("The last changes are not saved yet. Save all as a file above, or try again. Nothing was changed.", true);
+      say(
+        "Your latest changes are not saved yet. Save everything as a file above, or try again. Nothing was changed.",
+        true,
+      );
       return false;
     }
     await workspace.journal.durable();
@@ -73,7 +76,7 @@ export function WorkLine({ stage }: { stage: Stage }) {
       <p role="status" className="mt-2">
         {stage.what}, {Math.round(stage.share * 100)} %{" "}
         <button className="link" onClick={stage.stop}>
-          Stop
+          Cancel
         </button>
       </p>
     );

@@ -16,19 +16,19 @@ describe("themes", () => {
 
   it("are made with a dye that no other has", async () => {
     const { getByRole, user, store } = await drawn();
-    await user.type(getByRole("textbox", { name: "Name of a new theme" }), "Office{Enter}");
+    await user.type(getByRole("textbox", { name: "Name of the new theme" }), "Office{Enter}");
     const made = (store.list("kind", "theme") as Theme[]).find(({ title }) => title === "Office");
     expect(made).toBeTruthy();
     expect(made?.dye).not.toBe("lichen");
-    expect(getByRole("textbox", { name: "Name of a new theme" })).toHaveProperty("value", "");
+    expect(getByRole("textbox", { name: "Name of the new theme" })).toHaveProperty("value", "");
   });
 
   it("need a name of their own", async () => {
     const { getByRole, user, store } = await drawn();
-    await user.type(getByRole("textbox", { name: "Name of a new theme" }), "survey{Enter}");
+    await user.type(getByRole("textbox", { name: "Name of the new theme" }), "survey{Enter}");
     expect(store.list("kind", "theme")).toHaveLength(1);
     expect(currentNotice()?.tone).toBe("refused");
-    expect(getByRole("textbox", { name: "Name of a new theme" })).toHaveProperty("value", "survey");
+    expect(getByRole("textbox", { name: "Name of the new theme" })).toHaveProperty("value", "survey");
   });
 
   it("get another dye, another name and a target a week", async () => {
@@ -47,7 +47,7 @@ describe("themes", () => {
 
   it("go, and come back with what was theirs", async () => {
     const { getByRole, user, store, undo } = await drawn();
-    await user.click(getByRole("button", { name: "Remove Survey" }));
+    await user.click(getByRole("button", { name: "Delete Survey" }));
     expect(store.get("survey")).toBeUndefined();
     undo();
     expect(store.get("survey")).toEqual(survey);
@@ -64,8 +64,8 @@ describe("what the plan keeps free", () => {
     expect(settingsOf(store).bufferMinutes).toBe(15);
     await user.click(buffer.getByRole("radio", { name: "none" }));
     expect(settingsOf(store).bufferMinutes).toBeUndefined();
-    const pause = within(getByRole("radiogroup", { name: "Longest without a pause" }));
-    await user.click(pause.getByRole("radio", { name: "do not warn" }));
+    const pause = within(getByRole("radiogroup", { name: "Longest stretch without a break" }));
+    await user.click(pause.getByRole("radio", { name: "no warning" }));
     expect(settingsOf(store).longestRunMinutes).toBe(0);
   });
 });
@@ -93,16 +93,16 @@ describe("the parts of the pull", () => {
     only(screen, "Priority");
     expect(order(screen)[0]).toBe("Vital");
     expect(settingsOf(screen.store).pullWeights).toBeUndefined();
-    await screen.user.click(screen.getByRole("button", { name: "Leave them as they were" }));
-    expect(screen.getByRole("button", { name: "Back to the usual" })).toHaveProperty("disabled", true);
+    await screen.user.click(screen.getByRole("button", { name: "Discard changes" }));
+    expect(screen.getByRole("button", { name: "Reset to defaults" })).toHaveProperty("disabled", true);
   });
 
   it("are kept in one step, and brought back to the usual", async () => {
     const screen = await drawn();
     only(screen, "Carried often");
-    await screen.user.click(screen.getByRole("button", { name: "Keep these" }));
+    await screen.user.click(screen.getByRole("button", { name: "Save" }));
     expect(settingsOf(screen.store).pullWeights).toMatchObject({ carried: 50, priority: 0 });
-    await screen.user.click(screen.getByRole("button", { name: "Back to the usual" }));
+    await screen.user.click(screen.getByRole("button", { name: "Reset to defaults" }));
     expect(settingsOf(screen.store).pullWeights).toBeUndefined();
     screen.undo();
     expect(settingsOf(screen.store).pullWeights).toMatchObject({ carried: 50 });
@@ -112,8 +112,8 @@ describe("the parts of the pull", () => {
     const screen = await drawn();
     for (const part of screen.getAllByRole("slider").map((one) => one.getAttribute("aria-label")!))
       turn(screen, part, 0);
-    screen.getByText("At least one part must count.");
-    expect(screen.getByRole("button", { name: "Keep these" })).toHaveProperty("disabled", true);
+    screen.getByText("At least one part must be above 0.");
+    expect(screen.getByRole("button", { name: "Save" })).toHaveProperty("disabled", true);
     expect(Object.values(usualWeights).some((weight) => weight > 0)).toBe(true);
   });
 });

@@ -14,7 +14,10 @@ export function ClockField({ label, minute, set }: { label: string; minute: numb
       commit={(typed) => {
         const value = parseClock(typed);
         if (value === undefined)
-          notify({ text: `“${typed}” is not a clock time, like 8:00. Nothing was changed.`, tone: "refused" });
+          notify({
+            text: `“${typed}” is not a time of day. Enter one like 8:00. Nothing was changed.`,
+            tone: "refused",
+          });
         else set(value);
       }}
     />
@@ -38,7 +41,10 @@ export function LengthField({
       commit={(typed) => {
         const value = parseDuration(typed);
         if (value === undefined)
-          notify({ text: `“${typed}” is not a length of time, like “7 h 30”. Nothing was changed.`, tone: "refused" });
+          notify({
+            text: `“${typed}” is not a length of time. Enter one like “7 h 30”. Nothing was changed.`,
+            tone: "refused",
+          });
         else set(value);
       }}
     />

@@ -55,8 +55,8 @@ export function DayNeighbours({ date, today }: { date: DateText; today: DateText
   return (
     <footer className="mt-10 border-t border-hairline pt-3 text-ink-2">
       {notes.length > 0 && (
-        <section className="mb-3" aria-label="Notes of this day’s events">
-          <h2 className="font-semibold">Notes of this day’s events</h2>
+        <section className="mb-3" aria-label="Notes for this day’s events">
+          <h2 className="font-semibold">Notes for this day’s events</h2>
           <ul>
             {notes.map(({ event, notes: page }) => (
               <li key={event.id} className="grid grid-cols-[48px_1fr] gap-2 border-b border-hairline py-1">
@@ -69,17 +69,17 @@ export function DayNeighbours({ date, today }: { date: DateText; today: DateText
           </ul>
         </section>
       )}
-      <nav aria-label="Pages beside this one" className="flex flex-wrap justify-between gap-3">
+      <nav aria-label="Previous and next page" className="flex flex-wrap justify-between gap-3">
         {before ? (
           <button className="link" onClick={go(before)}>
-            Page before: {named(before)}
+            Previous page: {named(before)}
           </button>
         ) : (
           <span />
         )}
         {after && (
           <button className="link" onClick={go(after)}>
-            Page after: {named(after)}
+            Next page: {named(after)}
           </button>
         )}
       </nav>

@@ -99,7 +99,7 @@ export function DayPageView({ id, date, today }: DayPageViewProps) {
           id={id}
           date={date}
           label={`Page of ${dateText(date, "full", style)}`}
-          placeholder="Write here. “- [ ]” begins a task, “12:15-13:00 lunch” sets an hour aside."
+          placeholder="Write here. Type “- [ ]” for a task, or “12:15-13:00 lunch” to set aside time."
           onPlace={(line) => place(draggedOf(line))}
           onGiveDay={(tasks, at) => setGiving({ tasks, ...at })}
           onDragLine={(event, line) => startDrag(event, { dragged: draggedOf(line) })}
@@ -112,7 +112,7 @@ export function DayPageView({ id, date, today }: DayPageViewProps) {
         <Suspense>
           <DayPopover
             at={giving}
-            label={giving.tasks.length === 1 ? "A day for the task" : `A day for ${giving.tasks.length} tasks`}
+            label={giving.tasks.length === 1 ? "Day for the task" : `A day for ${giving.tasks.length} tasks`}
             today={today}
             value={store.find("task", giving.tasks[0])?.doDay}
             onPick={(day) => {

@@ -90,7 +90,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
         Math.min(1440 - snap, Math.round(at / snap) * snap + step * (event.shiftKey ? 60 : snap)),
       );
       setCursor(next);
-      notify({ text: `${clockText(next, style)}. Enter sets time aside here.` });
+      notify({ text: `${clockText(next, style)}. Press Enter to set aside time here.` });
     } else if (event.key === "Enter") {
       const startMinute = Math.round(at / snap) * snap;
       setDrawn({ date, startMinute, endMinute: Math.min(1440, startMinute + usualBlockMinutes) });
@@ -125,10 +125,10 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
         </span>
         {date >= today && hours && (
           <Why of={{ what: "free", date, fromMinute: nowMinute ?? 0 }}>
-            {freeMinutes > 0 ? `${durationText(freeMinutes)} free` : "nothing free"}
+            {freeMinutes > 0 ? `${durationText(freeMinutes)} free` : "no free time"}
           </Why>
         )}
-        {date >= today && !hours && <span>free day</span>}
+        {date >= today && !hours && <span>day off</span>}
       </h2>
       {wholeDay.map((event) => (
         <AllDay key={event.id} event={event} />

@@ -11,7 +11,7 @@ const drawn = () => draw(<SideColumn date={today} today={today} hidden={false} /
 const rows = (container: HTMLElement) =>
   [...container.querySelectorAll<HTMLElement>("[data-tray]")].map((row) => row.dataset.tray);
 
-describe("what is not placed", () => {
+describe("tasks not placed", () => {
   it("stands in its old order again after a tick by key and its undo, also among tasks of the same minute", async () => {
     const { container, user, store, undo } = await drawn();
     expect(rows(container)).toEqual(["ta", "tb", "tc", "td"]);
@@ -42,7 +42,7 @@ describe("what is not placed", () => {
     expect(getByText("3 tasks")).toBeTruthy();
     act(() => void store.act(setState, { tasks: ["tb", "tc", "td"], state: "dropped" }));
     expect(queryByText(/tasks?$/)).toBeNull();
-    expect(container.textContent).toContain("Nothing waits for an hour.");
+    expect(container.textContent).toContain("Nothing to place. Press N to add a task.");
     act(() => void store.act(editRecord, { id: "tb", fields: { state: "open" } }));
     expect(rows(container)).toEqual(["tb"]);
   });

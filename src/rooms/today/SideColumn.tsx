@@ -58,7 +58,7 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
         <span>{tasks.length > 0 && `${tasks.length} ${tasks.length === 1 ? "task" : "tasks"}`}</span>
       </h2>
       {tasks.length === 0 ? (
-        <p className="px-3.5 text-ink-2">Nothing waits for an hour. Press N to add what comes up.</p>
+        <p className="px-3.5 text-ink-2">Nothing to place. Press N to add a task.</p>
       ) : (
         <div className="mx-3.5 min-h-0 overflow-y-auto border-t-2 border-ink [scrollbar-width:thin]">
           <ul ref={list} onKeyDown={press}>
@@ -77,7 +77,7 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
         <p className={`flex-none px-3.5 py-2.5 text-ink-2 ${tasks.length > 0 ? "border-t border-rule" : ""}`}>
           {works
             ? freeText(free, capacityMinutes(settings.workingWeek, date), tasks, (task) => store.lengthOf(task))
-            : "It is a free day."}
+            : "This is a day off."}
         </p>
       )}
     </aside>
@@ -86,7 +86,7 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
 
 /** "1 h 30 of 8 h is free. The first three fit." What has no estimate is counted as half an hour, and that is said. */
 function freeText(free: number, capacity: number, tasks: readonly Task[], lengthOf: LengthOf): string {
-  if (free === 0) return "No working time is free.";
+  if (free === 0) return "No free working time.";
   let left = free;
   let fit = 0;
   let guessed = 0;
@@ -102,13 +102,13 @@ function freeText(free: number, capacity: number, tasks: readonly Task[], length
   const which =
     fit === 0
       ? tasks.length > 0
-        ? "The first does not fit."
+        ? "The first task does not fit."
         : ""
       : fit === tasks.length
-        ? "All of it fits."
+        ? "Everything fits."
         : fit < numbers.length
           ? `The ${numbers[fit]} ${fit === 1 ? "fits" : "fit"}.`
           : `The first ${fit} fit.`;
   const guess = guessed > 0 ? ` ${durationText(usualBlockMinutes)} is assumed where there is no estimate.` : "";
-  return `${durationText(free)} of ${durationText(capacity)} is free. ${which}${guess}`.trim();
+  return `${durationText(free)} of ${durationText(capacity)} free. ${which}${guess}`.trim();
 }

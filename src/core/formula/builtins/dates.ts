@@ -14,15 +14,15 @@ const months = [
 function dateFrom(from: FeelValue): FeelValue {
   if (from instanceof FeelDate) return from;
   if (from instanceof FeelDateTime) return new FeelDate(from.day);
-  if (typeof from !== "string") return nothing("A date is made of a text, a date or three numbers.");
-  return dateOfText(from) ?? nothing(`“${from}” is not a date that exists.`);
+  if (typeof from !== "string") return nothing("A date needs a text, a date or three numbers.");
+  return dateOfText(from) ?? nothing(`“${from}” is not a valid date.`);
 }
 
 function timeFrom(from: FeelValue): FeelValue {
   if (from instanceof FeelTime) return from;
   if (from instanceof FeelDateTime) return new FeelTime(from.seconds, from.zone);
   if (from instanceof FeelDate) return new FeelTime(0, { offsetSeconds: 0 });
-  if (typeof from !== "string") return nothing("A time is made of a text, a moment or numbers.");
+  if (typeof from !== "string") return nothing("A time needs a text, a date and time, or numbers.");
   return timeOfText(from) ?? nothing(`“${from}” is not a time of day.`);
 }
 
@@ -32,7 +32,7 @@ export const temporalConstructors = {
     define({ from: "any" }, ({ from }) => dateFrom(from)),
     define(
       { year: "number", month: "number", day: "number" },
-      ({ year, month, day }) => dateOfParts(year, month, day) ?? nothing("There is no such date."),
+      ({ year, month, day }) => dateOfParts(year, month, day) ?? nothing("This date does not exist."),
     ),
   ),
   time: defineAny(
@@ -42,7 +42,7 @@ export const temporalConstructors = {
       ({ hour, minute, second, offset }): FeelValue => {
         const whole = [hour, minute].every(Number.isInteger);
         if (!whole || hour < 0 || hour > 23 || minute < 0 || minute > 59 || second < 0 || second >= 60)
-          return nothing("There is no such time of day.");
+          return nothing("This time of day does not exist.");
         const seconds = hour * 3600 + minute * 60 + second;
         return offset instanceof DaysDuration
           ? new FeelTime(seconds, { offsetSeconds: offset.seconds })
@@ -57,8 +57,8 @@ export const temporalConstructors = {
     define({ from: "any" }, ({ from }): FeelValue => {
       if (from instanceof FeelDateTime) return from;
       if (from instanceof FeelDate) return new FeelDateTime(from.day, 0);
-      if (typeof from !== "string") return nothing("A moment is made of a text, or of a date and a time.");
-      return dateTimeOfText(from) ?? nothing(`“${from}” is not a date and time that exist.`);
+      if (typeof from !== "string") return nothing("A date and time needs a text, or a date and a time.");
+      return dateTimeOfText(from) ?? nothing(`“${from}” is not a valid date and time.`);
     }),
     define({ date: "date", time: "any" }, ({ date, time }): FeelValue => {
       if (!(time instanceof FeelTime)) return nothing("“time” must be a time of day.");
@@ -67,8 +67,8 @@ export const temporalConstructors = {
   ),
   duration: define({ from: "any" }, ({ from }): FeelValue => {
     if (from instanceof DaysDuration || from instanceof MonthsDuration) return from;
-    if (typeof from !== "string") return nothing("A duration is made of a text, like P1M or PT30M.");
-    return durationOfText(from) ?? nothing(`“${from}” is not a duration, like P1M or PT30M.`);
+    if (typeof from !== "string") return nothing("A duration needs a text, like P1M or PT30M.");
+    return durationOfText(from) ?? nothing(`“${from}” is not a duration. Use a text like P1M or PT30M.`);
   }),
   "years and months duration": define(
     { from: "date", to: "date" },

@@ -62,7 +62,8 @@ export function define<const P extends Readonly<Record<string, Parameter>>>(
   const names = Object.keys(parameters);
   return new FeelFunction(names, (values) => {
     const given: Record<string, unknown> = {};
-    if (values.length > names.length) return nothing(`It takes ${names.length} values, not ${values.length}.`);
+    if (values.length > names.length)
+      return nothing(`The function takes ${names.length} values, not ${values.length}.`);
     for (let at = 0; at < names.length; at++) {
       const name = names[at] as string;
       const parameter = parameters[name] as Parameter;
@@ -73,7 +74,7 @@ export function define<const P extends Readonly<Record<string, Parameter>>>(
       if (optional && (value === undefined || value === null)) continue;
       if (type === "list" && value !== null && !isList(value)) value = [value as FeelValue];
       if (!takes[type](value as FeelValue))
-        return nothing(`“${name}” must be a ${type}, and is ${typeOf(value as FeelValue)}.`);
+        return nothing(`“${name}” must be a ${type}, not ${typeOf(value as FeelValue)}.`);
       given[name] = value;
     }
     return call(given as { [K in keyof P]: Given<P[K]> });

@@ -17,7 +17,7 @@ export const builtins: ReadonlyMap<string, FeelFunction> = new Map<string, FeelF
     ...dateFunctions,
     ...rangeFunctions,
     not: define({ negand: "any" }, ({ negand }): FeelValue =>
-      typeof negand === "boolean" ? !negand : nothing("“not” asks for true or false."),
+      typeof negand === "boolean" ? !negand : nothing("“not” needs true or false."),
     ),
   }),
 );

@@ -22,7 +22,7 @@ function numbers(list: Values): readonly number[] | null {
   const other = list.find((one) => typeof one !== "number");
   return other === undefined
     ? (list as readonly number[])
-    : nothing(`The list holds ${typeOf(other)}, not only numbers.`);
+    : nothing(`The list must contain only numbers, but it contains a ${typeOf(other)}.`);
 }
 
 function extreme(list: Values, sign: 1 | -1): FeelValue {
@@ -40,7 +40,7 @@ export function sumOf(list: Values): FeelValue {
   const [first, ...rest] = list;
   if (first === undefined) return null;
   if (!(typeof first === "number" || first instanceof DaysDuration || first instanceof MonthsDuration))
-    return nothing(`The list holds ${typeOf(first)}, which has no sum.`);
+    return nothing(`The list contains a ${typeOf(first)}, which cannot be added up.`);
   return rest.reduce<FeelValue>((sum, one) => (sum === null ? null : add(sum, one)), first);
 }
 
@@ -51,7 +51,7 @@ function together(list: Values, decisive: boolean): boolean | null {
     if (one === decisive) return decisive;
     if (typeof one !== "boolean") unknown = true;
   }
-  return unknown ? nothing("The list holds something that is neither true nor false.") : !decisive;
+  return unknown ? nothing("The list contains a value that is neither true nor false.") : !decisive;
 }
 
 function distinct(list: Values): FeelValue[] {
@@ -82,13 +82,12 @@ const whole = (position: number, length: number) =>
   Number.isInteger(position) && position !== 0 && Math.abs(position) <= length;
 /** Where a position of the standard lies, from 0. */
 const place = (position: number, length: number) => (position > 0 ? position - 1 : length + position);
-const outside = () => nothing("The list has no such position.");
+const outside = () => nothing("The list has no item at this position.");
 
 function sorted(list: Values, before: FeelFunction | undefined): FeelValue {
   if (before)
     return list.toSorted((a, b) => (before.call([a, b]) === true ? -1 : before.call([b, a]) === true ? 1 : 0));
-  if (list.some((one) => compare(one, list[0] as FeelValue) === null))
-    return nothing("The list cannot be put in order.");
+  if (list.some((one) => compare(one, list[0] as FeelValue) === null)) return nothing("The list cannot be sorted.");
   return list.toSorted((a, b) => compare(a, b) as number);
 }
 
@@ -209,7 +208,7 @@ export const listFunctions = {
     for (const entry of entries) {
       const key = isContext(entry) ? entry.get("key") : undefined;
       if (!isContext(entry) || typeof key !== "string" || all.has(key))
-        return nothing("Each entry needs a key of its own and a value.");
+        return nothing("Each entry needs its own key and a value.");
       all.set(key, entry.get("value") ?? null);
     }
     return new ContextOfEntries(all);

@@ -42,13 +42,13 @@ export const numberFunctions = {
     return nothing("“n” must be a number or a duration.");
   }),
   modulo: define({ dividend: "number", divisor: "number" }, ({ dividend, divisor }) =>
-    divisor === 0 ? nothing("Something is divided by zero.") : dividend - divisor * Math.floor(dividend / divisor),
+    divisor === 0 ? nothing("Division by zero.") : dividend - divisor * Math.floor(dividend / divisor),
   ),
   sqrt: define({ number: "number" }, ({ number }) =>
-    number < 0 ? nothing("There is no root of a number below zero.") : Math.sqrt(number),
+    number < 0 ? nothing("The square root of a negative number does not exist.") : Math.sqrt(number),
   ),
   log: define({ number: "number" }, ({ number }) =>
-    number <= 0 ? nothing("There is no logarithm of zero or less.") : Math.log(number),
+    number <= 0 ? nothing("The logarithm needs a number above zero.") : Math.log(number),
   ),
   exp: define({ number: "number" }, ({ number }) => Math.exp(number)),
   odd: define({ number: "number" }, ({ number }) => Math.abs(number % 2) === 1),

@@ -73,12 +73,12 @@ function relation(holds: (a: Span, b: Span) => boolean): FeelFunction {
     ["range1", "range2"],
     (values) => {
       const [a, b] = values;
-      if (a === undefined || b === undefined || values.length > 2) return nothing("It compares two values.");
-      if (a === null || b === null) return nothing("One of the two is null.");
+      if (a === undefined || b === undefined || values.length > 2) return nothing("The function compares two values.");
+      if (a === null || b === null) return nothing("One of the two values is empty.");
       try {
         return holds(spanOf(a), spanOf(b));
       } catch (error) {
-        if (error instanceof NoOrder) return nothing("The two have no order.");
+        if (error instanceof NoOrder) return nothing("The two values cannot be compared.");
         throw error;
       }
     },

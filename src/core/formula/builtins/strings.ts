@@ -11,7 +11,7 @@ export const stringFunctions = {
     { string: "string", "start position": "number", length: "number?" },
     ({ string, "start position": start, length }) => {
       const letters = [...string];
-      if (start === 0) return nothing("Positions begin at 1.");
+      if (start === 0) return nothing("Positions start at 1.");
       const from = start > 0 ? start - 1 : Math.max(0, letters.length + start);
       return letters.slice(from, length === undefined ? undefined : from + length).join("");
     },
@@ -52,7 +52,7 @@ export const stringFunctions = {
     const texts = list.filter((one) => one !== null);
     return texts.every((one) => typeof one === "string" && (spend(1 + (one.length >> 3)), true))
       ? texts.join(delimiter)
-      : nothing("Only texts can be joined.");
+      : nothing("Only text can be joined.");
   }),
   string: define({ from: "any" }, ({ from }): FeelValue => (from === null ? null : feelText(measured(from)))),
   number: define(
@@ -60,7 +60,7 @@ export const stringFunctions = {
     ({ from, "grouping separator": grouping, "decimal separator": decimal }) => {
       if (typeof from === "number") return from;
       if (typeof from !== "string") return nothing("“from” must be a text.");
-      if (grouping !== undefined && grouping === decimal) return nothing("The two separators must differ.");
+      if (grouping !== undefined && grouping === decimal) return nothing("The two separators must be different.");
       const plain = (grouping ? from.split(grouping).join("") : from).replace(decimal ?? ".", ".");
       return /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(plain)
         ? Number(plain)

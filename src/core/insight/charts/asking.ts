@@ -107,8 +107,3 @@ export function calledBy(store: Store, id: Id | undefined, without: string): str
   const record: PensumRecord | undefined = store.get(id);
   return record ? titleOf(record, store) : "Deleted";
 }
-
-/** "A", "A and B", "A, B and C". */
-export function listed(words: readonly string[]): string {
-  return new Intl.ListFormat("en", { type: "conjunction" }).format(words).replace(/, and /, " and ");
-}

@@ -1,7 +1,7 @@
 import { dyeOf } from "../../things";
-import { durationText } from "../../time";
+import { durationText, listed } from "../../time";
 import type { Chart } from "../chart";
-import { calledBy, entriesBehind, listed, minutesBy, sum, type Asking } from "./asking";
+import { calledBy, entriesBehind, minutesBy, sum, type Asking } from "./asking";
 
 const most = 10;
 

@@ -78,8 +78,8 @@ describe("a workspace written as a folder", () => {
   it("goes through a zip archive byte for byte, and a damaged one is refused", () => {
     const archive = Buffer.concat([...zipOf(files)]);
     expect(byPath(unzip(archive))).toEqual(byPath(files));
-    expect(() => unzip(archive.subarray(0, 5000))).toThrow("no zip archive");
-    expect(() => unzip(utf8("not a zip"))).toThrow("no zip archive");
+    expect(() => unzip(archive.subarray(0, 5000))).toThrow("not a zip file");
+    expect(() => unzip(utf8("not a zip"))).toThrow("not a zip file");
   });
 
   it("refuses an archive in which a file is not what it was, by its name", () => {
@@ -197,7 +197,7 @@ describe("a foreign folder of Markdown", () => {
   it("keeps a page that is no UTF-8 as a file, and says so", () => {
     const bytes = new Uint8Array([0x23, 0x20, 0xff, 0xfe]);
     const reading = read([{ path: "old/latin.md", bytes }, file("a.md", "a")]);
-    expect(reading.faults).toEqual([{ path: "old/latin.md", reason: "Kept as a file: it is no UTF-8 text." }]);
+    expect(reading.faults).toEqual([{ path: "old/latin.md", reason: "Kept as a file, because it is not UTF-8 text." }]);
     expect(reading.files[0]).toMatchObject({ name: "old/latin.md", bytes });
   });
 });

@@ -168,8 +168,8 @@ class FolderReader {
         ? this.#addSetup(value.record, version)
         : value?.file
           ? holdNamed(held, value.file)
-          : "it cannot be read";
-      if (fault) this.#fault(`${setupPath}, line ${at + 1}`, `Left out: ${fault}.`);
+          : "it could not be read";
+      if (fault) this.#fault(`${setupPath}, line ${at + 1}`, `Skipped: ${fault}.`);
     }
     this.#isNative = version !== undefined;
     this.#renew();
@@ -180,7 +180,7 @@ class FolderReader {
     if (header?.pensum !== "folder") return undefined;
     if (Number(header.format) > folderFormat || Number(header.model) > modelVersion)
       throw new Refusal(
-        "This folder was written by a newer Pensum. Bring Pensum up to date and read it then. Nothing was changed.",
+        "This folder was exported by a newer version of Pensum. Update Pensum, then import it. Nothing was changed.",
       );
     return Number(header.model);
   }
@@ -205,7 +205,7 @@ class FolderReader {
     const known = id === undefined ? named.get(path) : named.get(id);
     if (bytes.length > largestFile) {
       const size = `${Math.round(bytes.length / 1024 / 1024)} MB`;
-      return this.#fault(path, `Left out: it has ${size}, and a file may have 50 MB.`);
+      return this.#fault(path, `Skipped: it is too large (${size}). The limit is 50 MB per file.`);
     }
     const name = known?.name ?? (path.includes("/") ? path : `./${path}`);
     const held = this.#options.held.find((one) => one.id === known?.id || one.name === name);
@@ -220,20 +220,23 @@ class FolderReader {
     const { path } = file;
     const text = utf8(file.bytes);
     if (text === undefined) {
-      this.#fault(path, "Kept as a file: it is no UTF-8 text.");
+      this.#fault(path, "Kept as a file, because it is not UTF-8 text.");
       return this.#hold(file, new Map());
     }
     const split = splitFrontMatter(text);
     const entries = split.raw === "" ? new Map<string, unknown>() : readEntries(split.inner);
-    if (!entries) this.#fault(path, "Its front matter is no YAML, and stays in the text.");
+    if (!entries) this.#fault(path, "Its front matter is not valid YAML and was kept in the text.");
     const body = entries ? split.body : text;
     const record = this.#whose(path, entries ?? new Map(), entries ? split.raw : "", body);
     if (!record) return;
-    if (this.#ids.has(record.id)) return this.#fault(path, `Left out: ${record.id} has a file already.`);
+    if (this.#ids.has(record.id)) return this.#fault(path, `Skipped: ${record.id} already has a file.`);
     const present = this.#base.get(record.id);
     if (present && present.kind !== record.kind) {
       const [is, was] = [kindNames[record.kind], kindNames[present.kind]].map((name) => name.toLowerCase());
-      return this.#fault(path, `Left out: it is a ${is}, and in the workspace ${record.id} is a ${was}.`);
+      return this.#fault(
+        path,
+        `Skipped: ${record.id} is a different kind of record in this workspace (${was}, not ${is}).`,
+      );
     }
     this.#ids.add(record.id);
     const source = "source" in record ? record.source : undefined;
@@ -273,14 +276,14 @@ class FolderReader {
     if (kind === "day") {
       const date = id.slice("day-".length);
       if (isDate(date)) return { id, kind, date, text: "" };
-      return void this.#fault(path, `Left out: “${date}” is not a date that exists.`);
+      return void this.#fault(path, `Skipped: “${date}” is not a valid date.`);
     }
     const fresh = { id, title, now: createdAt };
     const bare = { ...(kind === "row" ? bareRow("", fresh) : bareRecord(kind, fresh)) } as Record<string, unknown>;
     if (kind === "row") {
       const wanted = entries.get("register") ?? path.split("/")[1];
       const register = ownRegisters(this.#store).find((one) => one.title === wanted || `#${one.id}` === wanted);
-      if (!register) return void this.#fault(path, `Left out: there is no register “${String(wanted)}”.`);
+      if (!register) return void this.#fault(path, `Skipped: there is no register “${String(wanted)}”.`);
       bare.register = register.id;
     }
     if (kind === "note" && !entries.has("folder")) {
@@ -432,9 +435,9 @@ class FolderReader {
   /** Gives a field what a file says; false, and said, where it means nothing to the field. */
   #give(fields: Record<string, unknown>, field: Field, said: unknown, path: string): boolean {
     const value = meant(this.#store, this.#references, field, said);
-    const fault = value === undefined ? `“${textOf(said)}” is not known.` : fieldFault(field, value);
+    const fault = value === undefined ? `“${textOf(said)}” was not found.` : fieldFault(field, value);
     if (fault) {
-      this.#fault(path, `${field.label} was left as it stands in the file: ${fault}`);
+      this.#fault(path, `${field.label} was not imported and stays in the file: ${fault}`);
       return false;
     }
     fields[field.name] = value;
@@ -453,7 +456,7 @@ class FolderReader {
   #checkIn(record: PensumRecord, path: string) {
     const fault = faultOf(record);
     if (!fault) return void this.#records.set(record.id, record);
-    this.#fault(path, `Left out: ${fault}.`);
+    this.#fault(path, `Skipped: ${fault}.`);
     const present = this.#base.get(record.id);
     if (present) this.#records.set(record.id, present);
     else this.#records.delete(record.id);
@@ -614,7 +617,7 @@ function parsed(line: string): unknown {
 
 function holdNamed(held: Map<string, HeldFile>, value: unknown): string | undefined {
   const { id, name, type } = value as Partial<HeldFile>;
-  if (typeof id !== "string" || typeof name !== "string" || typeof type !== "string") return "it names no file";
+  if (typeof id !== "string" || typeof name !== "string" || typeof type !== "string") return "it does not name a file";
   const file = { id, name, type, bytes: new Uint8Array() };
   held.set(id, file);
   held.set(name.replace(/^\.\//, ""), file);

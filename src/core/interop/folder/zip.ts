@@ -81,7 +81,8 @@ export function unzip(archive: Uint8Array): FolderFile[] {
     const entries = unzipSync(archive, {
       filter: ({ name, originalSize }) => {
         total += originalSize;
-        if (total > mostBytes) throw new Refusal("The archive holds more than 2 GB. Nothing was changed.");
+        if (total > mostBytes)
+          throw new Refusal("The zip file is larger than 2 GB when unpacked. Nothing was changed.");
         return !name.endsWith("/");
       },
     });
@@ -94,7 +95,7 @@ export function unzip(archive: Uint8Array): FolderFile[] {
     });
   } catch (error) {
     if (error instanceof Refusal) throw error;
-    throw new Refusal("This is no zip archive, or it is damaged. Nothing was changed.");
+    throw new Refusal("This is not a zip file, or it is damaged. Nothing was changed.");
   }
 }
 

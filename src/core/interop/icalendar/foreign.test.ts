@@ -104,7 +104,7 @@ describe.each(["Europe/Berlin", "America/New_York", "Asia/Tokyo"])("read in %s",
     ["in UTC", "RECURRENCE-ID:20260112T080000Z"],
     ["in another zone", "RECURRENCE-ID;TZID=America/New_York:20260112T030000"],
     ["as a date", "RECURRENCE-ID;VALUE=DATE:20260112"],
-  ])("an occurrence told %s takes the place of the one it moves", (_, recurrence) => {
+  ])("an occurrence told %s replaces the one it moves", (_, recurrence) => {
     const records = new Map<string, PensumRecord>();
     const text = calendar(
       ...series("Europe/Berlin", "20260105T090000", "FREQ=WEEKLY;COUNT=3"),

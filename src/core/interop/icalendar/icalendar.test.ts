@@ -117,7 +117,7 @@ describe("an event", () => {
     const unknown = reading(event("DTSTART;TZID=Mars:20261124T090000"));
     expect([...unknown.changes.added.values()]).toMatchObject([{ start: "2026-11-24T09:00" }]);
     expect(unknown.notes).toMatchObject([
-      { line: 3, reason: expect.stringMatching(/“Mars” is not known/) as string },
+      { line: 3, reason: expect.stringMatching(/“Mars” is unknown/) as string },
       {},
     ]);
     const described = calendar(

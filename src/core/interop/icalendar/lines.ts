@@ -59,16 +59,16 @@ export function componentsOf(text: string): ComponentLines[] {
       .toUpperCase();
     if (content.name === "BEGIN") {
       // What stands inside a calendar stands in nothing else; an event that begins inside an event shows that one never ended.
-      while (standsAlone(what) && open.some(({ name }) => standsAlone(name))) close("It does not end.");
+      while (standsAlone(what) && open.some(({ name }) => standsAlone(name))) close("Its end is missing.");
       open.push({ line: content.line, name: what, lines: [], inner: [] });
     } else if (content.name === "END") {
       const at = open.findLastIndex(({ name }) => name === what);
       if (at < 0) continue;
-      while (open.length - 1 > at) close("It does not end.");
+      while (open.length - 1 > at) close("Its end is missing.");
       close();
     } else open[open.length - 1]?.lines.push(content);
   }
-  while (open.length > 0) close(open[open.length - 1]?.name === "VCALENDAR" ? undefined : "It does not end.");
+  while (open.length > 0) close(open[open.length - 1]?.name === "VCALENDAR" ? undefined : "Its end is missing.");
   return all;
 }
 

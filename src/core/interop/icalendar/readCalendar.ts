@@ -261,7 +261,7 @@ class CalendarReader {
     const series = known === undefined ? uid && this.#before(uid, component.name) : read.get(known);
     const told = this.#time(parsed, "recurrence-id", component);
     if (uid === undefined || !series || told === undefined)
-      return "It changes one of a series that is not in the file.";
+      return "It changes one occurrence of a series that is not in the file.";
     const at = this.#asSeriesTells(told, series);
     const id = occurrenceId(series.id, at);
     const made = this.#made(component, parsed, id, uid, this.#records.get(id));
@@ -318,7 +318,7 @@ class CalendarReader {
 
   #event(component: ComponentLines, parsed: ICAL.Component, base: Fields, more: Fields): Event | string {
     const start = this.#time(parsed, "dtstart", component);
-    if (!start) return "It has no start that can be read.";
+    if (!start) return "It has no valid start.";
     const end = this.#end(parsed, component, start);
     const people = "people" in base ? base.people : [];
     const repeat = this.#repeat(parsed, component, start);
@@ -363,7 +363,7 @@ class CalendarReader {
             ? `${dateOf(given.local)}T00:00`
             : start.local;
     if (end > start.local) return end;
-    this.#notes.push({ line: component.line, reason: "It lasts no time; it is shown for 15 minutes." });
+    this.#notes.push({ line: component.line, reason: "It has no length and is shown for 15 minutes." });
     return addMinutes(start.local, 15);
   }
 
@@ -429,7 +429,7 @@ class CalendarReader {
     if (rules.length > 1)
       this.#notes.push({
         line: rules[1]?.line ?? component.line,
-        reason: "Only the first of its rules is followed; the others are kept.",
+        reason: "Only its first repeat rule is used; the others are kept.",
       });
     const rule = rules[0] && this.#ruleText(rules[0].text, start);
     const except = this.#times(parsed, "exdate", component, start);
@@ -448,7 +448,7 @@ class CalendarReader {
     if ("fault" in read) {
       this.#notes.push({
         line: rules[0]?.line ?? component.line,
-        reason: `It comes again by a rule that cannot be read: ${read.fault} It is taken once.`,
+        reason: `Its repeat rule is not valid: ${read.fault} It was imported as a single item.`,
       });
       return undefined;
     }
@@ -529,7 +529,7 @@ class CalendarReader {
     if (!described) {
       this.#notes.push({
         line: component.line,
-        reason: `The time zone “${tzid}” is not known; its times are taken as they stand.`,
+        reason: `The time zone “${tzid}” is unknown. Its times were imported without a time zone.`,
       });
       return { local, inOwn: local, zone: undefined };
     }
@@ -538,7 +538,7 @@ class CalendarReader {
     // A zone that only the file knows is taken at its own word for this moment.
     this.#notes.push({
       line: component.line,
-      reason: `The time zone “${tzid}” is only described in the file; its times are told in ${own}.`,
+      reason: `The time zone “${tzid}” is defined only in this file. Its times were converted to ${own}.`,
     });
     const moved = moveZone(describedInUtc(described, local), "UTC", own);
     return { local: moved, inOwn: moved, zone: undefined, described: { zone: described, local } };

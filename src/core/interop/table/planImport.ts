@@ -153,7 +153,7 @@ function readRow(
   cells: readonly string[],
 ): RowRead | { fault: string } {
   if (cells.length > table.header.length && cells.slice(table.header.length).some((cell) => cell.trim() !== ""))
-    return { fault: `It has ${cells.length} cells, and the table has ${table.header.length} columns.` };
+    return { fault: `It has ${cells.length} cells, but the table has ${table.header.length} columns.` };
   const row: Record<string, unknown> = {};
   const texts = new Map<string, string>();
   const made = new Map<string, readonly Option[]>();

@@ -30,7 +30,7 @@ export function readTable(text: string): Table {
     line += 1 + cells.reduce((breaks, cell) => breaks + (cell.match(/\r\n|\r|\n/g)?.length ?? 0), 0);
   }
   const [first, ...rest] = rows;
-  if (!first || text.includes("\u0000")) throw new Refusal("There is no table in this file. Nothing was changed.");
+  if (!first || text.includes("\u0000")) throw new Refusal("This file does not contain a table. Nothing was changed.");
   return { header: namesOf(first.cells), rows: rest };
 }
 

@@ -124,11 +124,11 @@ describe("a table", () => {
     expect(planned.faults.map(({ line }) => line)).toEqual([3, 4, 5, 6, 7, 10]);
     expect(planned.faults.map(({ reason }) => reason)).toEqual([
       "“deep” is not a number.",
-      expect.stringContaining("“31.2.2026” is not a date"),
+      expect.stringContaining("“31.2.2026” is not a valid date"),
       expect.stringContaining("“soon” is not a length of time"),
-      "“perhaps” is neither yes nor no.",
+      "“perhaps” is not valid. Enter yes or no.",
       "It has no title.",
-      "It has 6 cells, and the table has 5 columns.",
+      "It has 6 cells, but the table has 5 columns.",
     ]);
     setting.store.act(importTable, planned);
     expect(recordsIn(setting.store, setting.register)).toHaveLength(2);
@@ -206,8 +206,8 @@ describe("a table", () => {
   test("reads what other programs write: marks at the start, columns without a name or with one twice", () => {
     expect(readTable("\uFEFFa;;a\r\n1;2;3\r\n\r\n").header).toEqual(["a", "Column 2", "a 2"]);
     expect(readTable("x\n1\n\n2").rows.map(({ line }) => line)).toEqual([2, 4]);
-    expect(() => readTable("   \n")).toThrow("There is no table");
-    expect(() => readTable("PK\u0003\u0004\u0000\u0000")).toThrow("There is no table");
+    expect(() => readTable("   \n")).toThrow("does not contain a table");
+    expect(() => readTable("PK\u0003\u0004\u0000\u0000")).toThrow("does not contain a table");
     expect(typeOfCells(["1,200.50", "3"])).toBe("number");
     expect(typeOfCells(["1 h 30", "45 min"])).toBe("minutes");
     expect(typeOfCells(["2026", "2027"])).toBe("number");

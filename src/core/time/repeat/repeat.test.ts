@@ -389,12 +389,12 @@ describe("a rule", () => {
     ["", /needs a frequency/],
     ["FREQ=SOMETIMES", /needs a frequency/],
     ["FREQ=DAILY;INTERVAL=0", /INTERVAL/],
-    ["FREQ=DAILY;COUNT=3;UNTIL=20260101", /not by both/],
-    ["FREQ=WEEKLY;BYDAY=1MO", /by month or year/],
-    ["FREQ=MONTHLY;BYMONTHDAY=32", /number that is not there/],
-    ["FREQ=DAILY;UNTIL=20260231", /no date to end at/],
-    ["FREQ=DAILY;nonsense", /no part of a rule/],
-    ["FREQ=DAILY;FREQ=WEEKLY", /stands twice/],
+    ["FREQ=DAILY;COUNT=3;UNTIL=20260101", /not both/],
+    ["FREQ=WEEKLY;BYDAY=1MO", /monthly and yearly/],
+    ["FREQ=MONTHLY;BYMONTHDAY=32", /out of range/],
+    ["FREQ=DAILY;UNTIL=20260231", /not a valid end date/],
+    ["FREQ=DAILY;nonsense", /not part of a repeat rule/],
+    ["FREQ=DAILY;FREQ=WEEKLY", /appears twice/],
   ])("that is wrong is told of: %s", (text, reason) => {
     expect((readRule(text) as { fault: string }).fault).toMatch(reason);
     expect(ruleOf(text)).toBeUndefined();

@@ -31,7 +31,7 @@ export function readRepeat(text: string): Repeat | { readonly fault: string } {
       if (wrong >= 0) return { fault: `“${value.split(",")[wrong]}” is no date.` };
       lists[name.toUpperCase() as keyof typeof lists].push(...(moments as string[]));
     } else {
-      if (rule) return { fault: `“${word}” is a second rule.` };
+      if (rule) return { fault: `“${word}” is a second rule. Only one is allowed.` };
       const read = readRule(word);
       if ("fault" in read) return read;
       rule = read;

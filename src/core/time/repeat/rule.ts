@@ -59,8 +59,8 @@ export function readRule(text: string): RepeatRule | { readonly fault: string } 
     .split(";")
     .filter(Boolean)) {
     const [, name, value] = /^([A-Za-z-]+)=(.*)$/.exec(part) ?? [];
-    if (name === undefined || value === undefined) return { fault: `“${part}” is no part of a rule.` };
-    if (parts.has(name.toUpperCase())) return { fault: `${name.toUpperCase()} stands twice.` };
+    if (name === undefined || value === undefined) return { fault: `“${part}” is not part of a repeat rule.` };
+    if (parts.has(name.toUpperCase())) return { fault: `${name.toUpperCase()} appears twice.` };
     parts.set(name.toUpperCase(), value.trim().toUpperCase());
   }
   const frequency = parts.get("FREQ") as Frequency | undefined;
@@ -72,10 +72,10 @@ export function readRule(text: string): RepeatRule | { readonly fault: string } 
   if (count !== undefined && (!Number.isInteger(count) || count < 1 || count > mostNumber))
     return { fault: `COUNT is a whole number from 1 to ${mostNumber.toLocaleString("en-GB")}.` };
   const until = parts.get("UNTIL");
-  if (until !== undefined && !isUntil(until)) return { fault: `“${until}” is no date to end at.` };
-  if (until !== undefined && count !== undefined) return { fault: "A rule ends by COUNT or by UNTIL, not by both." };
+  if (until !== undefined && !isUntil(until)) return { fault: `“${until}” is not a valid end date.` };
+  if (until !== undefined && count !== undefined) return { fault: "A rule can end with COUNT or UNTIL, not both." };
   const weekStart = weekdayCodes.indexOf((parts.get("WKST") ?? "MO") as WeekdayCode) + 1;
-  if (weekStart === 0) return { fault: "WKST is a weekday, like MO." };
+  if (weekStart === 0) return { fault: "WKST must be a weekday, like MO." };
   const numbers = new Map<string, number[]>();
   for (const [name, [least, most, negative]] of Object.entries(numberParts)) {
     const given = parts.get(name);
@@ -83,7 +83,7 @@ export function readRule(text: string): RepeatRule | { readonly fault: string } 
     const values = given.split(",").map(Number);
     const fits = (value: number) =>
       Number.isInteger(value) && Math.abs(value) >= least && Math.abs(value) <= most && (value >= 0 || negative);
-    if (!values.every(fits)) return { fault: `“${name}=${given}” has a number that is not there.` };
+    if (!values.every(fits)) return { fault: `“${name}=${given}” contains a number that is out of range.` };
     numbers.set(name, [...new Set(values)]);
   }
   const days: RuleDay[] = [];
@@ -91,9 +91,9 @@ export function readRule(text: string): RepeatRule | { readonly fault: string } 
     const [, nth, code] = /^([+-]?\d{1,2})?(MO|TU|WE|TH|FR|SA|SU)$/.exec(one.trim()) ?? [];
     const at = nth === undefined ? 0 : Number(nth);
     if (!code || (nth !== undefined && (at === 0 || Math.abs(at) > 53)))
-      return { fault: `“${one}” is no weekday of a rule.` };
+      return { fault: `“${one}” is not a weekday, like MO.` };
     if (at !== 0 && frequency !== "MONTHLY" && frequency !== "YEARLY")
-      return { fault: `“${one}”: only rules by month or year know the nth weekday.` };
+      return { fault: `“${one}”: only monthly and yearly rules can use the nth weekday.` };
     days.push({ weekday: weekdayCodes.indexOf(code as WeekdayCode) + 1, nth: at });
   }
   const aDay = startsADay(frequency, interval, numbers);

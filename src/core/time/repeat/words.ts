@@ -1,4 +1,5 @@
 import { addDays, isDate } from "../dates";
+import { listed } from "../grammar";
 import { dateText, type TimeStyle } from "../wording";
 import type { Repeat } from "./repeat";
 import type { RepeatRule, RuleDay } from "./rule";
@@ -18,7 +19,7 @@ const someMonday = "2026-11-23";
 /** How something comes again, in words: "every 2 weeks on Monday and Thursday until 24 Dec 2026". */
 export function repeatWords({ rule, except, also, fromDone }: Repeat, style: TimeStyle): string {
   const parts = [rule ? ruleWords(rule, style) : `on ${also.length + 1} dates`];
-  if (fromDone) parts.push("after it was done");
+  if (fromDone) parts.push("after it is done");
   if (rule && also.length > 0) parts.push(`and on ${also.length} more ${also.length === 1 ? "date" : "dates"}`);
   if (except.length > 0)
     parts.push(
@@ -30,7 +31,7 @@ export function repeatWords({ rule, except, also, fromDone }: Repeat, style: Tim
 function ruleWords(rule: RepeatRule, style: TimeStyle): string {
   const unit = units[rule.frequency];
   const every = rule.interval === 1 ? `every ${unit}` : `every ${rule.interval} ${unit}s`;
-  if (rule.isRare) return `${every} by its own rule${endWords(rule, style)}`;
+  if (rule.isRare) return `${every} by a custom rule${endWords(rule, style)}`;
   const working = isWorkingWeek(rule.days);
   if (working && rule.interval === 1 && (rule.frequency === "WEEKLY" || rule.frequency === "DAILY"))
     return `every working day${endWords(rule, style)}`;
@@ -40,7 +41,7 @@ function ruleWords(rule: RepeatRule, style: TimeStyle): string {
   ];
   const months = rule.months.length > 0 ? ` in ${listed(rule.months.map((month) => monthWords(month, style)))}` : "";
   const positions = rule.positions.length > 0 ? `, only the ${listed(rule.positions.map(nthWords))} of these` : "";
-  return `${every}${on.length > 0 ? ` on ${on.join(", being ")}` : ""}${months}${positions}${endWords(rule, style)}`;
+  return `${every}${on.length > 0 ? ` on ${on.join(" that falls on ")}` : ""}${months}${positions}${endWords(rule, style)}`;
 }
 
 function isWorkingWeek(days: readonly RuleDay[]): boolean {
@@ -78,8 +79,4 @@ function endWords({ count, until }: RepeatRule, style: TimeStyle): string {
 function shortDate(at: string, style: TimeStyle): string {
   const date = at.slice(0, 10);
   return isDate(date) ? dateText(date, "day", style) : at;
-}
-
-function listed(words: readonly string[]): string {
-  return words.length <= 1 ? (words[0] ?? "") : `${words.slice(0, -1).join(", ")} and ${words[words.length - 1]}`;
 }
