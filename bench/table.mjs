@@ -24,29 +24,29 @@ export async function table({ address }) {
         },
         [press, done],
       );
-    await page.getByRole("button", { name: /^What is done: / }).click();
+    await page.getByRole("button", { name: /^State shown: / }).click();
     const many = "Number(document.querySelector('[role=grid]').getAttribute('aria-rowcount')) > 45000";
     const opened = [await until("//button[.='Open or done']", many)];
     const rows = Number(await page.locator("[role=grid]").getAttribute("aria-rowcount"));
     for (let round = 0; round < 4; round++) {
-      await page.getByRole("button", { name: /^What is done: / }).click();
+      await page.getByRole("button", { name: /^State shown: / }).click();
       await until(
         "//button[.='Open']",
         "Number(document.querySelector('[role=grid]').getAttribute('aria-rowcount')) < 9000",
       );
-      await page.getByRole("button", { name: /^What is done: / }).click();
+      await page.getByRole("button", { name: /^State shown: / }).click();
       opened.push(await until("//button[.='Open or done']", many));
     }
     const sorted = [];
     for (const [way, mark] of [
-      ["first to last", "ascending"],
-      ["last to first", "descending"],
-      ["first to last", "ascending"],
+      ["ascending", "ascending"],
+      ["descending", "descending"],
+      ["ascending", "ascending"],
     ]) {
       await page.getByRole("button", { name: "Field Estimate" }).click();
       sorted.push(
         await until(
-          `//button[.='Sort from ${way}']`,
+          `//button[.='Sort ${way}']`,
           `document.querySelector('[aria-sort=${mark}] .is-number, .is-number[aria-sort=${mark}]') !== null`,
         ),
       );

@@ -54,7 +54,7 @@ test("a backup read into an empty workspace gives the same workspace and the sam
 test("the demo and one's own workspace do not touch each other", async ({ page }) => {
   await page.addInitScript(() => ((globalThis as { pensumNow?: unknown }).pensumNow = "2026-11-24T11:07"));
   await page.goto("/");
-  await page.getByRole("button", { name: "Start with an empty workspace" }).click();
+  await page.getByRole("button", { name: "Start my own workspace" }).click();
   await ready(page);
   await capture(page, "my own line");
   await expect(line(page, "my own line")).toBeVisible();

@@ -23,12 +23,12 @@ test("five megabytes pasted on a page are refused with the reason; in the top fi
   await open(page);
   const five = JSON.stringify(["a line of fifty characters, more or less, as it is\n", 100_000]);
   await paste(page, ".day-page .cm-content", five);
-  await expect(notice(page)).toContainText("a page holds 1,000,000");
+  await expect(notice(page)).toContainText("the limit is 1,000,000");
   await expect(editor(page)).toContainText("Write here");
   await paste(page, "[data-pane=capture]", five);
   const dialog = page.getByRole("dialog");
   await expect(dialog).toContainText("100,000 lines pasted");
-  await expect(dialog).toContainText("can become one note");
+  await expect(dialog).toContainText("can only be added as one note");
   await dialog.getByRole("button", { name: "Add as one note" }).click();
   await expect(notice(page)).toContainText("Added");
   await saved(page);
@@ -65,7 +65,7 @@ test("odd words stay words: scripts, other writing systems, long lines, dates th
   await expect(
     page.locator(".day-page script, .day-page img:not(.cm-widgetBuffer), [data-address^='javascript']"),
   ).toHaveCount(0);
-  await expect(line(page, "kept elsewhere and not fetched")).toBeVisible();
+  await expect(line(page, "stored elsewhere and not loaded")).toBeVisible();
   await line(page, "press me").click();
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(1280);
   await page.keyboard.press("Escape");
@@ -83,7 +83,7 @@ test("hours over midnight lie on both days, and over the clock change count as t
   await expect(railItem(page, "night watch")).toHaveAttribute("aria-label", /23:00 to 24:00.*into the next day/);
   await expect(railItem(page, "slip")).toHaveCount(0);
   await page.locator("nav [data-date='2026-10-25']").click();
-  await expect(railItem(page, "night watch")).toHaveAttribute("aria-label", /0:00 to 5:00.*since the day before/);
+  await expect(railItem(page, "night watch")).toHaveAttribute("aria-label", /0:00 to 5:00.*from the previous day/);
   await expect(page.getByText("The clocks go back by 1 h on this day.")).toBeVisible();
 });
 
@@ -96,6 +96,6 @@ test("an end before a start is refused in the sheet, and nothing changes", async
   await sheet.getByRole("button", { name: "End" }).click();
   await page.getByRole("textbox", { name: "Time" }).fill("11:00");
   await page.getByRole("textbox", { name: "Time" }).press("Enter");
-  await expect(notice(page)).toContainText("The end must come after the start");
+  await expect(notice(page)).toContainText("The end must be after the start");
   await expect(railItem(page, "lunch")).toHaveAttribute("aria-label", /12:00 to 13:00/);
 });

@@ -79,7 +79,7 @@ test("one day, from a captured line to a carried rest, by pointer", async ({ pag
   await page.mouse.move(700, 400);
   await pull(page, await middle(railItem(page, "level the gauge")), { x: 900, y: 760 });
   await expect(railItem(page, "level the gauge")).toHaveCount(0);
-  await expect(notice(page)).toContainText("off the hours");
+  await expect(notice(page)).toContainText("Took off");
   await notice(page).getByRole("button", { name: "Undo" }).click();
   await expect(railItem(page, "level the gauge")).toHaveCount(1);
   await expect(notice(page)).toContainText("Undone");
@@ -105,7 +105,7 @@ test("one day, from a captured line to a carried rest, by pointer", async ({ pag
   // Give another day on the spine; the load is said first.
   const friday = page.locator("nav [data-date='2026-11-27']");
   await pull(page, await middle(trayRow(page, "clean the logger")), await middle(friday));
-  await expect(line(page, "clean the logger")).toContainText("on Fri");
+  await expect(line(page, "clean the logger")).toContainText("do Fri");
 
   // Everything is found again after a restart.
   await saved(page);
@@ -143,9 +143,9 @@ test("the next morning offers what was left over, each and several at once", asy
   await band.getByRole("group", { name: "letter" }).getByRole("button", { name: "Rest until" }).click();
   await next.getByRole("button", { name: /^Monday 30 November/ }).click();
   await band.getByRole("group", { name: "receipts" }).getByRole("button", { name: "Drop" }).click();
-  await band.getByRole("checkbox", { name: "Choose gloves" }).check();
-  await band.getByRole("checkbox", { name: "Choose rope" }).check();
-  await band.getByRole("group", { name: "2 chosen" }).getByRole("button", { name: "Another day" }).click();
+  await band.getByRole("checkbox", { name: "Select gloves" }).check();
+  await band.getByRole("checkbox", { name: "Select rope" }).check();
+  await band.getByRole("group", { name: "2 selected" }).getByRole("button", { name: "Another day" }).click();
   await next.getByRole("button", { name: /^Thursday 26 November/ }).click();
   await expect(band).toHaveCount(0);
   await expect(notice(next)).toContainText("Carried 2 tasks to Thu 26 Nov");
@@ -230,7 +230,7 @@ test("all tasks that are chosen are given a day at once, in one step that undoes
   await page.keyboard.press("ArrowRight");
   await page.keyboard.press("Enter");
   await expect(picker).toHaveCount(0);
-  await expect(notice(page)).toContainText("Gave 2 tasks");
+  await expect(notice(page)).toContainText("Set the day of 2 tasks");
   const doDays = async () =>
     (await storedRecords(page)).filter(({ kind }) => kind === "task").map(({ title, doDay }) => `${title} ${doDay}`);
   expect((await doDays()).sort()).toEqual([

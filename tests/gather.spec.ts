@@ -35,16 +35,16 @@ test("the inbox is emptied by keyboard alone", async ({ page }) => {
   await expect(notice(page)).toContainText("Clarified “plant the alder cuttings”");
   // An event, a note, a goal, nothing.
   for (const [key, said] of [
-    ["2", "Made an event of “crew supper”"],
-    ["3", "Made a note of “reeds and their roots”"],
-    ["4", "Made a goal of “open the reach”"],
+    ["2", "Turned “crew supper” into an event"],
+    ["3", "Turned “reeds and their roots” into a note"],
+    ["4", "Turned “open the reach” into a goal"],
   ] as const) {
     await page.keyboard.press(key);
     await page.keyboard.press("Enter");
     await expect(notice(page)).toContainText(said);
   }
   await page.keyboard.press("5");
-  await expect(notice(page)).toContainText("Let “nothing at all” go");
+  await expect(notice(page)).toContainText("Discarded “nothing at all”");
   // Split into two, and one of them merged into a note.
   await page.keyboard.press("s");
   await page.keyboard.press("Control+a");

@@ -76,7 +76,7 @@ test("one day by keyboard alone", async ({ page }) => {
   await key("Control+Enter", "Alt+g");
   await expect(page.getByRole("button", { name: /^Tuesday 24 November/ })).toBeFocused();
   await key("ArrowRight", "ArrowRight", "Enter");
-  await expect(line(page, "walk the line")).toContainText("on Thu");
+  await expect(line(page, "walk the line")).toContainText("do Thu");
   await page.locator(".day-page .cm-content").focus();
   await key("Alt+h", "Enter");
   await expect(railItem(page, "walk the line")).toBeVisible();
@@ -140,5 +140,5 @@ test("Escape leaves what one writes in, and single letters are keys again", asyn
   await page.keyboard.press("Escape");
   await page.waitForTimeout(150);
   await page.keyboard.press("?");
-  await expect(page.getByRole("dialog", { name: /Keys/ })).toBeVisible();
+  await expect(page.getByRole("dialog", { name: /Keyboard shortcuts/ })).toBeVisible();
 });

@@ -11,7 +11,7 @@ test("a meeting is made from a template with its places filled, and is brought u
   const text = page.getByRole("textbox", { name: "Text of the template Meeting" });
   await text.click();
   await page.keyboard.type("With {{Who}} on {{today}}\n- [ ] send notes to {{who}}\n");
-  await expect(page.locator(".lens-sentence")).toContainText("and asks for Title, Who");
+  await expect(page.locator(".lens-sentence")).toContainText("and asks for Title and Who");
   await page.getByRole("link", { name: "Notes", exact: true }).first().click();
   await page.getByRole("button", { name: "From a template" }).click();
   const dialog = page.getByRole("dialog");
@@ -31,8 +31,8 @@ test("a meeting is made from a template with its places filled, and is brought u
   const behind = page.getByRole("region", { name: "Records added before the template changed" });
   await behind.getByRole("button", { name: "Show the changes" }).click();
   await expect(behind.locator("ins")).toHaveText("# Agenda");
-  await behind.getByRole("button", { name: "Bring 1 up to date" }).click();
-  await expect(notice(page)).toContainText("Brought 1 record up to date");
+  await behind.getByRole("button", { name: "Update 1" }).click();
+  await expect(notice(page)).toContainText("Updated 1 record to match");
   await page.goto("/notes");
   await page.getByRole("navigation", { name: "Notes" }).getByRole("link", { name: "Culvert" }).click();
   await expect(note).toContainText("Agenda");
@@ -57,10 +57,10 @@ test("a standing order is said as a sentence, tried, carried out when its time c
   await part("Condition").click();
   await page.getByRole("button", { name: "Vital", exact: true }).click();
   await page.keyboard.press("Escape");
-  await part("Add a task, event or note to do").click();
+  await part("Add an action").click();
   await page.getByRole("button", { name: "Add it to the page of the day", exact: true }).click();
   await order.getByRole("button", { name: "Try it" }).click();
-  await expect(order.getByRole("status")).toContainText("Nothing was changed.");
+  await expect(order.getByRole("status")).toContainText("This is only a trial.");
   await order.getByRole("checkbox").check();
 
   await page.goto("/registers/tasks/all");
@@ -72,7 +72,7 @@ test("a standing order is said as a sentence, tried, carried out when its time c
   await expect(notice(page)).toContainText(`Standing order “Vital is today”: “${title}”`);
   await saved(page);
   await page.goto("/registers/standing-orders");
-  await order.getByRole("button", { name: "Past runs" }).click();
+  await order.getByRole("button", { name: "Show runs" }).click();
   await expect(order.getByRole("list", { name: "Past runs" })).toContainText(title);
   await order.getByRole("button", { name: "Undo" }).click();
   await expect(order.getByText("undone", { exact: true })).toBeVisible();
@@ -95,7 +95,7 @@ test("a file is dropped on a page, shows its size, is saved from there, and one 
       [name, size] as const,
     );
   await paste("survey.pdf", 26_000_000);
-  await expect(notice(page)).toContainText("“survey.pdf” has 26 MB, and a file may have 25 MB");
+  await expect(notice(page)).toContainText("“survey.pdf” is too large (26 MB). The limit is 25 MB");
   await paste("plan.pdf", 123_000);
   await page.keyboard.press("Control+End");
   await page.keyboard.press("Enter");
@@ -118,7 +118,7 @@ test("a field holds files: put there with the record open, named in the table, s
   await row.getByRole("button").first().click();
   const sheet = page.getByRole("complementary", { name: "Record" });
   await sheet
-    .getByLabel("Files for Papers")
+    .getByLabel("Add a file to Papers")
     .setInputFiles({ name: "consent.pdf", mimeType: "application/pdf", buffer: Buffer.from("made up") });
   await expect(row).toContainText("consent.pdf");
   const [download] = await Promise.all([
@@ -126,6 +126,6 @@ test("a field holds files: put there with the record open, named in the table, s
     sheet.getByRole("button", { name: "consent.pdf", exact: true }).click(),
   ]);
   expect(download.suggestedFilename()).toBe("consent.pdf");
-  await sheet.getByRole("button", { name: "Take consent.pdf out" }).click();
+  await sheet.getByRole("button", { name: "Remove consent.pdf" }).click();
   await expect(row).not.toContainText("consent.pdf");
 });

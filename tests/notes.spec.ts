@@ -70,5 +70,5 @@ test("a search forgives a slip, shows the words around, and opens at the place",
   await field.fill("quaga muss");
   await expect(hit).toContainText("24 Nov 2026");
   await field.fill("zzzz");
-  await expect(page.getByText("Nothing has these words.")).toBeVisible();
+  await expect(page.getByText("No results.")).toBeVisible();
 });

@@ -140,7 +140,7 @@ test("every number on the screens is what core says", async ({ page }) => {
   expect(heaps.reduce((sum, words) => sum + minutesIn(words), 0)).toBe(restMinutes);
   const ahead = new FreeAhead(store, settings, zone).between(now, "2026-11-30T00:00");
   const words = (await inTray.getByText(/of free working time until/).textContent()) ?? "";
-  expect(minutesIn(words.split(" of working time")[0] ?? "")).toBe(ahead);
+  expect(minutesIn(words.split(" of free working time")[0] ?? "")).toBe(ahead);
   await goTo(page, "/plan/calendar/month/2026-11-24");
   await page.locator('[data-month-day="2026-11-24"]').waitFor();
   await expectLoads(store, page.locator("[data-month-day]"), 28, false);

@@ -120,7 +120,7 @@ test("a time box holds tasks, shows how full it is, and is worked off in order",
   await tasks.getByRole("button", { name: "survey report", exact: true }).focus();
   await page.keyboard.press("Alt+ArrowUp");
   await expect(tasks.getByRole("listitem").first()).toContainText("survey report");
-  await tasks.getByRole("checkbox", { name: "survey report, done" }).check();
+  await tasks.getByRole("checkbox", { name: "Mark survey report as done" }).check();
   await tasks.getByRole("button", { name: "order stakes", exact: true }).focus();
   await page.keyboard.press("Delete");
   await expect(tasks.getByRole("listitem")).toHaveCount(1);

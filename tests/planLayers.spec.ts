@@ -37,7 +37,7 @@ test("an event of a series gets a page for its notes from a template, and its da
   await expect(form.getByLabel("About")).toHaveValue("Board liaison");
   await expect(form.getByLabel("Who")).toHaveValue("Odile");
   await form.getByRole("button", { name: "Add" }).click();
-  await expect(notice(page)).toContainText("Made the notes of “Board liaison”");
+  await expect(notice(page)).toContainText("Added a notes page for “Board liaison”");
   await page.goto("/day/2026-11-25");
   const listed = page.getByRole("region", { name: "Notes for this day’s events" });
   await listed.getByRole("button", { name: "Board liaison, 2026-11-25" }).click();

@@ -23,7 +23,7 @@ test("nothing is asked of another origin, and the strict policy holds wherever o
   await page.keyboard.insertText(
     "\n![map](https://example.org/map.png) <img src=https://example.org/x.png> [site](https://example.org)\n",
   );
-  await expect(page.getByText("kept elsewhere and not fetched")).toBeVisible();
+  await expect(page.getByText("stored elsewhere and not loaded")).toBeVisible();
   await page.locator("h1").click();
   await page.keyboard.press("?");
   await expect(page.getByRole("dialog", { name: "Keyboard shortcuts" })).toBeVisible();

@@ -54,11 +54,11 @@ test("a register of one's own gets a formula that computes the next renewal, and
 
   // A circle is refused by the names it goes through.
   await page.getByRole("button", { name: "Field Next" }).click();
-  await page.getByRole("button", { name: "Save field" }).click();
+  await page.getByRole("button", { name: "Edit field" }).click();
   await dialog(page).getByRole("textbox", { name: "Formula" }).click();
   await page.keyboard.press("Control+a");
   await page.keyboard.type('next + duration("P1D');
-  await expect(dialog(page).getByRole("alert")).toContainText("round in a circle: Next needs Next");
+  await expect(dialog(page).getByRole("alert")).toContainText("This would be circular: Next needs Next");
 });
 
 test("a lens is built by its sentence, kept under an address, and what is added in a group gets its values", async ({
@@ -204,7 +204,7 @@ test("a CSV with five kinds of bad rows goes in but for those, after a preview, 
   const dialog = page.getByRole("dialog", { name: /renewals\.csv/ });
   const faults = dialog.getByRole("list", { name: "Skipped rows" }).getByRole("listitem");
   await expect(faults).toHaveCount(5);
-  await expect(faults.first()).toContainText("Line 3“31/31/2026” is not a date that exists");
+  await expect(faults.first()).toContainText("Line 3“31/31/2026” is not a valid date");
   await expect(dialog.getByRole("button", { name: "Import 2 rows" })).toBeDisabled();
   await dialog.getByRole("radio", { name: "3 April" }).check();
   await expect(dialog.getByText("2 records will be added.")).toBeVisible();

@@ -31,7 +31,7 @@ test("the week of the demo is reviewed: left, gone on with, one change taken bac
   await expect(heading).toBeVisible();
   await expect(changed(page)).toContainText(`Looked at “${name}”`);
   await changed(page)
-    .getByRole("button", { name: /^Undo: Gave “Ask the parish/ })
+    .getByRole("button", { name: /^Undo: Set the day of “Ask the parish/ })
     .click();
   await expect(changed(page).getByRole("listitem")).toHaveCount(2);
   // The other steps, by the button that has the focus of the eye.
@@ -137,7 +137,7 @@ test("a project is reviewed from its record: where its hours went, and its next 
   await expect(page.getByRole("region", { name: "Where its hours went" }).getByRole("heading")).toContainText(
     /Hydraulic model/,
   );
-  await page.getByRole("button", { name: "Done, go to next" }).click();
+  await page.getByRole("button", { name: "Done, next" }).click();
   await page.getByRole("textbox", { name: "Next step" }).fill("Ask for the culvert drawings");
   await page.keyboard.press("Enter");
   await page.getByRole("button", { name: "Looked at" }).click();

@@ -41,7 +41,7 @@ export const views = {
     act: async (page) => {
       await page.getByRole("link", { name: "Permits" }).click();
       await page.getByRole("button", { name: "Field Days left" }).click();
-      await page.getByRole("button", { name: "Change the field" }).click();
+      await page.getByRole("button", { name: "Edit field" }).click();
       await page.getByRole("dialog").locator(".cm-content").waitFor();
     },
   },

@@ -1,6 +1,6 @@
 "use client";
 import { keepFocus } from "@/ui/keepFocus";
-import { Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { Suspense, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { addDays, dateOf, today as todayOf, type DateText } from "@/core/time";
 import { badgeChoice } from "@/ui/badge";
 import { useNow } from "@/ui/clock";
@@ -29,9 +29,13 @@ import { useOwnHabits } from "./frame/useOwnHabits";
 import { useStandingOrders } from "./frame/useStandingOrders";
 import { Today } from "./today/Today";
 import { late } from "@/ui/late";
+import { startView } from "@/ui/startView";
 import { keepApp, useNewVersion } from "@/ui/newVersion";
 
 const Settings = late(() => import("./settings/SettingsRoom").then((room) => ({ default: room.SettingsRoom })));
+const Start = late(() => import("./settings/StartRoom").then((room) => ({ default: room.StartRoom })));
+const Help = late(() => import("./help/HelpRoom").then((room) => ({ default: room.HelpRoom })));
+const FirstDayBand = late(() => import("./frame/FirstDayBand").then((band) => ({ default: band.FirstDayBand })));
 const Gather = late(() => import("./gather/GatherRoom").then((room) => ({ default: room.GatherRoom })));
 const Registers = late(() => import("./registers/RegistersRoom").then((room) => ({ default: room.RegistersRoom })));
 const Plan = late(() => import("./plan/PlanRoom").then((room) => ({ default: room.PlanRoom })));
@@ -63,12 +67,22 @@ export function Frame({ problem }: { problem: unknown }) {
   const capture = useRef<HTMLInputElement>(null);
   const [helpOpen, setHelpOpen] = useState(false);
   /** What was typed into the search before it had come; undefined while it is closed. */
-  const [searched, setSearched] = useState<string>();
+  const [searched, setSearched] = useState<{ begun: string; withActs: boolean }>();
   const { journal, past } = useWorkspace();
   const turnBack = useTurnBack();
   const clockActs = useClockActs();
   const choose = useChoose();
   const fourth = useFourth();
+  const acts = useMemo(
+    () => ({
+      ...{ today, turnBack },
+      // The dialog gives the focus back when it closes; the field takes it after that.
+      add: () => void setTimeout(() => capture.current?.focus()),
+      openClock: () => openClock("panel"),
+      showKeys: () => setHelpOpen(true),
+    }),
+    [today, turnBack],
+  );
   useStandingOrders(today);
   useOwnHabits(today);
   useEffect(() => {
@@ -91,6 +105,7 @@ export function Frame({ problem }: { problem: unknown }) {
   useEffect(keepApp, []);
   useEffect(() => takeHandedFiles(goToReaderOf), []);
   const { isShown: isBadgeShown } = badgeChoice.use();
+  const { isFirstDay } = startView.use();
   const changeOver = useNewVersion();
 
   useEffect(() => {
@@ -116,13 +131,20 @@ export function Frame({ problem }: { problem: unknown }) {
       const target = event.target as HTMLElement;
       const typing = target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
       const mod = event.ctrlKey || event.metaKey;
+      // What is typed before the search has come goes there.
+      const isOnItsWay = searched !== undefined && !document.querySelector("[role=dialog]");
+      if (isOnItsWay && !mod && !event.altKey && event.key.length === 1) {
+        event.preventDefault();
+        setSearched({ ...searched, begun: searched.begun + event.key });
+        return;
+      }
       // A letter that is being typed is nothing to this frame, and is looked at no further.
       if (typing && event.key.length === 1 && !mod && !event.altKey) return;
       if (document.querySelector("[role=dialog]")) return;
       const key = event.key.toLowerCase();
-      if (searched !== undefined && !mod && !event.altKey && event.key.length === 1) {
+      if (mod && !event.altKey && !event.shiftKey && key === "k") {
         event.preventDefault();
-        setSearched(searched + event.key);
+        setSearched({ begun: "", withActs: true });
       } else if (mod && !event.altKey && (key === "z" || key === "y")) {
         if (/^(INPUT|TEXTAREA)$/.test(target.tagName)) return;
         event.preventDefault();
@@ -154,7 +176,7 @@ export function Frame({ problem }: { problem: unknown }) {
       } else if (event.key === "Escape" && record && !typing) openRecord(undefined);
       else if (event.key === "/" && !typing) {
         event.preventDefault();
-        setSearched("");
+        setSearched({ begun: "", withActs: false });
       } else if (event.key === "?" && !typing) setHelpOpen(true);
     };
     addEventListener("keydown", press);
@@ -168,7 +190,7 @@ export function Frame({ problem }: { problem: unknown }) {
         date={date}
         today={today}
         onHelp={() => setHelpOpen(true)}
-        onSearch={() => setSearched("")}
+        onSearch={() => setSearched({ begun: "", withActs: false })}
       >
         <CaptureField ref={capture} />
       </TopBar>
@@ -178,6 +200,11 @@ export function Frame({ problem }: { problem: unknown }) {
         </Suspense>
       ) : (
         <SavingBanner problem={problem} />
+      )}
+      {isFirstDay && !past && place.room !== "start" && (
+        <Suspense>
+          <FirstDayBand today={today} />
+        </Suspense>
       )}
       {changeOver && (
         <Suspense>
@@ -195,6 +222,8 @@ export function Frame({ problem }: { problem: unknown }) {
         )}
         <Suspense fallback={<div className="flex-1 bg-sheet" aria-busy="true" />}>
           {place.room === "settings" && !past && <Settings />}
+          {place.room === "start" && !past && <Start />}
+          {place.room === "help" && <Help />}
           {place.room === "gather" && <Gather />}
           {place.room === "plan" && <Plan place={place} today={today} sideOpen={record !== undefined} />}
           {place.room === "notes" && <Notes id={place.note} />}
@@ -202,7 +231,7 @@ export function Frame({ problem }: { problem: unknown }) {
           {place.room === "back" && <LookBack part={place.part} review={place.review} />}
           {place.room === "registers" && <Registers register={place.register} lens={place.lens} />}
         </Suspense>
-        {place.room === "settings" && past && (
+        {(place.room === "settings" || place.room === "start") && past && (
           <main className="flex-1 bg-sheet p-10 font-words text-page">
             Settings are of the present. Go back to it to change them.
           </main>
@@ -232,7 +261,7 @@ export function Frame({ problem }: { problem: unknown }) {
       )}
       {searched !== undefined && (
         <Suspense>
-          <SearchDialog begun={searched} onClose={() => setSearched(undefined)} />
+          <SearchDialog {...searched} acts={acts} onClose={() => setSearched(undefined)} />
         </Suspense>
       )}
       {helpOpen && (

@@ -10,17 +10,29 @@ export function Welcome({ onStart }: { onStart: (name: WorkspaceName) => void })
           A page for each day, with its hours beside it. Everything you write stays in this browser; nothing is sent
           anywhere.
         </p>
-        <div className="mt-6 flex flex-wrap gap-3">
-          <button className="button-filled" onClick={() => onStart("own")}>
-            Start with an empty workspace
-          </button>
-          <button className="button" onClick={() => onStart("demo")}>
-            Try the demo
-          </button>
+        <div className="mt-6 grid gap-4">
+          <div>
+            <button
+              className="button-filled"
+              onClick={() => {
+                // The steps come first, and are left by one press.
+                if (location.pathname === "/") history.replaceState(null, "", "/start");
+                onStart("own");
+              }}
+            >
+              Start my own workspace
+            </button>
+            <p className="mt-1 text-ink-2">Empty, with a few questions first that you can skip.</p>
+          </div>
+          <div>
+            <button className="button" onClick={() => onStart("demo")}>
+              Try the demo
+            </button>
+            <p className="mt-1 text-ink-2">
+              A year of made-up work, in a workspace of its own. You can switch between the two in Settings.
+            </p>
+          </div>
         </div>
-        <p className="mt-4 text-small text-ink-3">
-          The demo has its own workspace. You can switch between the two in Settings.
-        </p>
       </div>
     </main>
   );

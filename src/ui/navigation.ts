@@ -8,6 +8,8 @@ import { addDays, addMonths, isDate, type DateText } from "@/core/time";
 export type Place =
   | { room: "today"; date: DateText | undefined }
   | { room: "settings" }
+  | { room: "start" }
+  | { room: "help" }
   | { room: "gather" }
   | { room: "registers"; register: string | undefined; lens: Id | undefined }
   | { room: "notes"; note: Id | undefined }
@@ -85,7 +87,8 @@ export function usePlace(): Place {
 function placeOf(path: string): Place {
   // What is handed over at `/add` stands in the field of any room.
   if (path === "/" || path === "/add") return { room: "today", date: undefined };
-  if (path === "/settings") return { room: "settings" };
+  if (path === "/settings" || path === "/start" || path === "/help")
+    return { room: path.slice(1) as "settings" | "start" | "help" };
   if (path === "/gather") return { room: "gather" };
   if (path === "/goals") return { room: "goals" };
   const registers = /^\/registers(?:\/([^/]+))?(?:\/([^/]+))?\/?$/.exec(path);

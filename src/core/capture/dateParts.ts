@@ -166,7 +166,7 @@ function nearDays(text: string, { now, firstWeekday = 1 }: CaptureContext): Read
 function isRatherAWord(words: string, at: number): boolean {
   if (/^(?:now|may|mar|week-?end)$/i.test(words)) return true;
   if (
-    /(?:\d|\ban?|\bone)\s?(?:hours?|hrs?|h|minutes?|mins?|min|m)$/i.test(words) &&
+    /(?:\bhours?|\bhrs?|(?:\d|\s)h|\bminutes?|\bmins?|(?:\d|\s)m|\d(?:hours?|hrs?|minutes?|mins?))$/i.test(words) &&
     !/^in\b/i.test(words) &&
     !/\d\s?[ap]m$/i.test(words)
   )

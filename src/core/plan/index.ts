@@ -1,5 +1,7 @@
 export * from "./captureContext";
+export * from "./bestHours";
 export * from "./box";
+export * from "./firstDay";
 export * from "./clock";
 export * from "./clockWords";
 export * from "./columns";

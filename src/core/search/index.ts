@@ -1,2 +1,3 @@
 export * from "./documents";
+export * from "./rows";
 export * from "./searchIndex";

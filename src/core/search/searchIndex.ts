@@ -16,7 +16,10 @@ export interface SearchHit {
   readonly words: readonly string[];
 }
 
-const most = 40;
+/** So many are found at most; what shows them folds and narrows them. */
+const most = 300;
+/** With so many hits in titles, texts are not looked at. */
+const enough = 40;
 /** With fewer hits than this, what was typed may be mistyped. */
 const few = 4;
 const shortBeginning = 2;
@@ -79,7 +82,7 @@ export class SearchIndex {
     const asked = (isBegun && words.length > 1 ? words.slice(0, -1) : words).join(" ");
     // Titles count for most: where they alone fill the list, a word that stands in half of all pages need not be weighed there.
     let found = this.#withAll(asked, "titles");
-    if (found.length < most && !(isBegun && words.length === 1)) found = this.#withAll(asked, "everywhere");
+    if (found.length < enough && !(isBegun && words.length === 1)) found = this.#withAll(asked, "everywhere");
     if (!isBegun && found.length < few) found = withSlips(found, this.#index.search(typed, { fuzzy: oneSlip }));
     if (!isBegun && found.length === 0) found = this.#index.search(typed, { fuzzy: twoSlips });
     return found.slice(0, most).map(({ id, terms }) => ({ id: id as Id, words: terms }));

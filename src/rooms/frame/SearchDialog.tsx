@@ -1,20 +1,57 @@
 "use client";
 import { fullName } from "@/core/things";
-import { useEffect, useId, useRef, useState, useSyncExternalStore, type KeyboardEvent } from "react";
-import { kindNames, type PensumRecord } from "@/core/model";
+import { useEffect, useId, useMemo, useRef, useState, useSyncExternalStore, type KeyboardEvent } from "react";
+import { kindNames, type Id, type PensumRecord } from "@/core/model";
 import { findRegister, registerOf } from "@/core/register";
-import { wordsAround, type SearchHit } from "@/core/search";
-import { dateOf, dateText, relativeDateText } from "@/core/time";
+import {
+  daysOfSpan,
+  foundRows,
+  foundSpans,
+  wordsAround,
+  type FoundRow,
+  type FoundSpan,
+  type SearchHit,
+} from "@/core/search";
+import { dateOf, dateText, relativeDateText, type DateText } from "@/core/time";
+import { deviceChoice } from "@/ui/deviceChoice";
 import { Dialog } from "@/ui/Dialog";
 import { lookFor } from "@/panels/editor/lookFor";
 import { dayAddress, goTo, openRecord } from "@/ui/navigation";
 import { useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { actsFor, type ActContext, type NamedAct } from "./acts";
 import { searchKeeper } from "./searchKeeper";
 
-/** Looks through everything: titles, texts and fields, as one types; opens what was found at the place. */
-export function SearchDialog({ begun, onClose }: { begun: string; onClose: () => void }) {
+const mostRows = 40;
+const mostActs = 5;
+const mostOpened = 8;
+
+/** What was opened last from the search on this device, the newest first. */
+const opened = deviceChoice<{ readonly ids: readonly Id[] }>("pensum-opened", { ids: [] }, ({ ids }) => ({
+  ids: Array.isArray(ids) ? ids.filter((id): id is string => typeof id === "string").slice(0, mostOpened) : [],
+}));
+
+const spanWords: Record<FoundSpan, string> = {
+  any: "any time",
+  ahead: "from today on",
+  month: "the last month",
+  year: "the last year",
+};
+const searchedKinds = ["task", "event", "note", "day", "goal", "work", "row"] as const;
+
+interface SearchDialogProps {
+  /** What was typed before the search had come. */
+  begun: string;
+  /** Whether acts and rooms are listed before anything is typed. */
+  withActs: boolean;
+  acts: ActContext;
+  onClose: () => void;
+}
+
+type Line = { readonly act: NamedAct } | { readonly found: FoundRow };
+
+/** Looks through everything as one types: acts and rooms, titles, texts and fields; opens what was found at the place. */
+export function SearchDialog({ begun, withActs, acts, onClose }: SearchDialogProps) {
   const store = useStore();
-  const style = useTimeStyle();
   const today = dateOf(store.clock.now());
   const keeper = searchKeeper(store);
   const share = useSyncExternalStore(
@@ -23,6 +60,8 @@ export function SearchDialog({ begun, onClose }: { begun: string; onClose: () =>
     () => 0,
   );
   const [typed, setTyped] = useState(begun);
+  const [kind, setKind] = useState<PensumRecord["kind"]>();
+  const [span, setSpan] = useState<FoundSpan>("any");
   const [hits, setHits] = useState<{ typed: string; found: readonly SearchHit[] }>({ typed: "", found: [] });
   const [at, setAt] = useState(0);
   const list = useId();
@@ -35,49 +74,88 @@ export function SearchDialog({ begun, onClose }: { begun: string; onClose: () =>
       setAt(0);
     });
   }, [keeper, typed, share]);
-  const records = hits.found.flatMap(({ id, words }) => {
-    const record = store.get(id);
-    return record ? [{ record, words }] : [];
-  });
-  const open = ({ record, words }: (typeof records)[number]) => {
+  const isEmpty = typed.trim() === "";
+  const { ids } = opened.use();
+  const rows = useMemo(() => {
+    const found = isEmpty ? ids.map((id) => ({ id, words: [] })) : hits.found;
+    const records = found.flatMap(({ id, words }) => {
+      const record = store.get(id);
+      return record ? [{ record, words }] : [];
+    });
+    return foundRows(records, today, { kind, ...daysOfSpan(span, today) }).slice(0, mostRows);
+  }, [isEmpty, ids, hits, store, today, kind, span]);
+  const isNarrowed = kind !== undefined || span !== "any";
+  const shownActs = isNarrowed || (isEmpty && !withActs) ? [] : actsFor(typed).slice(0, isEmpty ? undefined : mostActs);
+  const lines: readonly Line[] = [...shownActs.map((act) => ({ act })), ...rows.map((found) => ({ found }))];
+  const open = (line: Line) => {
     onClose();
+    if ("act" in line) return line.act.run(acts);
+    const { record, words } = line.found;
+    opened.choose({ ids: [record.id, ...ids.filter((id) => id !== record.id)].slice(0, mostOpened) });
     lookFor(record.id, words);
-    if (record.kind === "day") goTo(dayAddress(record.date, dateOf(store.clock.now())));
+    if (record.kind === "day") goTo(dayAddress(record.date, today));
     else openRecord(record.id);
   };
   const press = (event: KeyboardEvent) => {
     const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-    const hit = records[at];
-    if (step) setAt((place) => Math.max(0, Math.min(records.length - 1, place + step)));
-    else if (event.key === "Enter" && hit) open(hit);
+    const line = lines[at];
+    if (step) setAt((place) => Math.max(0, Math.min(lines.length - 1, place + step)));
+    else if (event.key === "Enter" && line) open(line);
     else return;
     event.preventDefault();
   };
   return (
-    <Dialog wide title="Search everything" onClose={onClose}>
+    <Dialog wide title={withActs ? "Find an act, a room or a record" : "Search everything"} onClose={onClose}>
       <input
         type="search"
         className="field w-full font-words text-page"
         autoFocus
         role="combobox"
-        aria-expanded={records.length > 0}
+        aria-expanded={lines.length > 0}
         aria-controls={list}
-        aria-activedescendant={records.length > 0 ? `${list}-${at}` : undefined}
+        aria-activedescendant={lines.length > 0 ? `${list}-${at}` : undefined}
         aria-label="Search everything"
-        placeholder="Search titles, text and fields"
+        placeholder="Search titles, text and fields, or type what you want to do"
         value={typed}
         onChange={({ target }) => setTyped(target.value)}
         onKeyDown={press}
       />
+      <div className="mt-2 flex flex-wrap items-center gap-x-3 text-ink-2">
+        <span role="group" aria-label="Kind" className="flex flex-wrap gap-x-3">
+          {[undefined, ...searchedKinds].map((one) => (
+            <button
+              key={one ?? "all"}
+              aria-pressed={kind === one}
+              className={`min-h-6 ${kind === one ? "font-[680] text-ink shadow-[0_2px_0_var(--woad)]" : "hover:text-ink"}`}
+              onClick={() => setKind(one)}
+            >
+              {one ? kindNames[one] : "All"}
+            </button>
+          ))}
+        </span>
+        <select
+          className="field ml-auto"
+          aria-label="Time"
+          value={span}
+          onChange={({ target }) => setSpan(target.value as FoundSpan)}
+        >
+          {foundSpans.map((one) => (
+            <option key={one} value={one}>
+              {spanWords[one]}
+            </option>
+          ))}
+        </select>
+      </div>
       {share < 1 && (
         <p className="mt-2 text-ink-2" role="status">
           Indexing, {Math.round(share * 100)}%
         </p>
       )}
+      {isEmpty && rows.length > 0 && !withActs && <p className="mt-2 text-small text-ink-3">Opened last</p>}
       <ul id={list} role="listbox" aria-label="Results" className="mt-2">
-        {records.map((hit, place) => (
+        {lines.map((line, place) => (
           <li
-            key={hit.record.id}
+            key={"act" in line ? line.act.name : line.found.record.id}
             id={`${list}-${place}`}
             role="option"
             aria-selected={place === at}
@@ -86,29 +164,52 @@ export function SearchDialog({ begun, onClose }: { begun: string; onClose: () =>
             }}
             className={`cursor-pointer border-b border-hairline px-2 py-1.5 ${place === at ? "bg-sunk" : ""}`}
             onPointerMove={() => setAt(place)}
-            onClick={() => open(hit)}
+            onClick={() => open(line)}
           >
-            <span className="flex items-baseline justify-between gap-3">
-              <span className="min-w-0 truncate font-semibold">
-                {hit.record.kind === "day"
-                  ? dateText(hit.record.date, "day", style)
-                  : fullName(hit.record, store, style)}
+            {"act" in line ? (
+              <span className="flex items-baseline justify-between gap-3">
+                <span className="min-w-0 truncate font-semibold text-woad">{line.act.name}</span>
+                <span className="flex-none text-small text-ink-2">{line.act.key}</span>
               </span>
-              <span className="flex-none text-small text-ink-2">
-                {kindWords(hit.record, store)}
-                {whenWords(hit.record, (date) => relativeDateText(date, today, style))}
-              </span>
-            </span>
-            <span className="block truncate font-words text-[13px] text-ink-2">
-              {"text" in hit.record ? wordsAround(hit.record.text, hit.words) : ""}
-            </span>
+            ) : (
+              <FoundLine found={line.found} today={today} />
+            )}
           </li>
         ))}
       </ul>
-      {typed.trim() !== "" && hits.typed === typed && records.length === 0 && share === 1 && (
-        <p className="mt-2 text-ink-2">No results. Try fewer words, or only the beginning of a word.</p>
+      {!isEmpty && hits.typed === typed && lines.length === 0 && share === 1 && (
+        <p className="mt-2 text-ink-2">
+          No results. Try fewer words, or only the beginning of a word{isNarrowed ? ", or another kind or time" : ""}.
+        </p>
       )}
     </Dialog>
+  );
+}
+
+/** A row of what was found: its name, what and when it is, how often it comes, and the words around the place. */
+function FoundLine({ found, today }: { found: FoundRow; today: DateText }) {
+  const store = useStore();
+  const style = useTimeStyle();
+  const { record, words, times, first, last } = found;
+  const write = (date: string) => relativeDateText(date, today, style);
+  const often =
+    times > 1 ? `, ${times} times${first && last && first !== last ? `, ${write(first)} to ${write(last)}` : ""}` : "";
+  return (
+    <>
+      <span className="flex items-baseline justify-between gap-3">
+        <span className="min-w-0 truncate font-semibold">
+          {record.kind === "day" ? dateText(record.date, "day", style) : fullName(record, store, style)}
+        </span>
+        <span className="flex-none text-small text-ink-2">
+          {kindWords(record, store)}
+          {whenWords(record, write)}
+          {often}
+        </span>
+      </span>
+      <span className="block truncate font-words text-[13px] text-ink-2">
+        {"text" in record ? wordsAround(record.text, words) : ""}
+      </span>
+    </>
   );
 }
 

@@ -5,7 +5,7 @@ import { GatherPanel } from "@/panels/gather/GatherPanel";
 export function GatherRoom() {
   return (
     <main data-pane="page" className="flex min-w-0 flex-1 bg-sheet">
-      <GatherPanel title="Inbox" />
+      <GatherPanel title="Gather" />
     </main>
   );
 }

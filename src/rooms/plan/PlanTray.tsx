@@ -98,7 +98,7 @@ export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
     >
       <Shortages today={today} />
       <Warnings today={today} />
-      <div className="flex flex-none flex-wrap items-baseline gap-x-3 px-3.5 pt-2.5 pb-1 text-ink-2">
+      <div className="flex flex-none flex-wrap items-baseline gap-x-3 gap-y-1 px-3.5 pt-2.5 pb-1 text-ink-2 [&_.sentence-part]:min-h-6">
         <span>
           By{" "}
           <SentencePart words={wayWords[view.trayBy]} label="Grouped by">
@@ -303,7 +303,7 @@ function ShortageText({ shortage, today }: { shortage: Shortage; today: DateText
     <div className="pb-1.5">
       <h2 className="font-semibold text-madder">{headOf(shortage, today, style)}</h2>
       <p className="text-small text-ink-2">
-        {durationText(shortage.workMinutes)} of work is due by {when};{" "}
+        {durationText(shortage.workMinutes)} is due by {when}, and{" "}
         {shortage.freeMinutes === 0 ? "nothing" : durationText(shortage.freeMinutes)} is free.{" "}
         <button className="link" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? "Show less" : "Show what could move"}

@@ -1,7 +1,8 @@
 "use client";
 import { saveSettings } from "@/core/commands";
 import { newId, type Person as PersonRecord, type PriorityLevel } from "@/core/model";
-import { dateText, startOfWeek, addDays, type WorkingDay } from "@/core/time";
+import { dateText, startOfWeek, addDays } from "@/core/time";
+import { goTo } from "@/ui/navigation";
 import { TypedField } from "@/ui/TypedField";
 import { useAct, useList, useSettings, useTimeStyle } from "@/ui/workspaceContext";
 import { Appearance } from "./Appearance";
@@ -11,8 +12,8 @@ import { Choices } from "./Choices";
 import { Device } from "./Device";
 import { MarkdownFolder } from "./MarkdownFolder";
 import { Planning } from "./Planning";
-import { ClockField, LengthField } from "./typed";
 import { Working } from "./Working";
+import { WorkingWeek } from "./WorkingWeek";
 import { PullWeights } from "./PullWeights";
 import { Section } from "./Section";
 import { Themes } from "./Themes";
@@ -27,6 +28,16 @@ export function SettingsRoom() {
     >
       <div className="mx-auto max-w-[760px]">
         <h1 className="mb-5 font-words text-[27px] leading-[33px] font-semibold tracking-[-0.01em]">Settings</h1>
+        <p className="mb-5 text-ink-2">
+          <button className="link" onClick={() => goTo("/start")}>
+            Set up step by step
+          </button>{" "}
+          or read the{" "}
+          <button className="link" onClick={() => goTo("/help")}>
+            help
+          </button>
+          .
+        </p>
         <WorkingWeek />
         <TimeWriting />
         <Planning />
@@ -47,67 +58,6 @@ export function SettingsRoom() {
 }
 
 const someMonday = startOfWeek("2026-11-24", 1);
-const usual: WorkingDay = { startMinute: 480, endMinute: 1050, capacityMinutes: 480 };
-
-function WorkingWeek() {
-  const { workingWeek } = useSettings();
-  const act = useAct();
-  const style = useTimeStyle();
-  const set = (at: number, day: WorkingDay | null) =>
-    act(saveSettings, { workingWeek: workingWeek.map((one, index) => (index === at ? day : one)) });
-  return (
-    <Section
-      title="Working hours"
-      note="Time outside your working hours is hatched on the rail. The capacity is how much work a day can hold."
-    >
-      <div className="grid grid-cols-[minmax(90px,150px)_84px_84px_96px] items-center gap-x-3 gap-y-1">
-        <span />
-        {["From", "To", "Capacity"].map((label) => (
-          <span key={label} className="text-small text-ink-2">
-            {label}
-          </span>
-        ))}
-        {workingWeek.map((day, at) => {
-          const name = dateText(addDays(someMonday, at), "dayName", style);
-          return (
-            <div key={at} role="group" aria-label={name} className="contents">
-              <label className="flex min-h-7 items-center gap-2 font-semibold">
-                <input
-                  type="checkbox"
-                  className="size-4 accent-[var(--woad)]"
-                  checked={day !== null}
-                  onChange={(event) => set(at, event.target.checked ? usual : null)}
-                />
-                {name}
-              </label>
-              {day ? (
-                <>
-                  <ClockField
-                    label={`${name}, from`}
-                    minute={day.startMinute}
-                    set={(startMinute) => set(at, { ...day, startMinute })}
-                  />
-                  <ClockField
-                    label={`${name}, to`}
-                    minute={day.endMinute}
-                    set={(endMinute) => set(at, { ...day, endMinute })}
-                  />
-                  <LengthField
-                    label={`${name}, capacity`}
-                    minutes={day.capacityMinutes}
-                    set={(capacityMinutes) => set(at, { ...day, capacityMinutes })}
-                  />
-                </>
-              ) : (
-                <span className="col-span-3 text-ink-3">day off</span>
-              )}
-            </div>
-          );
-        })}
-      </div>
-    </Section>
-  );
-}
 
 function TimeWriting() {
   const { firstWeekday, hour12, snapMinutes, showWeekNumbers } = useSettings();

@@ -1,0 +1,110 @@
+"use client";
+
+/** What the keyboards of this platform call the key that goes with commands. */
+export const command = /Mac|iPhone|iPad/.test(navigator.platform) ? "⌘" : "Ctrl";
+
+/** All keys, by where they work: what is pressed, and what it does. */
+export const keyGroups: readonly (readonly [string, readonly (readonly [string, string])[]])[] = [
+  [
+    "Everywhere",
+    [
+      ["N, or Alt N while typing", "Add a task, event or note"],
+      ["/", "Search everything"],
+      [`${command} K`, "Find any act, room or record"],
+      ["W, or Alt W while typing", "Start the clock on what is selected, or open the clock"],
+      ["P, or Alt P while typing", "Put the selected task into the portion of the day"],
+      ["Alt ↑ and Alt ↓", "Previous day, next day"],
+      ["Alt Home", "Today"],
+      ["F6, Shift F6", "Next pane, previous pane"],
+      [`${command} Z, ${command} Shift Z`, "Undo, redo"],
+      ["Esc", "Close what is open, or cancel a drag"],
+      ["?", "Show the keys"],
+    ],
+  ],
+  [
+    "On the page",
+    [
+      [`${command} Enter`, "Mark the task as done, or reopen it"],
+      ["Alt H", "Place the line on the hours"],
+      ["Alt G", "Give the task, or all tasks that are chosen, a day"],
+      ["Alt O", "Open the task"],
+      ["Tab, Shift Tab", "Indent, outdent"],
+      ["Alt Shift ↑ ↓", "Move the line up or down, with what is nested in it"],
+      ["[[, #, @", "Add a link, a tag or theme, a person"],
+    ],
+  ],
+  [
+    "On the hours",
+    [
+      ["↑ ↓ on the rail, then Enter", "Set aside time there"],
+      ["↑ ↓ on a block", "Move it"],
+      ["Shift ↑ ↓", "Move its end"],
+      [`${command} ↑ ↓`, "Move its start"],
+      ["← →", "Move it to the previous or next day"],
+      ["Delete", "Take it off"],
+    ],
+  ],
+  [
+    "Not placed",
+    [
+      ["↑ ↓", "Move between tasks"],
+      ["H", "Place it on the hours"],
+      ["G", "Set its day"],
+      ["Space", "Mark it as done"],
+      ["Enter", "Open it"],
+    ],
+  ],
+  [
+    "While working",
+    [
+      ["↑ ↓ on what was worked", "Move it; with Shift stretch its end, with the command key its start"],
+      ["S, J on what was worked", "Split it in the middle, join it with the one before"],
+      ["Alt ↑ ↓, + and − in the portion", "Move a task, change its minutes; Delete takes it out"],
+      ["Space, + and − on a habit", "Done, in part, skipped; H gives it an hour"],
+    ],
+  ],
+  [
+    "On the plan",
+    [
+      ["↑ ↓ ← → on the hours, then Enter", "Set aside time there"],
+      ["+ and −", "Zoom the hours or the timeline in and out"],
+      ["← → on a bar of the timeline", `Move between bars; with ${command} move the bar, with Shift change its length`],
+      ["Insert, or Shift Enter, on the timeline", "Add a bar there; or hold Shift and drag"],
+      ["Arrows on a card of a matrix", "Change its value"],
+      ["Space on a bar of the timeline, or in a list", "Tick a task off, or open it again"],
+      ["Space on a habit", "Mark it as done"],
+      ["Alt ↑ ↓, Delete in a time box", "Move a task within the box, remove it from the box"],
+    ],
+  ],
+  [
+    "In a table",
+    [
+      ["Arrows, Tab", "Move between cells; with Shift, select several"],
+      ["Enter, F2, or start typing", "Edit the cell"],
+      ["Shift Enter", "Open the record"],
+      ["Space", "Tick a task off; say yes or no"],
+      [`${command} C, ${command} V`, "Copy and paste cells, also to and from spreadsheets"],
+      [`${command} D`, "Fill down"],
+      ["Delete", "Clear the cells"],
+      ["Alt and an arrow key on a card", "Move it on the board"],
+    ],
+  ],
+  [
+    "In the inbox",
+    [
+      ["1 to 5", "Task, event, note, goal, discard"],
+      ["T G J L D U P", "Theme, goal, project, length, day, due, priority"],
+      ["S, M", "Split, merge"],
+      ["Shift ↑ ↓", "Select several"],
+      ["Enter", "Finish this one and go to the next"],
+    ],
+  ],
+  [
+    "In a chart, and in the goals",
+    [
+      ["Arrows", "Go from mark to mark, from goal to goal"],
+      ["Enter on a mark", "Open the records behind it as a lens"],
+      ["T on a mark", "Show the picture as a table"],
+    ],
+  ],
+];
