@@ -10,7 +10,7 @@ test("the week of the demo is reviewed: left, gone on with, one change taken bac
   await open(page, { workspace: "demo", path: "/back/reviews", now: "2026-11-27T16:40" });
   await page.getByRole("button", { name: "Begin The week" }).click();
   await expect(page.getByRole("heading", { name: "What is in the inbox?" })).toBeVisible();
-  await page.getByRole("button", { name: "Skip" }).click();
+  await page.getByRole("button", { name: "Skip", exact: true }).click();
   const heading = page.getByRole("heading", { name: "Is each project still going where it should?" });
   await expect(heading).toBeFocused();
   // One project: a task gets a day, and the project is set reviewed.

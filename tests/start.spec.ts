@@ -74,7 +74,7 @@ test("the first quarter of an hour in an empty workspace, by keyboard alone", as
   await expect(band).toHaveCount(0);
   await expect(line(page, "A quiet morning.")).toBeVisible();
   await page.goto("/plan");
-  await expect(page.getByText("Writing").first()).toBeVisible();
+  await expect(page.getByTitle(/the tasks of Writing/).first()).toBeVisible();
 });
 
 test("the help is searched, its examples can be tried, and acts and rooms are found by words", async ({ page }) => {
@@ -94,4 +94,86 @@ test("the help is searched, its examples can be tried, and acts and rooms are fo
   await page.getByRole("option", { name: "Plan: month" }).waitFor();
   await page.keyboard.press("Enter");
   await expect(page).toHaveURL(/\/plan\/calendar\/month/);
+});
+
+test.describe("on a phone", () => {
+  test.use({ viewport: { width: 390, height: 780 }, hasTouch: true });
+
+  test("a day is worked by thumb: added, given hours, ticked off, and every room reached from the bar", async ({
+    page,
+  }) => {
+    await page.addInitScript(() => localStorage.setItem("pensum-workspace", "own"));
+    await page.goto("/");
+    await ready(page);
+    const bar = page.getByRole("navigation", { name: "Rooms" });
+    const field = page.getByRole("textbox", { name: "Add a task, event or note" });
+    await expect(field).toBeHidden();
+    await bar.getByRole("button", { name: "Add", exact: true }).tap();
+    await expect(field).toBeFocused();
+    await page.keyboard.type("order stakes today 20 min");
+    await page.getByRole("list", { name: "Recognised" }).waitFor();
+    await page.getByRole("button", { name: "Add", exact: true }).first().tap();
+    await expect(line(page, "order stakes")).toBeVisible();
+    await page.getByRole("button", { name: "Cancel" }).tap();
+    await expect(field).toBeHidden();
+
+    await page.getByRole("tab", { name: "Not placed" }).tap();
+    await trayRow(page, "order stakes").tap();
+    await page.getByRole("complementary", { name: "Record" }).getByRole("button", { name: "Close the record" }).tap();
+
+    // The strip goes by weeks under a finger, and leads to a day.
+    const days = page.getByRole("navigation", { name: "Days" });
+    await expect(days.getByRole("link")).toHaveCount(7);
+    const box = (await days.boundingBox())!;
+    const finger = (type: string, x: number) =>
+      days.dispatchEvent(type, { clientX: x, clientY: box.y + 20, pointerId: 7, pointerType: "touch", bubbles: true });
+    await finger("pointerdown", 300);
+    await finger("pointerup", 120);
+    await days.getByRole("link", { name: /^Wednesday 2 December/ }).tap();
+    await expect(page).toHaveURL(/\/day\/2026-12-02/);
+
+    for (const [label, sign] of [
+      ["Gather", "Gather"],
+      ["Goals", "Goals"],
+      ["Registers", "Tasks"],
+      ["Settings", "Settings"],
+      ["Help", "Help"],
+    ] as const) {
+      await bar.getByRole("button", { name: /^More/ }).tap();
+      await page.getByRole("dialog", { name: "More" }).getByRole("button", { name: label }).tap();
+      await expect(page.getByRole("heading", { level: 1, name: sign })).toHaveCount(1);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    }
+    await bar.getByRole("link", { name: "Plan" }).tap();
+    await expect(page.getByRole("group", { name: /^Hours from/ })).toBeVisible();
+  });
+});
+
+test("every place has a title, one main heading, and no more width than 320 pixels; the first key skips to its content", async ({
+  page,
+}) => {
+  await page.addInitScript(() => localStorage.setItem("pensum-workspace", "own"));
+  await page.setViewportSize({ width: 320, height: 640 });
+  const titles = new Set<string>();
+  const paths = [
+    "/",
+    "/gather",
+    "/plan",
+    "/plan/calendar/agenda",
+    "/plan/timeline",
+    "/plan/matrix",
+    "/goals",
+    "/notes",
+  ];
+  for (const path of [...paths, "/registers/tasks", "/registers/templates", "/back", "/settings", "/start", "/help"]) {
+    await page.goto(path);
+    await ready(page);
+    await expect(page.locator("h1")).toHaveCount(1);
+    titles.add(await page.title());
+    expect([path, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([path, 320]);
+  }
+  expect(titles.size).toBeGreaterThanOrEqual(11);
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("main")).toBeFocused();
 });

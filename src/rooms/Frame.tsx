@@ -1,7 +1,8 @@
 "use client";
+import { flushSync } from "react-dom";
 import { keepFocus } from "@/ui/keepFocus";
 import { Suspense, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
-import { addDays, dateOf, today as todayOf, type DateText } from "@/core/time";
+import { addDays, dateOf, dateText, today as todayOf, type DateText, type TimeStyle } from "@/core/time";
 import { badgeChoice } from "@/ui/badge";
 import { useNow } from "@/ui/clock";
 import { takeHandedFiles } from "@/ui/handed";
@@ -14,8 +15,10 @@ import {
   stepOf,
   useOpenRecord,
   usePlace,
+  type Place,
 } from "@/ui/navigation";
-import { useStore, useTurnBack, useWorkspace } from "@/ui/workspaceContext";
+import { usePhone } from "@/ui/usePhone";
+import { useStore, useTimeStyle, useTurnBack, useWorkspace } from "@/ui/workspaceContext";
 import { openClock } from "@/panels/clock/clockPlace";
 import { recordAt } from "@/panels/clock/recordAt";
 import { useClockActs } from "@/panels/clock/useClock";
@@ -33,6 +36,8 @@ import { startView } from "@/ui/startView";
 import { keepApp, useNewVersion } from "@/ui/newVersion";
 
 const Settings = late(() => import("./settings/SettingsRoom").then((room) => ({ default: room.SettingsRoom })));
+const PhoneHead = late(() => import("./frame/PhoneFrame").then((frame) => ({ default: frame.PhoneHead })));
+const PhoneBar = late(() => import("./frame/PhoneFrame").then((frame) => ({ default: frame.PhoneBar })));
 const Start = late(() => import("./settings/StartRoom").then((room) => ({ default: room.StartRoom })));
 const Help = late(() => import("./help/HelpRoom").then((room) => ({ default: room.HelpRoom })));
 const FirstDayBand = late(() => import("./frame/FirstDayBand").then((band) => ({ default: band.FirstDayBand })));
@@ -59,6 +64,9 @@ export function Frame({ problem }: { problem: unknown }) {
   const record = useOpenRecord();
   const store = useStore();
   const { clock } = store;
+  const isPhone = usePhone();
+  const [isAdding, setAdding] = useState(() => location.pathname === "/add");
+  const style = useTimeStyle();
   const today = dateOf(useNow(clock));
   const date = place.room === "today" ? (place.date ?? today) : undefined;
   const [look, span] = place.room === "plan" ? [place.look, place.span] : [];
@@ -73,15 +81,21 @@ export function Frame({ problem }: { problem: unknown }) {
   const clockActs = useClockActs();
   const choose = useChoose();
   const fourth = useFourth();
+  const shownDate = date ?? (place.room === "plan" ? (place.date ?? today) : undefined);
+  const add = useCallback(() => {
+    // On a phone the field is in sight only then; what is typed next goes into it.
+    flushSync(() => setAdding(true));
+    capture.current?.focus();
+  }, []);
   const acts = useMemo(
     () => ({
       ...{ today, turnBack },
-      // The dialog gives the focus back when it closes; the field takes it after that.
-      add: () => void setTimeout(() => capture.current?.focus()),
+      // The search gives the focus back when it closes; the field takes it after that.
+      add: () => void setTimeout(add),
       openClock: () => openClock("panel"),
       showKeys: () => setHelpOpen(true),
     }),
-    [today, turnBack],
+    [today, turnBack, add],
   );
   useStandingOrders(today);
   useOwnHabits(today);
@@ -151,7 +165,7 @@ export function Frame({ problem }: { problem: unknown }) {
         turnBack(key === "y" || event.shiftKey ? "redo" : "undo");
       } else if (event.code === "KeyN" && !mod && (event.altKey || !typing)) {
         event.preventDefault();
-        capture.current?.focus();
+        add();
       } else if (event.altKey && !mod && !event.shiftKey && (event.key === "ArrowUp" || event.key === "ArrowDown")) {
         event.preventDefault();
         const step = event.key === "ArrowUp" ? -1 : 1;
@@ -181,19 +195,41 @@ export function Frame({ problem }: { problem: unknown }) {
     };
     addEventListener("keydown", press);
     return () => removeEventListener("keydown", press);
-  }, [store, clock, date, today, record, place, turnBack, clockActs, choose, searched]);
+  }, [store, clock, date, today, record, place, turnBack, clockActs, choose, searched, add]);
+
+  useEffect(() => {
+    const where = placeTitle(place, today, style);
+    document.title = where === "" ? "Pensum" : `${where}, Pensum`;
+  }, [place, today, style]);
 
   return (
     <div className="flex h-full flex-col">
-      <TopBar
-        room={place.room}
-        date={date}
-        today={today}
-        onHelp={() => setHelpOpen(true)}
-        onSearch={() => setSearched({ begun: "", withActs: false })}
-      >
-        <CaptureField ref={capture} />
-      </TopBar>
+      <button className="skip-link button" onClick={() => goToMain()}>
+        Skip to the content
+      </button>
+      {isPhone ? (
+        <PhoneHead
+          title={placeTitle(place, today, style) || "Pensum"}
+          date={shownDate}
+          today={today}
+          addressOf={place.room === "plan" ? planOf : undefined}
+          isAdding={isAdding}
+          onAdded={() => setAdding(false)}
+          onSearch={() => setSearched({ begun: "", withActs: false })}
+        >
+          <CaptureField ref={capture} />
+        </PhoneHead>
+      ) : (
+        <TopBar
+          room={place.room}
+          date={date}
+          today={today}
+          onHelp={() => setHelpOpen(true)}
+          onSearch={() => setSearched({ begun: "", withActs: false })}
+        >
+          <CaptureField ref={capture} />
+        </TopBar>
+      )}
       {past ? (
         <Suspense>
           <PastBanner past={past} />
@@ -212,11 +248,7 @@ export function Frame({ problem }: { problem: unknown }) {
         </Suspense>
       )}
       <div className="frame-body flex min-h-0 flex-1">
-        <Spine
-          date={date ?? (place.room === "plan" ? (place.date ?? today) : undefined)}
-          today={today}
-          addressOf={place.room === "plan" ? planOf : undefined}
-        />
+        {!isPhone && <Spine date={shownDate} today={today} addressOf={place.room === "plan" ? planOf : undefined} />}
         {place.room === "today" && date && (
           <Today key={date} date={date} today={today} sideOpen={record !== undefined} />
         )}
@@ -243,6 +275,7 @@ export function Frame({ problem }: { problem: unknown }) {
           </Suspense>
         )}
       </div>
+      {isPhone && <PhoneBar room={place.room} onAdd={add} />}
       <NoticeLine />
       {!past && (
         <Suspense>
@@ -276,6 +309,36 @@ export function Frame({ problem }: { problem: unknown }) {
 /** Tables are read in a register, other files in the settings. */
 function goToReaderOf(names: readonly string[]) {
   goTo(names.some((name) => /\.[ct]sv$/i.test(name)) ? "/registers/tasks" : "/settings");
+}
+
+/** Puts the focus into what the room shows. */
+function goToMain() {
+  const main = document.querySelector<HTMLElement>("main");
+  if (!main) return;
+  main.tabIndex = -1;
+  main.focus();
+}
+
+const roomTitles: Partial<Record<Place["room"], string>> = {
+  gather: "Gather",
+  goals: "Goals",
+  notes: "Notes",
+  registers: "Registers",
+  settings: "Settings",
+  start: "Setting up",
+  help: "Help",
+  back: "Look back",
+};
+const backTitles = { insight: "Look back", reviews: "Reviews", stood: "As it stood" };
+const lookTitles = { calendar: "Plan", timeline: "Timeline", matrix: "Matrix" };
+
+/** What the title of the window says of a place. */
+function placeTitle(place: Place, today: DateText, style: TimeStyle): string {
+  if (place.room === "today") return dateText(place.date ?? today, "full", style);
+  if (place.room === "plan")
+    return `${lookTitles[place.look]}${place.date ? `, ${dateText(place.date, "short", style)}` : ""}`;
+  if (place.room === "back") return backTitles[place.part];
+  return roomTitles[place.room] ?? "";
 }
 
 /** F6 goes from pane to pane, as it does between the panes of a window. */

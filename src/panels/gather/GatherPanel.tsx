@@ -107,7 +107,7 @@ export function GatherPanel({ title }: { title?: string }) {
     <div className="gather flex min-w-0 flex-1 bg-sheet" onKeyDown={press}>
       <section aria-label="Inbox" className="gather-list">
         {title !== undefined && (
-          <h1 className="px-5 pt-[22px] pb-3 font-words text-[27px] leading-[33px] font-semibold tracking-[-0.01em]">
+          <h1 className="room-title px-5 pt-[22px] pb-3 font-words text-[27px] leading-[33px] font-semibold tracking-[-0.01em]">
             {title}
           </h1>
         )}

@@ -24,7 +24,7 @@ export function LookBackRoom({ part, review }: { part: BackPart; review?: Id | u
     <main data-pane="page" className="look-back min-w-0 flex-1 overflow-y-auto bg-sheet [scrollbar-width:thin]">
       <div className="mx-auto max-w-[1240px] px-7 pt-5 pb-16 max-[759px]:px-3.5">
         <header className="flex flex-wrap items-baseline gap-x-5">
-          <h1 className="font-words text-[27px] leading-9 font-semibold">Look back</h1>
+          <h1 className="room-title font-words text-[27px] leading-9 font-semibold">Look back</h1>
           <nav aria-label="Ways to look back" className="flex gap-4">
             {backParts.map((one) => (
               <PlaceLink

@@ -27,7 +27,7 @@ export function NoticeLine() {
   const turnBack = useTurnBack();
   return (
     <div
-      className="pointer-events-none fixed inset-x-0 bottom-4 z-40 flex justify-center px-3"
+      className="notice-line pointer-events-none fixed inset-x-0 bottom-4 z-40 flex justify-center px-3"
       role="status"
       aria-live="polite"
       data-notice=""

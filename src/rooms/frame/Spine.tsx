@@ -3,9 +3,8 @@ import { memo, useCallback, useEffect, useLayoutEffect, useRef, useState, type K
 import { flushSync } from "react-dom";
 import { loadOf } from "@/core/plan";
 import { addDays, dateText, daysBetween, startOfWeek, weekday, weekNumber, type DateText } from "@/core/time";
-import { addDropZone } from "@/panels/drag";
 import { focusSoon } from "@/ui/focusSoon";
-import { useGesture } from "@/panels/useGesture";
+import { useDayDrop } from "./useDayDrop";
 import { LoadBar, loadText } from "@/panels/days/LoadBar";
 import { dayAddress, goTo } from "@/ui/navigation";
 import { useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
@@ -88,7 +87,7 @@ export function Spine({ date, today, addressOf }: SpineProps) {
     }
   }, [current, today, thisWeek, labelHeight]);
 
-  const dropTarget = useDayDrop(scroller, today, setTarget);
+  const dropTarget = useDayDrop(scroller, setTarget);
   useEffect(() => dropTarget(), [dropTarget]);
 
   const press = (event: KeyboardEvent) => {
@@ -225,39 +224,3 @@ const Day = memo(function Day({ date, today, open, tabbable, target, addressOf }
     </a>
   );
 });
-
-/** Lets tasks, lines and blocks be dropped on a day; says beforehand how full it becomes. */
-function useDayDrop(
-  scroller: React.RefObject<HTMLElement | null>,
-  today: DateText,
-  setTarget: (date: DateText | undefined) => void,
-) {
-  const style = useTimeStyle();
-  const { meaning, becomes, carryOut } = useGesture();
-  return useCallback(() => {
-    const element = scroller.current;
-    if (!element) return () => {};
-    const dateAt = (x: number, y: number) =>
-      document
-        .elementsFromPoint(x, y)
-        .map((one) => one.closest<HTMLElement>("[data-date]")?.dataset.date)
-        .find(Boolean);
-    return addDropZone({
-      element,
-      scroller: element,
-      leave: () => setTarget(undefined),
-      over(dragged, x, y) {
-        const date = dateAt(x, y);
-        setTarget(date);
-        if (!date) return undefined;
-        const words = becomes(meaning(dragged, { at: "day", date }));
-        return [dateText(date, "short", style), words].filter(Boolean).join(", ");
-      },
-      drop(dragged, x, y) {
-        const date = dateAt(x, y);
-        if (!date) return;
-        carryOut(meaning(dragged, { at: "day", date }));
-      },
-    });
-  }, [scroller, style, setTarget, meaning, becomes, carryOut]);
-}

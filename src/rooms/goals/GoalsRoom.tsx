@@ -101,7 +101,7 @@ export function GoalsRoom({ here }: { here?: Id | undefined }) {
   return (
     <main data-pane="page" className="goals min-w-0 flex-1 overflow-y-auto bg-sheet pb-16 [scrollbar-width:thin]">
       <header className="px-7 pt-5 max-[759px]:px-3.5">
-        <h1 className="font-words text-[27px] leading-9 font-semibold">Goals</h1>
+        <h1 className="room-title font-words text-[27px] leading-9 font-semibold">Goals</h1>
         <p className="lens-sentence !mt-0">
           Goals that are{" "}
           <OnePart

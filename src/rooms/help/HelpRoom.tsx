@@ -36,7 +36,7 @@ export function HelpRoom() {
       className="min-w-0 flex-1 overflow-y-auto bg-sheet px-5 pt-[22px] pb-24 [scrollbar-width:thin] sm:px-9"
     >
       <div className="mx-auto max-w-[760px]">
-        <h1 className="mb-3 font-words text-[27px] leading-[33px] font-semibold tracking-[-0.01em]">Help</h1>
+        <h1 className="room-title mb-3 font-words text-[27px] leading-[33px] font-semibold tracking-[-0.01em]">Help</h1>
         <div className="mb-6 flex flex-wrap items-center gap-3">
           <input
             type="search"

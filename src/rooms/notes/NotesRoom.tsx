@@ -46,6 +46,7 @@ export function NotesRoom({ id }: { id: Id | undefined }) {
   );
   return (
     <main data-pane="page" className="registers flex min-w-0 flex-1 bg-sheet">
+      <h1 className="sr-only">{note ? note.title : "Notes"}</h1>
       <nav aria-label="Notes" className="register-list note-list">
         <div className="px-3 pb-2">
           <input
@@ -95,7 +96,7 @@ export function NotesRoom({ id }: { id: Id | undefined }) {
             ? "This note no longer exists. If it was deleted, undo restores it."
             : notes.length === 0
               ? "No notes yet. Select “New note”, or write [[a title]] on any page."
-              : "Select a note on the left, or add a new one."}
+              : "Select a note, or add a new one."}
         </p>
       )}
       {fromTemplate && (

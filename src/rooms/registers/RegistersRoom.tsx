@@ -50,6 +50,9 @@ export function RegistersRoom({ register: asked, lens }: RegistersRoomProps) {
   const register = findRegister(store, asked ?? "tasks");
   return (
     <main data-pane="page" className="registers flex min-w-0 flex-1 bg-sheet">
+      {asked !== "standing-orders" && (
+        <h1 className="sr-only">{asked === "templates" ? "Templates" : (register?.title ?? "Registers")}</h1>
+      )}
       <RegisterList own={own} here={register?.id ?? asked} />
       {asked === "templates" ? (
         <TemplatesView writing={writing} chosen={lens} />

@@ -27,7 +27,9 @@ export function SettingsRoom() {
       className="min-w-0 flex-1 overflow-y-auto bg-sheet px-9 pt-[22px] pb-24 [scrollbar-width:thin]"
     >
       <div className="mx-auto max-w-[760px]">
-        <h1 className="mb-5 font-words text-[27px] leading-[33px] font-semibold tracking-[-0.01em]">Settings</h1>
+        <h1 className="room-title mb-5 font-words text-[27px] leading-[33px] font-semibold tracking-[-0.01em]">
+          Settings
+        </h1>
         <p className="mb-5 text-ink-2">
           <button className="link" onClick={() => goTo("/start")}>
             Set up step by step

@@ -63,7 +63,7 @@ export function DayPageView({ id, date, today }: DayPageViewProps) {
   return (
     <main data-pane="page" className="day-page min-w-0 flex-1 overflow-y-auto bg-sheet [scrollbar-width:thin]">
       <div className="mx-auto max-w-[720px] px-9 pt-[22px] pb-24">
-        <h1 className="font-words text-[27px] leading-[33px] font-semibold tracking-[-0.01em]">
+        <h1 className="room-title font-words text-[27px] leading-[33px] font-semibold tracking-[-0.01em]">
           {dateText(date, "full", style)}
         </h1>
         <p className="mt-1 mb-3.5 flex flex-wrap gap-x-3.5 text-[12.5px] text-ink-2">
