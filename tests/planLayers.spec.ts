@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { notice, open } from "./helpers";
+import { notice, open, pull } from "./helpers";
 
 test("calendars and lenses are switched on and off side by side, each in its dye, beside the hours of another zone", async ({
   page,
@@ -76,4 +76,28 @@ test("a habit stands on its days and is marked there; double bookings are listed
   await list.getByRole("button", { name: /^Move Rating curve rerun to/ }).click();
   await expect(notice(page)).toContainText("Rating curve rerun");
   await expect(list.getByRole("button", { name: /Board call/ })).toHaveCount(0);
+});
+
+test("a record of one's own register is moved on the calendar by keys and by a pull, one step each; a computed date stays", async ({
+  page,
+}) => {
+  await open(page, { workspace: "demo", path: "/plan/calendar/7/2026-11-30" });
+  const permit = page.locator("[data-strip]", { hasText: "Abstraction, reach 5" });
+  await expect(permit).toHaveAttribute("aria-label", /Wednesday 2 December/);
+  await permit.focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(permit).toHaveAttribute("aria-label", /Thursday 3 December/);
+  const from = (await permit.boundingBox())!;
+  const strip = (await page.getByRole("group", { name: "No set time" }).boundingBox())!;
+  const start = { x: from.x + 20, y: from.y + 8 };
+  await pull(page, start, { x: strip.x + strip.width - 20, y: start.y });
+  await expect(permit).toHaveAttribute("aria-label", /Sunday 6 December/);
+  await page.keyboard.press("Control+z");
+  await expect(permit).toHaveAttribute("aria-label", /Thursday 3 December/);
+  await page.keyboard.press("Control+z");
+  await expect(permit).toHaveAttribute("aria-label", /Wednesday 2 December/);
+  const renewal = page.locator("[data-strip]", { hasText: "River house internet" });
+  await renewal.focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(renewal).toHaveAttribute("aria-label", /Monday 30 November/);
 });

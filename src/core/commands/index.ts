@@ -19,6 +19,7 @@ export * from "./rest";
 export * from "./saveSettings";
 export { changeOccurrence, hoursComeAgain, rollOn, seriesScopes, skipOccurrence, type SeriesScope } from "./series";
 export * from "./setState";
+export * from "./moveDated";
 export * from "./shiftBar";
 export { appendToDay, dayPage, need } from "./shared";
 export * from "./writePage";

@@ -32,7 +32,9 @@ function feelOf(value: unknown): never {
 
 /** The other implementation rounds a remainder to nine places: fractions are compared in eight. */
 const rounded = (text: string) =>
-  text.replace(/-?\d+\.\d{8,}(e[+-]?\d+)?/g, (number) => String(Number(Number(number).toPrecision(8))));
+  text.replace(/-?\d+\.\d{8,}(e[+-]?\d+)?/g, (number) =>
+    String(Number(Number(Number(number).toFixed(8)).toPrecision(8))),
+  );
 
 /** A value of the other implementation, as FEEL writes it. */
 function textOf(value: unknown, nested = false): string {

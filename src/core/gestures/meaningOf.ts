@@ -1,10 +1,10 @@
-import { copyItem, giveDay, moveItem, place, placeLine, putInBox, setEventTime, takeOff } from "../commands";
+import { copyItem, giveDay, moveDated, moveItem, place, placeLine, putInBox, setEventTime, takeOff } from "../commands";
 import type { Event, Block, Id } from "../model";
 import { localSpan, recordOrOccurrence } from "../plan";
 import type { Command, Store } from "../store";
 import { dateOf, isMoment, minuteOf, momentAt, moveZone, type DateText } from "../time";
 
-/** What is carried in a hand: a task, a plain line of a page, or something that already has hours. */
+/** What is carried in a hand: a task, a plain line of a page, a record by one of its dates, or something that already has hours. */
 export type Carried =
   | { readonly kind: "task"; readonly task: Id; readonly title: string; readonly minutes: number }
   | {
@@ -12,6 +12,14 @@ export type Carried =
       readonly page: Id;
       readonly lineFrom: number;
       readonly line: string;
+      readonly title: string;
+      readonly minutes: number;
+    }
+  | {
+      /** A record of any register, carried by one of its dates. */
+      readonly kind: "dated";
+      readonly id: Id;
+      readonly field: string;
       readonly title: string;
       readonly minutes: number;
     }
@@ -51,14 +59,22 @@ const bound = <Input>(command: Command<Input>, input: Input): Command<void> => (
 export function meaningOf(reads: Reads, carried: Carried, target: Target, zone: string): Meaning | undefined {
   const { date } = target;
   const act =
-    target.at === "hour"
-      ? atHour(reads, carried, target, zone)
-      : target.at === "box"
-        ? inBox(reads, carried, target.box)
-        : target.at === "whole"
-          ? withoutHour(reads, carried, date)
-          : onDay(reads, carried, date, zone);
+    carried.kind === "dated"
+      ? ofDate(carried, target)
+      : target.at === "hour"
+        ? atHour(reads, carried, target, zone)
+        : target.at === "box"
+          ? inBox(reads, carried, target.box)
+          : target.at === "whole"
+            ? withoutHour(reads, carried, date)
+            : onDay(reads, carried, date, zone);
   return act && { act, date };
+}
+
+/** A date has no hour: put at one, its record goes to that day. */
+function ofDate({ id, field }: Extract<Carried, { kind: "dated" }>, target: Target): Command<void> | undefined {
+  if (target.at === "box") return undefined;
+  return bound(moveDated, { id, field, to: target.at === "hour" ? momentAt(target.date, target.minute) : target.date });
 }
 
 function itemOf(reads: Reads, id: Id): Event | Block | undefined {

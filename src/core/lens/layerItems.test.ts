@@ -60,7 +60,7 @@ test("days hold what begins on them, what has no hour first", () => {
   const record = store.get("sim")!;
   const layer = { lens: "lens", field: "start", dye: "ochre" } as const;
   const day = "2026-11-30";
-  const timed = { record, layer, first: day, last: day, startMinute: 60, endMinute: 90 };
-  const whole = { record, layer, first: day, last: day };
+  const timed = { record, layer, first: day, last: day, startMinute: 60, endMinute: 90, isFixed: false };
+  const whole = { record, layer, first: day, last: day, isFixed: false };
   expect(layerDays([timed, whole]).get(day)).toEqual([whole, timed]);
 });

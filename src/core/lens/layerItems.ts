@@ -1,5 +1,6 @@
 import { isRange, type CalendarLayer, type PensumRecord } from "../model";
 import { dateOf, isDate, isMoment, minuteOf, minutesBetween, minutesPerDay, type DateText } from "../time";
+import { isComputed } from "../register";
 import type { LensView } from "./lensView";
 
 /** A record of a lens where it stands on the calendar. */
@@ -9,6 +10,8 @@ export interface LayerItem {
   /** Its first and last day. */
   readonly first: DateText;
   readonly last: DateText;
+  /** Whether its date is computed or kept by Pensum, so that it cannot be moved. */
+  readonly isFixed: boolean;
   /** Minutes since midnight of its first day; absent for what has a day and no hour. */
   readonly startMinute?: number;
   /** Where it ends on that day; the same as its start for what is a moment only. */
@@ -22,18 +25,19 @@ export interface LayerItem {
 export function layerItems(view: LensView, layer: CalendarLayer): LayerItem[] {
   const field = view.fields.find(({ name }) => name === layer.field);
   if (!field) return [];
+  const isFixed = field.field.kept === true || isComputed(field.field);
   const seen = new Set<string>();
   const items: LayerItem[] = [];
   for (const { record } of view.entries) {
     if (seen.has(record.id)) continue;
     seen.add(record.id);
     const place = placeOf(field.read(record), layer.field === "start" && "end" in record ? record.end : undefined);
-    if (place) items.push({ record, layer, ...place });
+    if (place) items.push({ record, layer, isFixed, ...place });
   }
   return items;
 }
 
-function placeOf(cell: unknown, end: unknown): Omit<LayerItem, "record" | "layer"> | undefined {
+function placeOf(cell: unknown, end: unknown): Omit<LayerItem, "record" | "layer" | "isFixed"> | undefined {
   if (isRange(cell)) return { first: dateOf(cell[0] as string), last: dateOf(cell[1] as string) };
   if (typeof cell !== "string") return undefined;
   const [isWhole, isTimed] = [isDate(cell), isMoment(cell)];
@@ -43,6 +47,16 @@ function placeOf(cell: unknown, end: unknown): Omit<LayerItem, "record" | "layer
   const startMinute = minuteOf(cell);
   const length = isMoment(end) && end > cell ? minutesBetween(cell, end) : 0;
   return { first, last: first, startMinute, endMinute: Math.min(minutesPerDay, startMinute + length) };
+}
+
+/**
+ * What a lens shows beside what the plan shows: a record that stands there already, or whose hours do, is not shown twice.
+ * @param shown the records that the plan shows on the same day
+ */
+export function withoutDoubles(items: readonly LayerItem[], shown: readonly PensumRecord[]): readonly LayerItem[] {
+  if (items.length === 0 || shown.length === 0) return items;
+  const ids = new Set(shown.flatMap((record) => (record.kind === "block" ? [record.id, record.task] : [record.id])));
+  return items.filter(({ record }) => !ids.has(record.id));
 }
 
 /** Layer items by each of their days, those without an hour first. */

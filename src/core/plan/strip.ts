@@ -21,6 +21,8 @@ export interface StripItem {
   readonly id: Id;
   /** `layer` for what a lens puts there. */
   readonly what: "event" | "task" | "due" | "habit" | "layer";
+  /** The field by which what a lens puts there can be moved. */
+  readonly movedBy?: string;
   readonly record: PensumRecord;
   /** Its first and last day among those shown, from 0. */
   readonly first: number;

@@ -208,6 +208,11 @@ export const deeds: Readonly<Record<string, Deed>> = {
     minutes: h.from([15, -60, 1440, -2880]),
     ...(h.maybe(() => 1) ? { edge: "end" as const } : {}),
   })),
+  moveDated: deed(c.moveDated, (h) => ({
+    id: h.id("task", "event", "goal", "row"),
+    field: h.from(["due", "start", "doDay", "end", "nothing"]),
+    to: h.from([h.date(), h.moment()]),
+  })),
   copyItem: deed(c.copyItem, (h) => ({ id: h.id("block", "event"), start: h.moment() })),
   setEventTime: deed(c.setEventTime, (h) => ({ id: h.id("event"), start: h.from([h.date(), h.moment()]) })),
   takeOff: deed(c.takeOff, (h) => ({ block: h.id("block") })),

@@ -4,35 +4,24 @@ import {
   type KeyboardEvent,
   type Ref,
   Suspense,
-  useCallback,
   useEffect,
   useId,
   useMemo,
   useRef,
   useState,
 } from "react";
-import { X } from "lucide-react";
 import type { Draft } from "@/core/capture";
-import { isBare, workMinutes } from "@/core/capture/draft";
+import { isBare } from "@/core/capture/draft";
 import { capture } from "@/core/commands";
-import { loadOf } from "@/core/plan";
-import { dateOf, dateText, rangeText, type MomentText } from "@/core/time";
-import { becomesText } from "@/panels/days/LoadBar";
-import { LikelyLength } from "@/panels/fields/LikelyLength";
+import { dateOf, dateText, type MomentText } from "@/core/time";
 import { useCaptureContext } from "@/panels/useCaptureContext";
 import { handedWords } from "@/ui/handed";
-import { deviceChoice } from "@/ui/deviceChoice";
 import { notify } from "@/ui/notices";
-import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { bareGoes } from "./bareGoes";
+import { useAct, useTimeStyle } from "@/ui/workspaceContext";
 import { late } from "@/ui/late";
 
-/** Where a line goes of which nothing is said but its words: onto today's page and into the inbox, or there alone. */
-const bareGoes = deviceChoice<{ readonly inboxOnly: boolean }>(
-  "pensum-capture",
-  { inboxOnly: false },
-  ({ inboxOnly }) => ({ inboxOnly: inboxOnly === true }),
-);
-
+const DraftPanel = late(() => import("./DraftPanel").then((module) => ({ default: module.DraftPanel })));
 const PastedLines = late(() => import("./PastedLines").then((module) => ({ default: module.PastedLines })));
 
 type Capture = Awaited<ReturnType<typeof loadCapture>>;
@@ -239,123 +228,4 @@ function MarkedLine({ line, draft }: { line: string; draft: Draft }) {
     at = part.to;
   }
   return [...pieces, line.slice(at)];
-}
-
-interface DraftPanelProps {
-  id: string;
-  line: string;
-  draft: Draft;
-  today: string;
-  onKind: (kind: Draft["kind"]) => void;
-  onRefuse: (key: string) => void;
-  keyOf: (part: Draft["parts"][number]) => string;
-  onAdd: () => void;
-}
-
-const partNames = {
-  kind: "Kind",
-  day: "Day",
-  time: "Time",
-  length: "Length",
-  repeat: "Repeat",
-  due: "Due",
-  priority: "Priority",
-  theme: "Theme",
-  tag: "Tag",
-  person: "Person",
-  remind: "Reminder",
-  until: "Until",
-  rest: "Hidden until",
-  place: "Place",
-  asked: "Asked",
-};
-
-function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }: DraftPanelProps) {
-  const style = useTimeStyle();
-  const settings = useSettings();
-  const store = useStore();
-  const { zone } = store.clock;
-  const day = draft.day ?? today;
-  const load = useComputed(useCallback((from) => loadOf(from, day, settings, zone), [day, settings, zone]));
-  // As the task will count once it is there.
-  const counted = useComputed(useCallback((from) => from.lengthOf(draft), [draft]));
-  const minutes = workMinutes({ ...draft, estimateMinutes: counted });
-  const hours =
-    draft.startMinute !== undefined && draft.endMinute !== undefined
-      ? `, ${rangeText(draft.startMinute, draft.endMinute, style)}`
-      : "";
-  const bare = isBare(draft);
-  const days = draft.day
-    ? `${dateText(day, "short", style)}${draft.endDay ? ` to ${dateText(draft.endDay, "short", style)}` : ""}`
-    : draft.kind === "event"
-      ? "today, all day"
-      : !bare
-        ? "on today’s page"
-        : draft.inboxOnly
-          ? "inbox only"
-          : "today’s page and the inbox";
-  const where = draft.kind === "note" ? "a new page" : `${days}${hours}`;
-  return (
-    <div id={id} className="absolute top-9 right-0 left-0 z-30 border border-rule bg-sheet p-3">
-      <div className="flex items-baseline justify-between gap-4">
-        <p className="min-w-0 truncate font-words text-page font-semibold">{draft.title}</p>
-        <div role="group" aria-label="Add as" className="flex flex-none gap-3">
-          {(["task", "event", "note"] as const).map((kind) => (
-            <button
-              key={kind}
-              aria-pressed={draft.kind === kind}
-              className={`min-h-6 ${draft.kind === kind ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2"}`}
-              onClick={() => onKind(kind)}
-            >
-              {kind[0]!.toUpperCase() + kind.slice(1)}
-            </button>
-          ))}
-        </div>
-      </div>
-      <p className="text-ink-2">
-        {where}
-        {bare && (
-          <>
-            {" "}
-            <button className="link" onClick={() => bareGoes.choose({ inboxOnly: !draft.inboxOnly })}>
-              {draft.inboxOnly ? "Put it on today’s page too" : "Put it in the inbox only"}
-            </button>{" "}
-            <kbd className="text-small text-ink-3">Alt I</kbd>
-          </>
-        )}
-        {minutes > 0 && `, ${becomesText(load, minutes)}`}
-      </p>
-      {draft.kind === "task" && (draft.estimateMinutes !== undefined || draft.theme !== undefined) && (
-        <LikelyLength question={{ estimateMinutes: draft.estimateMinutes, theme: draft.theme }} />
-      )}
-      {draft.parts.length > 0 && (
-        <ul className="mt-2 flex flex-wrap gap-x-4 gap-y-1" aria-label="Recognised">
-          {draft.parts.map((part) => (
-            <li key={part.from} className="flex items-center gap-1 border-b border-woad">
-              <span className="text-ink-2">{partNames[part.what]}</span>
-              <b className="font-semibold">{part.meaning}</b>
-              <button
-                className="button-quiet grid place-items-center"
-                aria-label={`Ignore ${partNames[part.what].toLowerCase()}: keep “${part.meaning}” as text`}
-                onClick={() => onRefuse(keyOf(part))}
-              >
-                <X size={13} aria-hidden />
-              </button>
-            </li>
-          ))}
-        </ul>
-      )}
-      {draft.remarks.map((remark) => (
-        <p key={remark} className="mt-2 text-madder">
-          {remark}
-        </p>
-      ))}
-      <p className="mt-2 flex items-center justify-between text-small text-ink-3">
-        <span>Press Enter to add it, or Tab to reach a recognised part and reject it.</span>
-        <button className="link text-base font-semibold" onClick={onAdd}>
-          Add
-        </button>
-      </p>
-    </div>
-  );
 }

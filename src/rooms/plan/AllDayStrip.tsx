@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
-import { giveDay, markHabit, setEventTime, usualBlockMinutes } from "@/core/commands";
+import { editRecord, giveDay, markHabit, moveDated, setEventTime, usualBlockMinutes } from "@/core/commands";
 import { stripItems, type StripItem, type StripPlace, stripRows } from "@/core/plan";
 import { addDays, dateText, estimateText, isDate, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
@@ -36,16 +36,22 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
   const places = useMemo(() => {
     const isShown = isShownIn(view);
     const own = items.filter(({ record, what }) => isShown(record, what));
-    const others = layered.map(({ item: { record, layer, first: from, last: to }, first, last }): StripItem => ({
-      id: `${layerKey(layer)} ${record.id}`,
-      what: "layer",
-      record,
-      first,
-      last,
-      beginsBefore: from < dates[0]!,
-      endsAfter: to > dates[dates.length - 1]!,
-      dye: layer.dye,
-    }));
+    const isThere = (id: string, first: number) =>
+      own.some((one) => one.record.id === id && one.first <= first && one.last >= first);
+    const beside = layered.filter(({ item, first }) => !isThere(item.record.id, first));
+    const others = beside.map(
+      ({ item: { record, layer, isFixed, first: from, last: to }, first, last }): StripItem => ({
+        ...(isFixed ? {} : { movedBy: layer.field }),
+        id: `${layerKey(layer)} ${record.id}`,
+        what: "layer",
+        record,
+        first,
+        last,
+        beginsBefore: from < dates[0]!,
+        endsAfter: to > dates[dates.length - 1]!,
+        dye: layer.dye,
+      }),
+    );
     return stripRows([...own, ...others]);
   }, [items, layered, view, dates]);
   const rows = places.reduce((most, { row }) => Math.max(most, row + 1), 1);
@@ -138,7 +144,7 @@ interface StripChipProps {
 }
 
 function StripChip({
-  place: { record, what, first, last, row, beginsBefore, endsAfter, dye: layerDye },
+  place: { record, what, first, last, row, beginsBefore, endsAfter, dye: layerDye, movedBy },
   dates,
   gutters,
 }: StripChipProps) {
@@ -163,7 +169,9 @@ function StripChip({
           : "cloth-planned";
   const dragged: Dragged | undefined =
     what === "layer"
-      ? undefined
+      ? movedBy === undefined
+        ? undefined
+        : { kind: "dated", id: record.id, field: movedBy, title, minutes: usualBlockMinutes }
       : task
         ? { kind: "task", task: task.id, title, minutes: store.lengthOf(task) || usualBlockMinutes }
         : record.kind === "event"
@@ -177,6 +185,10 @@ function StripChip({
       act(giveDay, { tasks: [task.id], day: addDays(date, side) });
     else if (side !== undefined && what === "event" && record.kind === "event" && isDate(record.start))
       act(setEventTime, { id: record.id, start: addDays(record.start, side) });
+    else if (side !== undefined && movedBy !== undefined)
+      act(moveDated, { id: record.id, field: movedBy, to: addDays(date, side) });
+    else if (event.key === "Delete" && what === "layer" && movedBy !== undefined)
+      act(editRecord, { id: record.id, fields: { [movedBy]: undefined } });
     else if (event.code === "KeyH" && dragged?.kind === "task") place(dragged);
     else if ((event.key === "Delete" || event.key === "Backspace") && what === "task" && task)
       act(giveDay, { tasks: [task.id], day: undefined });

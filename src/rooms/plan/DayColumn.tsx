@@ -1,4 +1,5 @@
 "use client";
+import { withoutDoubles } from "@/core/lens/layerItems";
 import { memo, useCallback, useMemo, type RefObject } from "react";
 import type { PatternHours } from "@/core/model";
 import { usualBlockMinutes } from "@/core/commands";
@@ -99,7 +100,14 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
     return all.filter(({ record }) => isShown(record, "item"));
   }, [all, view]);
   const onDay = useLayerItems(date);
-  const layered = useMemo(() => onDay.filter(({ startMinute }) => startMinute !== undefined), [onDay]);
+  const layered = useMemo(
+    () =>
+      withoutDoubles(
+        onDay.filter(({ startMinute }) => startMinute !== undefined),
+        items.map(({ record }) => record),
+      ),
+    [onDay, items],
+  );
   const minutePixels = hourPixels / 60;
   const pattern = useMemo(() => patternHours(patternOf(settings, date), date), [settings, date]);
   const leastMinutes = leastPixels / minutePixels;

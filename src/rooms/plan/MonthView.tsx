@@ -121,11 +121,12 @@ interface MonthDayProps {
 const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget, tabbable, first }: MonthDayProps) {
   const style = useTimeStyle();
   const { load, isOver: over, whole, items, layered } = useDayThings(date);
-  const withLayer = layered.map(({ record, layer, startMinute }) => ({
+  const withLayer = layered.map(({ record, layer, startMinute, isFixed }) => ({
     record,
     what: "layer" as const,
     minute: startMinute,
     dye: layer.dye,
+    movedBy: isFixed ? undefined : layer.field,
   }));
   const wholeDay = whole.map(({ record, what }) => ({ record, what, minute: undefined, dye: undefined }));
   // What comes every day comes last: there is room for little, and it says least of a month.
@@ -192,9 +193,11 @@ interface MonthEntryProps {
   minute: number | undefined;
   /** The dye of the lens that puts it there. */
   dye: Dye | undefined;
+  /** The field by which that lens's record can be moved. */
+  movedBy?: string | undefined;
 }
 
-function MonthEntry({ date, record, what, minute, dye: layerDye }: MonthEntryProps) {
+function MonthEntry({ date, record, what, minute, dye: layerDye, movedBy }: MonthEntryProps) {
   const store = useStore();
   const { meaning, carryOut } = useGesture();
   const style = useTimeStyle();
@@ -215,7 +218,9 @@ function MonthEntry({ date, record, what, minute, dye: layerDye }: MonthEntryPro
             minutes: isMoment(record.start) ? minutesBetween(record.start, record.end) : 0,
             grabMinutes: 0,
           }
-        : undefined;
+        : movedBy !== undefined
+          ? { kind: "dated", id: record.id, field: movedBy, title, minutes: 0 }
+          : undefined;
   const press = (event: KeyboardEvent) => {
     if (habit && event.key === " ") {
       event.preventDefault();

@@ -1,7 +1,7 @@
 "use client";
 import { dyeOf, taskOf, titleOf } from "@/core/things";
 import { useCallback } from "react";
-import type { LayerItem } from "@/core/lens";
+import { withoutDoubles, type LayerItem } from "@/core/lens/layerItems";
 import { isUnfinished, type Dye, type PensumRecord } from "@/core/model";
 import { dayItems, isLate, loadOf, stripItems, type DayItem, type Load, type StripItem, isOver } from "@/core/plan";
 import type { DateText } from "@/core/time";
@@ -32,12 +32,17 @@ export function useDayThings(date: DateText): {
   const load = useComputed(useCallback((from) => loadOf(from, date, settings, zone), [date, settings, zone]));
   const whole = useComputed(useCallback((from) => stripItems(from, [date], now), [date, now]));
   const items = useComputed(useCallback((from) => dayItems(from, date, zone), [date, zone]));
+  const shownWhole = whole.filter(({ record, what }) => isShown(record, what));
+  const shownItems = items.filter(({ record }) => isShown(record, "item"));
   return {
     load,
     isOver: isOver(load),
-    whole: whole.filter(({ record, what }) => isShown(record, what)),
-    items: items.filter(({ record }) => isShown(record, "item")),
-    layered,
+    whole: shownWhole,
+    items: shownItems,
+    layered: withoutDoubles(
+      layered,
+      [...shownWhole, ...shownItems].map(({ record }) => record),
+    ),
   };
 }
 
