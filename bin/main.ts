@@ -61,7 +61,7 @@ const help = `pensum: works on a backup file, a folder of Markdown or a zip of o
   today <file>                     the day: its hours, what has none, what is late, what is free
     --day 2026-11-25               another day
   agenda <file>                    the days from today on, each with what lies on it
-    --day 2026-11-25 --days 14     from another day; so many days, 7 otherwise
+    --day 2026-11-25 --days 14     from another day; so many days, 7 if not given
   free <file>                      the free stretches of working time
     --day, --days                  as for agenda
     --least "45 min"               only those that are as long

@@ -37,7 +37,7 @@ export const fetchFieldBack: Command<{ record: PensumRecord; field: string; labe
   name: "fetchFieldBack",
   run(tx, { record, field, label, from }) {
     const now = tx.get(record.id);
-    if (!now) throw new Refusal("That record is gone. Fetch it back as a whole.");
+    if (!now) throw new Refusal("That record was deleted since. Restore all of it instead.");
     const { [field]: _before, ...others } = now as unknown as Record<string, unknown>;
     const value = valueIn(record, field);
     tx.put({ ...others, ...(value === undefined ? {} : { [field]: value }) } as unknown as PensumRecord);

@@ -80,7 +80,7 @@ export const layRepeating: Command<{ dates: readonly DateText[]; zone: string }>
       throw new Refusal(
         left > 0
           ? `There is no room for ${left === 1 ? "1 repeating task on its day" : `${left} repeating tasks on their days`}. Nothing was changed.`
-          : "Nothing that comes again waits for hours on these days. Nothing was changed.",
+          : "No repeating task needs hours on these days. Nothing was changed.",
       );
     const rest = left > 0 ? `; no room for ${counted(left, "task")}` : "";
     const what = [

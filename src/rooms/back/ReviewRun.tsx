@@ -27,7 +27,7 @@ export function ReviewRun({ id }: { id: Id }) {
     return (
       <main data-pane="page" className="flex-1 bg-sheet p-9 font-words text-page">
         <p>
-          This review is not there. It may have been deleted; undo brings it back.{" "}
+          This review no longer exists. If it was deleted, undo restores it.{" "}
           <button className="link" onClick={() => goTo("/back/reviews")}>
             Go to the reviews
           </button>

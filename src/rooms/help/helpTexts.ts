@@ -62,7 +62,7 @@ export const helpParts: readonly HelpPart[] = [
       {
         title: "Themes, tags, people, priority and reminders",
         words:
-          "#word is a theme if there is one of that name, otherwise a tag. @name is a person. A priority counts at the end of the line or before another part.",
+          "#word is a theme if there is one of that name; if not, it is a tag. @name is a person. A priority counts at the end of the line or before another part.",
         trials: [
           line("landowner letter #reporting high"),
           line("survey @Ines 2 h"),
@@ -93,7 +93,7 @@ export const helpParts: readonly HelpPart[] = [
       {
         title: "The hours",
         words:
-          "Drag a line or a task from the tray onto the hours to place it; drag on the empty hours to set time aside. The preview says what the day becomes before you let go. Drop a task on a day at the far left to give it that day.",
+          "Drag a line or a task from the tray onto the hours to place it; drag on the empty hours to set time aside. The preview says what the day becomes before you release it. Drop a task on a day at the far left to give it that day.",
       },
       {
         title: "What was left over",

@@ -51,7 +51,7 @@ export function conditionWords(writing: Writing, register: Register, condition: 
   if ("these" in condition)
     return condition.these.length === 1 ? "this one" : `these ${condition.these.length.toLocaleString()}`;
   const field = fieldNamed(writing.values, register, condition.field);
-  if (!field) return `${condition.field}, which is gone`;
+  if (!field) return "a deleted field";
   const type = writing.values.typeOf(register, field, recordsIn(writing.values.store, register));
   const name = field.label.toLowerCase();
   if (isAlone(condition.is)) return `${name} ${comparisonWords(condition.is, type)}`;

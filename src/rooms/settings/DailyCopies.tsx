@@ -107,7 +107,7 @@ function CopyDialog({
         {records.length.toLocaleString(style.locale)} records.{" "}
         {others.length === 0
           ? "None of them has changed since."
-          : `${others.length.toLocaleString(style.locale)} are gone or were otherwise then.`}
+          : `${others.length.toLocaleString(style.locale)} were changed or deleted since.`}
       </p>
       {others.length > 0 && (
         <input

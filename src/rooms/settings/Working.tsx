@@ -215,8 +215,8 @@ function RemindOf() {
       {row("Of every event", remindOfEvents, (minutes) => act(saveSettings, { remindOfEvents: minutes }))}
       {row("Of every block", remindOfBlocks, (minutes) => act(saveSettings, { remindOfBlocks: minutes }))}
       <p className="mt-1 mb-2 text-small text-ink-2">
-        Each event, block and task can say otherwise in its sheet. A browser that is closed cannot ring; the calendar
-        file carries the reminders of events to programs that can.
+        Each event, block and task can have its own setting in its record. A browser that is closed cannot ring; the
+        calendar file carries the reminders of events to programs that can.
       </p>
       <WillRing most={12} />
     </div>
