@@ -64,7 +64,7 @@ const help = `pensum: works on a backup file, a folder of Markdown or a zip of o
     --day 2026-11-25 --days 14     from another day; so many days, 7 if not given
   free <file>                      the free stretches of working time
     --day, --days                  as for agenda
-    --least "45 min"               only those that are as long
+    --least "45 min"               only those of at least this length
   done <file> <task>               ticks a task off: by its id, or by its title where only one is open
   place <file> <task> "<when>"     gives a task its hours: "tomorrow 9:30 for 45 min"
   log <file> "<what>" "<when>"     what was worked: "9:00 to 10:15"; of a task where it is the title of one
