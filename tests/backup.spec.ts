@@ -56,6 +56,7 @@ test("the demo and one's own workspace do not touch each other", async ({ page }
   await page.goto("/");
   await page.getByRole("button", { name: "Start my own workspace" }).click();
   await ready(page);
+  await page.getByRole("button", { name: "Skip all of this" }).click();
   await capture(page, "my own line");
   await expect(line(page, "my own line")).toBeVisible();
   await page.getByRole("link", { name: "Settings" }).click();
