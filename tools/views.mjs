@@ -7,8 +7,8 @@ export const views = {
       await page.keyboard.press("n");
       await page.keyboard.type("landowner letter 1 h due 2 Dec vital #reporting", { delay: 5 });
       await page
-        .getByText("Understood")
-        .or(page.getByRole("list", { name: "Understood" }))
+        .getByText("Recognised")
+        .or(page.getByRole("list", { name: "Recognised" }))
         .first()
         .waitFor();
     },
