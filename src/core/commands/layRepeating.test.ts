@@ -33,7 +33,7 @@ test("the repeating tasks of a month get hours in one step, each on its day, and
     "2026-12-16T08:00",
   ]);
   expect(new Set(blocks().map(({ task }) => task)).size).toBe(4);
-  expect(() => store.act(layRepeating, { dates: month, zone })).toThrow(/waits for hours/);
+  expect(() => store.act(layRepeating, { dates: month, zone })).toThrow(/needs hours/);
   store.undo();
   expect(blocks()).toEqual([]);
   expect(store.list("kind", "task")).toHaveLength(1);
