@@ -57,6 +57,8 @@ test("one day, from a captured line to a carried rest, by pointer", async ({ pag
   );
   expect(left!.x + left!.width <= right!.x + 1 || right!.x + right!.width <= left!.x + 1).toBe(true);
   await pullToRail(page, railItem(page, "level the gauge"), 16 * 60 + 15);
+  // It is measured where it was drawn after the pull.
+  await expect(railItem(page, "level the gauge")).toHaveAttribute("aria-label", /1[56]:\d\d to/);
   const box = (await railItem(page, "level the gauge").boundingBox())!;
   const before = (await railItem(page, "level the gauge").getAttribute("aria-label"))!;
   await pull(page, { x: box.x + 40, y: box.y + box.height - 2 }, { x: box.x + 40, y: box.y + box.height - 2 + 63 });
