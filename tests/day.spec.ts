@@ -61,7 +61,6 @@ test("one day, from a captured line to a carried rest, by pointer", async ({ pag
   await expect(railItem(page, "level the gauge")).toHaveAttribute("aria-label", /1[56]:\d\d to/);
   const box = (await railItem(page, "level the gauge").boundingBox())!;
   const before = (await railItem(page, "level the gauge").getAttribute("aria-label"))!;
-  await pull(page, { x: box.x + 40, y: box.y + box.height - 2 }, { x: box.x + 40, y: box.y + box.height - 2 + 63 });
   const minutes = (label: string) => {
     const [h1, m1, h2, m2] = /(\d+):(\d+) to (\d+):(\d+)/.exec(label)!.slice(1).map(Number) as [
       number,
@@ -73,7 +72,15 @@ test("one day, from a captured line to a carried rest, by pointer", async ({ pag
   };
   const label = async () => (await railItem(page, "level the gauge").getAttribute("aria-label"))!;
   const lasts = () => expect.poll(async () => minutes(await label()));
-  await lasts().toBe(minutes(before) + 60);
+  // On a busy machine a press can come before the block can be taken by its edge: then it is tried once more.
+  await expect(async () => {
+    if (minutes(await label()) === minutes(before)) {
+      const edge = box.y + box.height - 2;
+      await pull(page, { x: box.x + 40, y: edge }, { x: box.x + 40, y: edge + 63 });
+      await page.waitForTimeout(300);
+    }
+    expect(minutes(await label())).toBe(minutes(before) + 60);
+  }).toPass();
   const after = await label();
   await pull(page, { x: box.x + 40, y: box.y + 2 }, { x: box.x + 40, y: box.y + 2 - 31.5 });
   await lasts().toBe(minutes(before) + 90);
