@@ -1,5 +1,5 @@
 import { addDays, addMinutes, clockText, dateOf, dateText, minuteOf, parseDuration, weekday } from "../time";
-import { prefixLength, type CaptureContext, type Found, type Mutable } from "./found";
+import { earliestHour, prefixLength, type CaptureContext, type Found, type Mutable } from "./found";
 
 const hourWords = ["one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"];
 const minuteWords: Readonly<Record<string, number>> = {
@@ -14,9 +14,6 @@ const spokenClock = new RegExp(
   `(?<![\\p{L}\\d])(?:(?<half>half)\\s+(?:past\\s+)?|(?:a\\s+)?(?<minutes>five|ten|quarter|twenty|twenty[ -]five)\\s+(?<side>past|to)\\s+)(?<hour>${hourWords.join("|")}|\\d{1,2})(?![\\p{L}\\d:.])(?:\\s*(?<half2>am|pm)\\b|\\s+in\\s+the\\s+(?<part>morning|afternoon|evening))?`,
   "giu",
 );
-
-/** An hour that is said without more is of the day: before seven it is of the afternoon. */
-const earliestHour = 7;
 
 /** "half past three", "quarter to nine": clock times as they are spoken. */
 export function* spokenClockParts(text: string, { style }: CaptureContext): Generator<Found> {
@@ -92,8 +89,7 @@ const mealParts: Readonly<Record<string, PartOfDay>> = { after: "afternoon", bef
 
 /** "tomorrow morning", "in the evening", "after lunch": a part of the day, in which the first free time is meant. */
 export function* partOfDayParts(text: string, context: CaptureContext): Generator<Found> {
-  const { now, style } = context;
-  const today = dateOf(now);
+  const today = dateOf(context.now);
   for (const found of text.matchAll(partOfDay)) {
     const { part, tonight, meal } = found.groups!;
     const named = part?.toLowerCase() ?? "evening";
@@ -101,14 +97,13 @@ export function* partOfDayParts(text: string, context: CaptureContext): Generato
       ? (mealParts[meal.toLowerCase().replace(/^(?:right|straight)\s+/, "")] ?? "lunch")
       : (partNames[named] ?? (named as PartOfDay));
     const isToday = tonight !== undefined || /^this/i.test(found[0]);
-    const [from, to] = stretchOf(which, today, context);
     yield {
       what: "time",
       fills: isToday ? ["time", "day"] : ["time"],
       isPartOfDay: true,
       from: found.index,
       to: found.index + found[0].length,
-      meaning: `${which === "lunch" ? "lunch time" : which}, ${clockText(from, style)} to ${clockText(to, style)}`,
+      meaning: which === "lunch" ? "lunch time" : which,
       apply(draft) {
         if (isToday) draft.day = today;
         draft.partOfDay = (day) => stretchOf(which, day, context);

@@ -15,7 +15,7 @@ import {
   type TimeStyle,
 } from "../time";
 import type { PartKind } from "./draft";
-import { prefixLength, type CaptureContext, type Found, type Mutable } from "./found";
+import { earliestHour, prefixLength, type CaptureContext, type Found, type Mutable } from "./found";
 
 /** The names of months and their short forms, as a pattern. */
 export const monthNames =
@@ -109,7 +109,6 @@ export const countsBefore =
   /\b(?:chapters?|pages?|pp?\.?|rooms?|reach(?:es)?|sections?|parts?|numbers?|no\.?|steps?|vol(?:ume)?s?\.?|grades?|lines?|fig(?:ure)?s?\.?|tables?|items?|questions?|exercises?|units?|weeks?|verses?|gauges?|levels?|versions?)\s+$/i;
 const bareHours = /^\d{1,2}(?:\s?(?:-|–|—|to|until)\s?\d{1,2})?$/i;
 const bareHour = /(?:^|\s)\d{1,2}(?:\s+o['’]?clock)?$/i;
-const earliestHour = 7;
 
 /** The days and times that stand in a text, in order. */
 function* datesIn(text: string, context: CaptureContext): Generator<ReadDate> {

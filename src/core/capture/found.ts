@@ -40,6 +40,9 @@ export type Found = Part & {
   apply(draft: Mutable): void;
 };
 
+/** An hour that is said without more is of the day: before seven it is of the afternoon. */
+export const earliestHour = 7;
+
 /** How many characters before `at` belong to a part that begins there: the "for" of "for 20 min". */
 export function prefixLength(text: string, at: number, shape: RegExp): number {
   return shape.exec(text.slice(Math.max(0, at - 20), at))?.[0].length ?? 0;

@@ -1,6 +1,7 @@
 import {
   addDays,
   dateOf,
+  dayNames,
   repeatOf,
   repeatPhrases,
   repeatWords,
@@ -21,10 +22,8 @@ export function firstDay(rule: string, today: DateText): DateText {
   return dateOf(first);
 }
 
-const weekdays =
-  "mon(?:day)?|tue(?:s(?:day)?)?|wed(?:nesday)?|thu(?:r(?:s(?:day)?)?)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?";
 const many = new RegExp(
-  `(?<![\\p{L}\\d-])(?:on\\s+)?(?:(?:${weekdays})s?(?:(?:\\s*[,/&]\\s*(?:and\\s+)?|\\s+and\\s+|\\s+)(?:${weekdays})s?)+|(?:mon|tues|wednes|thurs|fri|satur|sun)days)(?![\\p{L}\\d-])`,
+  `(?<![\\p{L}\\d-])(?:on\\s+)?(?:(?:${dayNames})s?(?:(?:\\s*[,/&]\\s*(?:and\\s+)?|\\s+and\\s+|\\s+)(?:${dayNames})s?)+|(?:mon|tues|wednes|thurs|fri|satur|sun)days)(?![\\p{L}\\d-])`,
   "giu",
 );
 const perUnit =
@@ -54,7 +53,7 @@ export function* regularParts(text: string, { now, style }: CaptureContext): Gen
       found[0]
         .replace(/^on\s+/i, "")
         .toLowerCase()
-        .match(new RegExp(weekdays, "g")) ?? [];
+        .match(new RegExp(dayNames, "g")) ?? [];
     const codes = weekdayCodes.filter((code) => named.some((name) => name.startsWith(code.toLowerCase())));
     // Days in the middle of other words are what is spoken of: "compare Monday and Thursday figures".
     const isSaidOfAll =

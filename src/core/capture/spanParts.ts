@@ -1,17 +1,24 @@
-import { addDays, dateFromParts, dateOf, dateText, daysBetween, weekday, type DateText } from "../time";
+import {
+  addDays,
+  dateFromParts,
+  dateOf,
+  dateText,
+  dayNames,
+  daysBetween,
+  weekday,
+  weekdayCodes,
+  type DateText,
+} from "../time";
 import { monthNames, monthNumber } from "./dateParts";
 import type { CaptureContext, Found } from "./found";
 
-const weekdayNames =
-  "mon(?:day)?|tue(?:s(?:day)?)?|wed(?:nesday)?|thu(?:r(?:s(?:day)?)?)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?";
-const weekdayCodes = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"];
 const year = "(?:,?\\s+(\\d{4}))?";
 /** An end of a stretch: a date, a day of a month, a weekday, or today and tomorrow. Each has seven groups. */
 const end = [
   "(\\d{4})-(\\d{2})-(\\d{2})",
-  `(?:(?:${weekdayNames}),?\\s+)?(\\d{1,2})(?:st|nd|rd|th)?(?:(?:\\s+of)?\\s+(${monthNames})\\b${year})?`,
+  `(?:(?:${dayNames}),?\\s+)?(\\d{1,2})(?:st|nd|rd|th)?(?:(?:\\s+of)?\\s+(${monthNames})\\b${year})?`,
   `(${monthNames})\\s+(\\d{1,2})(?:st|nd|rd|th)?\\b${year}`,
-  `(${weekdayNames}|today|tomorrow)\\b`,
+  `(${dayNames}|today|tomorrow)\\b`,
 ].join("|");
 const stretch = new RegExp(
   `(?<![\\d:./\\p{L}-])(?:(?:from|between)\\s+)?(?:${end})(?:\\s*(?:-|–|—)\\s*|\\s+(?:to|until|till|through|and)\\s+)(?:${end})(?![\\d:/\\p{L}]|\\s?[ap]m\\b)`,
@@ -47,7 +54,7 @@ function endOf(groups: readonly (string | undefined)[]): End {
       ...(yearLast ? { year: Number(yearLast) } : {}),
     };
   const near = ["today", "tomorrow"].indexOf(word!.toLowerCase());
-  return near >= 0 ? { near } : { weekday: weekdayCodes.indexOf(word!.slice(0, 3).toLowerCase()) + 1 };
+  return near >= 0 ? { near } : { weekday: weekdayCodes.findIndex((code) => word!.toUpperCase().startsWith(code)) + 1 };
 }
 
 /** The first such date on or after a day; of a month that is given, of this year or the next. */

@@ -10,17 +10,9 @@ import { useNow } from "@/ui/clock";
 import { Dialog } from "@/ui/Dialog";
 import { dayAddress, goTo } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
-import {
-  useComputed,
-  useFirstWeekday,
-  useList,
-  useSaving,
-  useSettings,
-  useStore,
-  useTimeStyle,
-  useUnsettled,
-} from "@/ui/workspaceContext";
+import { useComputed, useFirstWeekday, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { useDayDrop } from "./useDayDrop";
+import { useSavingWords } from "./useSavingWords";
 
 interface PhoneHeadProps {
   /** Where one is, in words. */
@@ -69,19 +61,16 @@ export function PhoneHead(props: PhoneHeadProps) {
   );
 }
 
-/** Says what is not saved; nothing while all is. */
+/** Says what is not saved; to the eye nothing while all is. */
 function SavingWords() {
-  const saving = useSaving();
-  const isTyping = useUnsettled();
-  const words =
-    saving.kind === "failed" ? "Not saved" : isTyping ? "Not saved yet" : saving.kind === "saved" ? "" : "Saving…";
+  const { words, isSaved, isFailed } = useSavingWords();
   return (
     <span
-      className={`text-small ${saving.kind === "failed" ? "font-semibold text-madder" : "text-ink-3"}`}
+      className={isSaved ? "sr-only" : `text-small ${isFailed ? "font-semibold text-madder" : "text-ink-3"}`}
       role="status"
       aria-live="off"
     >
-      {words || <span className="sr-only">All saved</span>}
+      {words}
     </span>
   );
 }

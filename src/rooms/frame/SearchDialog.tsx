@@ -85,8 +85,12 @@ export function SearchDialog({ begun, withActs, acts, onClose }: SearchDialogPro
     return foundRows(records, today, { kind, ...daysOfSpan(span, today) }).slice(0, mostRows);
   }, [isEmpty, ids, hits, store, today, kind, span]);
   const isNarrowed = kind !== undefined || span !== "any";
-  const shownActs = isNarrowed || (isEmpty && !withActs) ? [] : actsFor(typed).slice(0, isEmpty ? undefined : mostActs);
-  const lines: readonly Line[] = [...shownActs.map((act) => ({ act })), ...rows.map((found) => ({ found }))];
+  // Who asks for acts has them first; who searches has records first, and no act in their place while they are on the way.
+  const isAnswered = hits.typed === typed;
+  const hasActs = !isNarrowed && (withActs || (!isEmpty && isAnswered));
+  const actLines = (hasActs ? actsFor(typed).slice(0, isEmpty ? undefined : mostActs) : []).map((act) => ({ act }));
+  const rowLines = rows.map((found) => ({ found }));
+  const lines: readonly Line[] = withActs ? [...actLines, ...rowLines] : [...rowLines, ...actLines];
   const open = (line: Line) => {
     onClose();
     if ("act" in line) return line.act.run(acts);

@@ -8,7 +8,8 @@ import { late } from "@/ui/late";
 import { goTo } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { NowNext } from "./NowNext";
-import { useList, useSaving, useUnsettled, useWorkspace } from "@/ui/workspaceContext";
+import { useSavingWords } from "./useSavingWords";
+import { useList, useWorkspace } from "@/ui/workspaceContext";
 
 const ClockCorner = late(() => import("@/panels/clock/ClockCorner").then((part) => ({ default: part.ClockCorner })));
 
@@ -75,23 +76,11 @@ function RoomLink({ path, here, label, count = 0 }: { path: string; here: boolea
 
 /** Where one is in time when it is not today, and how it stands with the disk. */
 function Status({ date, today }: { date: DateText | undefined; today: DateText }) {
-  const saving = useSaving();
-  const { name, database, past } = useWorkspace();
-  const isTyping = useUnsettled();
+  const { name } = useWorkspace();
+  const { words, isFailed } = useSavingWords();
   const clockPlace = useClockPlace();
   const run = useClockRun();
   const isClockSeen = clockPlace !== "closed" || run !== undefined;
-  const text = past
-    ? "As it was"
-    : !database
-      ? "Kept in this tab only"
-      : saving.kind === "failed"
-        ? "Not saved"
-        : isTyping
-          ? "Not saved yet"
-          : saving.kind === "saved"
-            ? "All saved"
-            : "Saving…";
   const place =
     date && date !== today ? (
       <button className="link font-semibold" onClick={() => goTo("/")}>
@@ -110,12 +99,12 @@ function Status({ date, today }: { date: DateText | undefined; today: DateText }
         place
       )}
       <span
-        className={`text-small ${saving.kind === "failed" ? "font-semibold text-madder" : "text-ink-3"}`}
+        className={`text-small ${isFailed ? "font-semibold text-madder" : "text-ink-3"}`}
         role="status"
         // It changes with every pause of typing; what matters is told by the line below the top bar.
         aria-live="off"
       >
-        {name === "demo" ? `Demo, ${text.toLowerCase()}` : text}
+        {name === "demo" ? `Demo, ${words.toLowerCase()}` : words}
       </span>
     </div>
   );

@@ -1,6 +1,7 @@
 import { weekdayCodes } from "./rule";
 
-const dayNames =
+/** The names of weekdays and their short forms, as a pattern. */
+export const dayNames =
   "mon(?:day)?|tue(?:s(?:day)?)?|wed(?:nesday)?|thu(?:r(?:s(?:day)?)?)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?";
 const ordinals = "first|second|third|fourth|last";
 const units: Readonly<Record<string, string>> = { day: "DAILY", week: "WEEKLY", month: "MONTHLY", year: "YEARLY" };
