@@ -118,6 +118,7 @@ export function settlePartOfDay(draft: Mutable, context: CaptureContext): void {
   if (!partOfDay || draft.startMinute !== undefined) return;
   const today = dateOf(context.now);
   const clock = minuteOf(context.now);
+  if (context.dayOfHours) draft.day ??= context.dayOfHours;
   if (draft.day === undefined) {
     const [begins, to] = partOfDay(today);
     draft.day = clock > (begins + to) / 2 ? addDays(today, 1) : today;

@@ -13,6 +13,8 @@ export interface CaptureContext {
   person(name: string): { id: string; title: string } | undefined;
   /** The day with which a week begins, 1 for Monday; Monday where it is absent. */
   readonly firstWeekday?: number;
+  /** The day of an hour that is said without one; where it is absent, the hour is the next one that comes. */
+  readonly dayOfHours?: DateText;
   /** When work begins and ends on a day, in minutes; undefined on a free one. */
   workingHours?(day: DateText): { readonly startMinute: number; readonly endMinute: number } | undefined;
   /** Where within a stretch of a day so many minutes are free first; undefined where nowhere. */

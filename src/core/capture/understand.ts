@@ -55,7 +55,9 @@ export function understand(line: string, context: CaptureContext, refused: Reado
     for (const part of parts) take(part);
   };
   takeAll(kindParts(head));
-  takeAll(askedParts(head));
+  const afterKind = found[0]?.to ?? 0;
+  for (const part of askedParts(head.slice(afterKind)))
+    take({ ...part, from: part.from + afterKind, to: part.to + afterKind });
   // At once, since the kind says what there is room for.
   for (const part of found) part.apply(draft);
   takeAll(namedParts(head, context));
@@ -128,25 +130,52 @@ export function understandAt(
   hours: { readonly day: DateText; readonly startMinute: number; readonly endMinute: number },
   context: CaptureContext,
 ): Draft {
+  const read = readAs(kind, line, context, ({ what }) => saidByPlace.has(what));
+  const { endDay: _endDay, remindAt: _remindAt, ...draft } = read;
+  return {
+    ...draft,
+    ...hours,
+    ...(kind === "task" ? { estimateMinutes: hours.endMinute - hours.startMinute } : {}),
+  };
+}
+
+const writtenOut: ReadonlySet<PartKind> = new Set(["kind", "tag", "theme"]);
+
+/**
+ * Reads the words of a task line of a page. Its tags, themes and people stay words, which the page itself follows; an
+ * hour without a day is of the day whose page it is.
+ * @param isWanted whether a stretch of the words is to be understood at all
+ */
+export function understandTaskLine(
+  words: string,
+  page: DateText | undefined,
+  context: CaptureContext,
+  isWanted: (part: Part) => boolean,
+): Draft {
+  const unwanted = (part: Part) =>
+    writtenOut.has(part.what) || (part.what === "person" && part.stays !== true) || !isWanted(part);
+  const isElsewhen = page !== undefined && page !== dateOf(context.now);
+  return readAs("task", words, isElsewhen ? { ...context, dayOfHours: page } : context, unwanted);
+}
+
+/** Reads a line as one of a kind, with the parts that are not wanted left as words. */
+function readAs(
+  kind: "task" | "event",
+  line: string,
+  context: CaptureContext,
+  unwanted: (part: Part) => boolean,
+): Draft {
   const prefix = `${kind}: `;
   const whole = prefix + line;
+  const onLine = (part: Part) => ({ ...part, from: part.from - prefix.length, to: part.to - prefix.length });
   let refused: ReadonlySet<string> = new Set();
   // What is refused may leave room for more of its kind.
   for (;;) {
     const read = understand(whole, context, refused);
-    const given = read.parts.filter(({ what, from }) => saidByPlace.has(what) && from > 0);
-    if (given.length === 0) {
-      const { endDay: _endDay, remindAt: _remindAt, ...draft } = read;
-      return {
-        ...draft,
-        ...hours,
-        ...(kind === "task" ? { estimateMinutes: hours.endMinute - hours.startMinute } : {}),
-        parts: read.parts
-          .filter(({ what }) => what !== "kind")
-          .map((part) => ({ ...part, from: part.from - prefix.length, to: part.to - prefix.length })),
-      };
-    }
-    refused = new Set([...refused, ...given.map((part) => partKey(part, whole))]);
+    const parts = read.parts.filter(({ from }) => from > 0);
+    const refuse = parts.filter((part) => unwanted(onLine(part)));
+    if (refuse.length === 0) return { ...read, parts: parts.map(onLine) };
+    refused = new Set([...refused, ...refuse.map((part) => partKey(part, whole))]);
   }
 }
 
@@ -177,7 +206,7 @@ function withSeparators(found: readonly Found[], line: string): Found[] {
     const begins = line.slice(0, part.from).trim() === "" || line.slice(before, part.from).trim() === "";
     widened.push({
       ...part,
-      from: lead > 0 && ends ? part.from - lead : part.from,
+      from: lead > 0 && (ends || trail > 0) ? part.from - lead : part.from,
       to: trail > 0 && begins ? part.to + trail : part.to,
     });
   }
@@ -199,8 +228,9 @@ function titleOutside(line: string, found: readonly Part[]): string {
   let at = 0;
   for (const part of found) {
     if (part.stays) continue;
-    title += `${line.slice(at, part.from)} `;
-    at = part.to;
+    const closes = /^\s*[,;:.!?]/.test(line.slice(part.to));
+    title += closes ? line.slice(at, part.from).trimEnd() : `${line.slice(at, part.from)} `;
+    at = closes ? part.to + (/^\s*/.exec(line.slice(part.to))?.[0].length ?? 0) : part.to;
   }
   return (title + line.slice(at)).replace(/\s+/g, " ").trim();
 }
@@ -294,10 +324,10 @@ function settleRepeat(draft: Mutable, { now }: CaptureContext, isDayFixed: boole
  * Makes start, end and length agree; an hour without a day is the next one that comes. What only asks for a reminder has
  * that and no hours.
  */
-function settleHours(draft: Mutable, { now }: CaptureContext) {
+function settleHours(draft: Mutable, { now, dayOfHours }: CaptureContext) {
   if (draft.endDay !== undefined && draft.kind === "task") draft.due ??= draft.endDay;
   if (draft.startMinute === undefined) return;
-  draft.day ??= draft.startMinute < minuteOf(now) ? addDays(dateOf(now), 1) : dateOf(now);
+  draft.day ??= dayOfHours ?? (draft.startMinute < minuteOf(now) ? addDays(dateOf(now), 1) : dateOf(now));
   if (draft.asksReminder && draft.kind === "task" && draft.repeat === undefined && draft.endMinute === undefined) {
     draft.remindAt = momentAt(draft.day, draft.startMinute);
     delete draft.startMinute;

@@ -1,5 +1,7 @@
 import { understand } from "../capture";
 import * as commands from "../commands";
+import { takeFromLine } from "../commands/fromLine";
+import { placeTasks } from "../commands/placeTasks";
 import * as clocks from "../commands/clock";
 import * as portions from "../commands/portion";
 import * as review from "../commands/reviews";
@@ -121,6 +123,8 @@ const instant = (hand: Hand) => ({ at: Date.UTC(2026, 10, 24, 10, 7) + hand.numb
 const c = commands;
 /** All that a person can do, by the name of its command. */
 export const deeds: Readonly<Record<string, Deed>> = {
+  takeFromLine: deed(takeFromLine, (h) => ({ task: h.id("task"), draft: h.draft() })),
+  placeTasks: deed(placeTasks, (h) => ({ tasks: h.ids("task"), day: h.date(), zone: clock.zone })),
   startClock: deed(clocks.startClock, (h) => ({
     ...instant(h),
     on: h.number(4) === 0 ? { title: h.title() } : { id: h.id("task", "block", "event", "theme", "work") },

@@ -1,4 +1,5 @@
 "use client";
+import type { ReactNode } from "react";
 import { Bold, CircleDashed, Heading2, Italic, Link2, List } from "lucide-react";
 import type { EditorView } from "@codemirror/view";
 import type { StateCommand } from "@codemirror/state";
@@ -14,9 +15,10 @@ const actions: readonly (readonly [string, typeof Bold, StateCommand])[] = [
 ];
 
 /** The small bar for people who know no Markdown; it is there while the page is written on. */
-export function EditorBar({ view }: { view: EditorView }) {
+export function EditorBar({ view, children }: { view: EditorView; children?: ReactNode }) {
   return (
     <div role="toolbar" aria-label="Formatting" className="editor-bar">
+      {children}
       {actions.map(([name, Icon, run]) => (
         <button
           key={name}

@@ -5,10 +5,11 @@ import { GripVertical } from "lucide-react";
 import type { Id } from "@/core/model";
 import { dateOf, type DateText } from "@/core/time";
 import { NonceContext } from "@/ui/nonce";
-import { useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
+import { useFirstWeekday, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
 import { useClockActs } from "@/panels/clock/useClock";
 import { useChoose } from "@/panels/clock/usePortion";
 import { EditorBar } from "./EditorBar";
+import { LinesBar } from "./LinesBar";
 import { handleAt, type LineHandlers } from "./lineHandle";
 import { partsOfLine } from "./lineParts";
 import { mountEditor } from "./mountEditor";
@@ -22,15 +23,18 @@ interface PageEditorProps extends LineHandlers {
 }
 
 /** The editor of a page's text: Markdown, drawn. */
-export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, onDragLine }: PageEditorProps) {
+export function PageEditor({ id, date, label, placeholder, ...given }: PageEditorProps) {
+  const { onDragLine } = given;
   const workspace = useWorkspace();
   const { store } = workspace;
   const clock = useClockActs();
   const choose = useChoose();
   const style = useTimeStyle();
+  const firstWeekday = useFirstWeekday();
   const nonce = useContext(NonceContext);
   const host = useRef<HTMLDivElement>(null);
   const [view, setView] = useState<EditorView>();
+  const [chosen, setChosen] = useState(0);
   const [grip, setGrip] = useState<{ top: number; at: number }>();
   const handlers = useRef<LineHandlers>({});
   const onWork = (task: Id) => void clock.start({ id: task });
@@ -39,14 +43,15 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
     choose(task, date !== undefined && date > today ? date : today);
   };
   useEffect(() => {
-    handlers.current = { onPlace, onGiveDay, onDragLine, onWork, onChoose };
+    handlers.current = { ...given, onWork, onChoose };
   });
 
   useEffect(() => {
     if (!host.current) return;
     const { view: editor, unmount } = mountEditor({
-      ...{ parent: host.current, workspace, id, date, style, nonce, label, placeholder },
+      ...{ parent: host.current, workspace, id, date, style, firstWeekday, nonce, label, placeholder },
       handlers: () => handlers.current,
+      onChosen: setChosen,
       onHover(event, from) {
         if (!handlers.current.onDragLine) return;
         const block = from.lineBlockAtHeight(event.clientY - from.documentTop);
@@ -60,7 +65,7 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
     return unmount;
     // A page's editor is made once; the key of the page makes a new one.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [store, id, style, nonce]);
+  }, [store, id, style, firstWeekday, nonce]);
 
   return (
     <div className="page-editor relative" onPointerLeave={() => setGrip(undefined)}>
@@ -78,7 +83,9 @@ export function PageEditor({ id, date, label, placeholder, onPlace, onGiveDay, o
         </span>
       )}
       <div ref={host} />
-      {view && <EditorBar view={view} />}
+      {view && (
+        <EditorBar view={view}>{chosen > 1 && <LinesBar view={view} count={chosen} handlers={given} />}</EditorBar>
+      )}
     </div>
   );
 }

@@ -71,7 +71,7 @@ export function drawnPage(from: DrawnFrom) {
             if (view.dom.isConnected) view.dispatch({ effects: recordsChanged.of(null) });
           });
         };
-        const topics = [`linesByPage:${from.id}`, "kind:theme"];
+        const topics = [`linesByPage:${from.id}`, "kind:theme", ...(from.follows ? ["kind:block"] : [])];
         for (const topic of topics) from.store.list(...(topic.split(":") as ["kind", string]));
         this.#stop = topics.map((topic) => from.store.subscribe(topic, changed));
       }

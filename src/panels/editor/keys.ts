@@ -4,6 +4,7 @@ import { syntaxTree } from "@codemirror/language";
 import type { KeyBinding } from "@codemirror/view";
 import type { SyntaxNode } from "@lezer/common";
 import { moveLines } from "./moveLines";
+import { ownAct } from "./sync";
 import { isTaskLine, partsAt, partsOfLine, type LineParts } from "./lineParts";
 
 type Target = { state: EditorState; dispatch: (transaction: Transaction) => void };
@@ -218,8 +219,32 @@ export const linkSelection: StateCommand = ({ state, dispatch }) => {
   return true;
 };
 
-/** Ticks the task line under the cursor off, or opens it again; a plain line becomes a task. */
+/** Ticks all task lines that the selection touches off, or opens them again where all are done. Not for a single line. */
+const tickLines: StateCommand = ({ state, dispatch }) => {
+  const { from, to } = state.selection.main;
+  const [first, last] = [state.doc.lineAt(from).number, state.doc.lineAt(to).number];
+  if (first === last) return false;
+  const lines = Array.from({ length: last - first + 1 }, (_, at) => partsOfLine(state.doc.line(first + at))).filter(
+    isTaskLine,
+  );
+  if (lines.length === 0) return false;
+  const opens = lines.every(({ box }) => box[1] !== " ");
+  const changes = lines
+    .filter(({ box }) => (box[1] === " ") !== opens)
+    .map(({ line, indent, mark }) => {
+      const at = line.from + indent.length + mark.length + 1;
+      return { from: at, to: at + 1, insert: opens ? " " : "x" };
+    });
+  dispatch(state.update({ changes, userEvent: "input", annotations: ownAct.of(true) }));
+  return true;
+};
+
+/**
+ * Ticks the task line under the cursor off, or opens it again; a plain line becomes a task. With several lines chosen,
+ * all their tasks.
+ */
 export const toggleTick: StateCommand = (target) => {
+  if (tickLines(target)) return true;
   const parts = lone(target.state);
   if (!parts) return false;
   const { line, indent, mark, box } = parts;

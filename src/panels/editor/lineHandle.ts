@@ -1,6 +1,7 @@
 import type { EditorView } from "@codemirror/view";
 import type { Id } from "@/core/model";
 import type { Store } from "@/core/store";
+import type { DateText } from "@/core/time";
 import { openRecord } from "@/ui/navigation";
 import { toggleTick } from "./keys";
 import { isTaskLine, partsAt } from "./lineParts";
@@ -17,6 +18,10 @@ export interface LineHandle {
 /** What whoever shows the page does with its lines. */
 export interface LineHandlers {
   onPlace?: ((line: LineHandle) => void) | undefined;
+  /** Called with the tasks whose lines are chosen, to be placed one after the other. */
+  onPlaceAll?: ((tasks: readonly Id[]) => void) | undefined;
+  /** Carries the tasks whose lines are chosen, and the day it carries them to. */
+  carry?: { readonly to: DateText; readonly run: (tasks: readonly Id[]) => void };
   /** Called with the tasks whose lines are chosen, and where the cursor is on the screen. */
   onGiveDay?: ((tasks: readonly Id[], at: { x: number; y: number }) => void) | undefined;
   /** Called with the task of the line that somebody chooses for the portion of a day. */
@@ -38,6 +43,16 @@ export function handleAt(view: EditorView, store: Store, at: number, follows = t
   };
 }
 
+/** The tasks of the lines that the selection touches. New lines get their ids first. */
+export function chosenTasks(view: EditorView, store: Store): Id[] {
+  store.settle();
+  const { doc, selection } = view.state;
+  const [first, last] = [doc.lineAt(selection.main.from).number, doc.lineAt(selection.main.to).number];
+  return Array.from({ length: last - first + 1 }, (_, at) => partsAt(view.state, doc.line(first + at).from))
+    .filter(isTaskLine)
+    .flatMap(({ attributes }) => attributes?.id ?? []);
+}
+
 /** The keys that place the line with the cursor, give it a day, and open its record. */
 export function lineKeys(store: Store, handlers: () => LineHandlers) {
   const here = (view: EditorView) => handleAt(view, store, view.state.selection.main.head);
@@ -45,6 +60,11 @@ export function lineKeys(store: Store, handlers: () => LineHandlers) {
     {
       key: "Alt-h",
       run(view: EditorView) {
+        const tasks = chosenTasks(view, store);
+        if (tasks.length > 1) {
+          handlers().onPlaceAll?.(tasks);
+          return true;
+        }
         const line = here(view);
         if (line.words.trim() !== "") handlers().onPlace?.(line);
         return true;
@@ -53,15 +73,8 @@ export function lineKeys(store: Store, handlers: () => LineHandlers) {
     {
       key: "Alt-g",
       run(view: EditorView) {
-        store.settle();
-        const { doc, selection } = view.state;
-        const { main } = selection;
-        const [first, last] = [doc.lineAt(main.from).number, doc.lineAt(main.to).number];
-        const tasks = Array.from(
-          { length: last - first + 1 },
-          (_, at) => handleAt(view, store, doc.line(first + at).from).task,
-        ).filter((task) => task !== undefined);
-        const at = view.coordsAtPos(main.head);
+        const tasks = chosenTasks(view, store);
+        const at = view.coordsAtPos(view.state.selection.main.head);
         if (tasks.length > 0 && at) handlers().onGiveDay?.(tasks, { x: at.left, y: at.bottom });
         return true;
       },

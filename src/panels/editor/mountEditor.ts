@@ -4,11 +4,13 @@ import { EditorView, keymap, placeholder as placeholderText, tooltips } from "@c
 import { isPage, type Id } from "@/core/model";
 import { longestFollowedPage } from "@/core/page";
 import type { DateText, TimeStyle } from "@/core/time";
-import type { Workspace } from "@/data/workspace";
+import { settingsOf, type Workspace } from "@/data/workspace";
 import { addDropZone } from "@/panels/drag";
 import { drawnPage } from "./drawn";
+import { headings } from "./headings";
 import { cursorAmongWords, pageKeys } from "./keys";
 import { lineKeys, pressCircle, type LineHandlers } from "./lineHandle";
+import { isTaskLine, partsOfLine } from "./lineParts";
 import { lineZone } from "./lineZone";
 import { onWanted, takeWanted } from "./lookFor";
 import { takeLines } from "./moveLines";
@@ -16,6 +18,7 @@ import { followPressed } from "./openLinks";
 import { pageLanguage } from "./pageLanguage";
 import { dropIn, pasteIn } from "./pasteIn";
 import { storedText, syncWithStore } from "./sync";
+import { typedWords } from "./typedWords";
 
 interface EditorOptions {
   parent: HTMLElement;
@@ -24,22 +27,26 @@ interface EditorOptions {
   id: Id;
   date: DateText | undefined;
   style: TimeStyle;
+  firstWeekday: number;
   nonce: string;
   label: string;
   placeholder: string;
   handlers: () => LineHandlers;
+  /** Called with how many task lines the selection touches, when that changed. */
+  onChosen: (count: number) => void;
   /** Called where the pointer goes over the page. */
   onHover: (event: MouseEvent, view: EditorView) => void;
 }
 
 /** Puts the editor of a page into an element. Returns its view, and what takes it out again. */
 export function mountEditor(options: EditorOptions): { view: EditorView; unmount: () => void } {
-  const { parent, workspace, id, date, style, nonce, label, placeholder, handlers, onHover } = options;
+  const { parent, workspace, id, date, style, nonce, label, placeholder, handlers, onChosen, onHover } = options;
   const { store, database, outlines } = workspace;
   const record = store.get(id);
   const follows = id.startsWith("day-") || isPage(record);
-  const completions = new Compartment();
+  const [completions, language] = [new Compartment(), new Compartment()];
   const offer = whatIsOffered(store, completions);
+  const understand = whatIsUnderstood(options, language);
   const view = new EditorView({
     parent,
     state: EditorState.create({
@@ -53,6 +60,8 @@ export function mountEditor(options: EditorOptions): { view: EditorView; unmount
         EditorView.clipboardInputFilter.of((text) => text.replace(/\r\n?/g, "\n")),
         tooltips({ parent: document.body }),
         EditorView.lineWrapping,
+        // What is written stays above the bar at the foot.
+        EditorView.scrollMargins.of(() => ({ bottom: 72 })),
         EditorView.perLineTextDirection.of(true),
         placeholderText(placeholder),
         cursorAmongWords,
@@ -61,12 +70,20 @@ export function mountEditor(options: EditorOptions): { view: EditorView; unmount
           ...{ store, id, style, date, follows },
           loadFile: async (address) => (await import("./attachFiles")).fileAt(database, store.get(id), address),
         }),
+        EditorView.updateListener.of(({ selectionSet, docChanged, state }) => {
+          if (follows && (selectionSet || docChanged)) onChosen(state.selection.main.empty ? 0 : countTasks(state));
+        }),
+        headings({ store, id, follows }),
         completions.of([]),
+        ...(follows ? [typedWords, language.of([])] : []),
         Prec.high(keymap.of([...(follows ? lineKeys(store, handlers) : []), ...pageKeys])),
         keymap.of([{ key: "Escape", run: leave }, ...plainKeys]),
         EditorView.contentAttributes.of({ "aria-label": label, spellcheck: "true" }),
         EditorView.domEventHandlers({
-          focus: (_event, from) => void offer(from),
+          focus: (_event, from) => {
+            void offer(from);
+            if (follows) void understand(from);
+          },
           mousedown: (event) => pressed(event),
           pointerdown: (event, from) => pressCircle(event, from, store, follows, handlers().onDragLine),
           copy: (event, from) => takeLines(event, from, false),
@@ -124,6 +141,30 @@ function whatIsOffered(store: Workspace["store"], completions: Compartment): (vi
     view.dispatch({ effects: completions.reconfigure(pageCompletions(store)) });
     // Somebody may have begun a link meanwhile.
     startCompletion(view);
+  };
+}
+
+/** How many task lines the selection touches. */
+function countTasks({ doc, selection: { main } }: EditorState): number {
+  const [first, last] = [doc.lineAt(main.from).number, doc.lineAt(main.to).number];
+  let count = 0;
+  for (let at = first; at <= last; at++) if (isTaskLine(partsOfLine(doc.line(at)))) count++;
+  return count;
+}
+
+/** What reads the words of task lines comes when somebody begins to write here; what is typed until then is read too. */
+function whatIsUnderstood(
+  { workspace: { store }, date, style, firstWeekday }: EditorOptions,
+  language: Compartment,
+): (view: EditorView) => Promise<void> {
+  let isThere = store.isSealed;
+  return async (view) => {
+    if (isThere) return;
+    isThere = true;
+    const [{ lineWords }, { captureContext }] = await Promise.all([import("./lineWords"), import("@/core/plan")]);
+    if (!view.dom.isConnected) return;
+    const context = () => captureContext(store, settingsOf(store), style, firstWeekday);
+    view.dispatch({ effects: language.reconfigure(lineWords({ store, date, context })) });
   };
 }
 

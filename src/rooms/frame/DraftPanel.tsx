@@ -7,6 +7,7 @@ import { loadOf } from "@/core/plan";
 import { dateText, rangeText } from "@/core/time";
 import { becomesText } from "@/panels/days/LoadBar";
 import { LikelyLength } from "@/panels/fields/LikelyLength";
+import { partNames } from "@/panels/partNames";
 import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { bareGoes } from "./bareGoes";
 
@@ -20,24 +21,6 @@ interface DraftPanelProps {
   keyOf: (part: Draft["parts"][number]) => string;
   onAdd: () => void;
 }
-
-const partNames = {
-  kind: "Kind",
-  day: "Day",
-  time: "Time",
-  length: "Length",
-  repeat: "Repeat",
-  due: "Due",
-  priority: "Priority",
-  theme: "Theme",
-  tag: "Tag",
-  person: "Person",
-  remind: "Reminder",
-  until: "Until",
-  rest: "Hidden until",
-  place: "Place",
-  asked: "Asked",
-};
 
 /** What a line that is being typed will become: its parts, each of which can be ignored, and where it goes. */
 export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }: DraftPanelProps) {

@@ -1,15 +1,23 @@
 "use client";
 import { Pin } from "lucide-react";
-import { useMemo, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { addRecord, editRecord } from "@/core/commands";
 import { newId, type Id, type Note } from "@/core/model";
 import { firstHeading, stemOf } from "@/core/interop/folder/titles";
+import { dateOf, type DateText } from "@/core/time";
+import { PageActs } from "@/panels/PageActs";
+import { Rail } from "@/panels/day/Rail";
+import { PlacingContext, type Placing } from "@/panels/hours/placing";
+import { useLineActs } from "@/panels/useLineActs";
+import { deviceChoice } from "@/ui/deviceChoice";
+import { useNow } from "@/ui/clock";
+import { usePhone } from "@/ui/usePhone";
 import { PageEditor } from "@/panels/editor/PageEditor";
 import { FromTemplate } from "@/panels/FromTemplate";
 import { goTo, openRecord } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { TypedField } from "@/ui/TypedField";
-import { useAct, useList, useRecord } from "@/ui/workspaceContext";
+import { useAct, useList, useRecord, useStore } from "@/ui/workspaceContext";
 import { noteTree, type NoteFolder } from "./noteTree";
 
 /** The notes: their folders at the left, and one of them to read and write. */
@@ -89,7 +97,7 @@ export function NotesRoom({ id }: { id: Id | undefined }) {
         )}
       </nav>
       {note ? (
-        <NotePage key={note.id} note={note} />
+        <NoteBesideHours key={note.id} note={note} />
       ) : (
         <p className="p-9 font-words text-page">
           {id
@@ -144,8 +152,34 @@ function NoteLink({ note, here, depth }: { note: Note; here: boolean; depth: num
   );
 }
 
-function NotePage({ note }: { note: Note }) {
+const besideNotes = deviceChoice("pensum-hours-beside-notes", { shown: false }, ({ shown }) => ({
+  shown: shown === true,
+}));
+
+/** A note, with the hours of today beside it where somebody wants them. */
+function NoteBesideHours({ note }: { note: Note }) {
+  const { shown } = besideNotes.use();
+  const isPhone = usePhone();
+  const today = dateOf(useNow(useStore().clock));
+  const [placing, setPlacing] = useState<Placing>();
+  const place = useCallback((next: Placing | undefined) => {
+    setPlacing(next);
+    if (next) besideNotes.choose({ shown: true });
+  }, []);
+  const placingState = useMemo(() => ({ placing, place }), [placing, place]);
+  return (
+    <PlacingContext.Provider value={placingState}>
+      {shown && !isPhone && <Rail date={today} today={today} />}
+      <NotePage note={note} today={today} />
+    </PlacingContext.Provider>
+  );
+}
+
+function NotePage({ note, today }: { note: Note; today: DateText }) {
   const act = useAct();
+  const { shown } = besideNotes.use();
+  const isPhone = usePhone();
+  const { acts, popover } = useLineActs({ id: note.id, today });
   const set = (fields: Readonly<Record<string, unknown>>) => act(editRecord, { id: note.id, fields });
   const fileName = note.source?.path === undefined ? undefined : stemOf(note.source.path);
   const other = [fileName, firstHeading(note.text)].find((title) => title !== undefined && title !== note.title);
@@ -185,13 +219,29 @@ function NotePage({ note }: { note: Note }) {
           <button className="link" onClick={() => openRecord(note.id)}>
             Fields, links and history
           </button>
+          {!isPhone && (
+            <label className="flex items-center gap-1.5">
+              <input
+                type="checkbox"
+                className="size-4 accent-[var(--woad)]"
+                checked={shown}
+                onChange={({ target }) => besideNotes.choose({ shown: target.checked })}
+              />
+              Today’s hours
+            </label>
+          )}
+          <PageActs id={note.id} title={note.title} />
         </div>
         <PageEditor
           id={note.id}
           label={`Page of ${note.title}`}
           placeholder="Write here. Type “- [ ]” for a task or [[ for a link to a page."
+          {...acts}
+          // On a phone no hours stand beside the note, on which a line could be put by hand.
+          onPlace={isPhone ? undefined : acts.onPlace}
         />
       </div>
+      {popover}
     </section>
   );
 }

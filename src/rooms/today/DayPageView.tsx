@@ -1,21 +1,17 @@
 "use client";
 import { Suspense, useCallback, useState } from "react";
-import { giveDay, usualBlockMinutes } from "@/core/commands";
 import { isUnfinished, type Id, type Task } from "@/core/model";
-import { plainTitle } from "@/core/page";
 import { dateText, weekNumber, type DateText } from "@/core/time";
-import { startDrag } from "@/panels/drag";
-import type { LineHandle } from "@/panels/editor/lineHandle";
+import { PageActs } from "@/panels/PageActs";
 import { PageEditor } from "@/panels/editor/PageEditor";
-import { useAct, useComputed, useList, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useLineActs } from "@/panels/useLineActs";
+import { useComputed, useList, useTimeStyle } from "@/ui/workspaceContext";
 import { LeftOverBand } from "@/panels/day/LeftOverBand";
-import { usePlacing } from "@/panels/hours/placing";
 import { late } from "@/ui/late";
 
-const DayLog = late(() => import("./doing").then((part) => ({ default: part.DayLog })));
-const DayPortion = late(() => import("./doing").then((part) => ({ default: part.DayPortion })));
-const DueReviews = late(() => import("./doing").then((part) => ({ default: part.DueReviews })));
-const DayPopover = late(() => import("@/panels/days/DayPopover"));
+const DayLog = late(() => import("@/panels/day/doing").then((part) => ({ default: part.DayLog })));
+const DayPortion = late(() => import("@/panels/day/doing").then((part) => ({ default: part.DayPortion })));
+const DueReviews = late(() => import("@/panels/day/doing").then((part) => ({ default: part.DueReviews })));
 const DayNeighbours = late(() => import("./DayNeighbours").then((part) => ({ default: part.DayNeighbours })));
 
 interface DayPageViewProps {
@@ -27,10 +23,7 @@ interface DayPageViewProps {
 /** The page of a day: its heading, what was left over before it, and its writing. */
 export function DayPageView({ id, date, today }: DayPageViewProps) {
   const style = useTimeStyle();
-  const store = useStore();
-  const act = useAct();
-  const { place } = usePlacing();
-  const [giving, setGiving] = useState<{ tasks: readonly Id[]; x: number; y: number }>();
+  const { acts, popover } = useLineActs({ id, date, today });
   const lines = useList("linesByPage", id);
   const [logging, setLogging] = useState(false);
   const isLogged = useComputed(
@@ -53,20 +46,13 @@ export function DayPageView({ id, date, today }: DayPageViewProps) {
     ),
   );
 
-  const draggedOf = (line: LineHandle) => {
-    const task = store.find("task", line.task);
-    const title = plainTitle(task?.title ?? line.words);
-    return task
-      ? ({ kind: "task", task: task.id, title, minutes: store.lengthOf(task) || usualBlockMinutes } as const)
-      : ({ kind: "line", page: id, lineFrom: line.from, line: line.text, title, minutes: usualBlockMinutes } as const);
-  };
   return (
     <main data-pane="page" className="day-page min-w-0 flex-1 overflow-y-auto bg-sheet [scrollbar-width:thin]">
       <div className="mx-auto max-w-[720px] px-9 pt-[22px] pb-24">
         <h1 className="room-title font-words text-[27px] leading-[33px] font-semibold tracking-[-0.01em]">
           {dateText(date, "full", style)}
         </h1>
-        <p className="mt-1 mb-3.5 flex flex-wrap gap-x-3.5 text-[12.5px] text-ink-2">
+        <p className="mt-1 mb-3.5 flex flex-wrap items-center gap-x-3.5 text-[12.5px] text-ink-2">
           <span>Week {weekNumber(date)}</span>
           {date.slice(0, 4) !== today.slice(0, 4) && <span>{date.slice(0, 4)}</span>}
           {tasks.length > 0 && (
@@ -85,6 +71,7 @@ export function DayPageView({ id, date, today }: DayPageViewProps) {
               <DueReviews />
             </Suspense>
           )}
+          <PageActs id={id} title={dateText(date, "full", style)} />
         </p>
         {date === today && <LeftOverBand today={today} />}
         <Suspense>
@@ -100,29 +87,13 @@ export function DayPageView({ id, date, today }: DayPageViewProps) {
           date={date}
           label={`Page of ${dateText(date, "full", style)}`}
           placeholder="Write here. Type “- [ ]” for a task, or “12:15-13:00 lunch” to set aside time."
-          onPlace={(line) => place(draggedOf(line))}
-          onGiveDay={(tasks, at) => setGiving({ tasks, ...at })}
-          onDragLine={(event, line) => startDrag(event, { dragged: draggedOf(line) })}
+          {...acts}
         />
         <Suspense>
           <DayNeighbours date={date} today={today} />
         </Suspense>
       </div>
-      {giving && (
-        <Suspense>
-          <DayPopover
-            at={giving}
-            label={giving.tasks.length === 1 ? "Day for the task" : `A day for ${giving.tasks.length} tasks`}
-            today={today}
-            value={store.find("task", giving.tasks[0])?.doDay}
-            onPick={(day) => {
-              setGiving(undefined);
-              act(giveDay, { tasks: giving.tasks, day });
-            }}
-            onClose={() => setGiving(undefined)}
-          />
-        </Suspense>
-      )}
+      {popover}
     </main>
   );
 }

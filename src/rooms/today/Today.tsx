@@ -2,10 +2,10 @@
 import { useCallback, useMemo, useState } from "react";
 import { dayPageId } from "@/core/model";
 import type { DateText } from "@/core/time";
+import { Rail } from "@/panels/day/Rail";
 import { PlacingContext, type Placing } from "@/panels/hours/placing";
 import { PhoneTabs } from "@/ui/PhoneTabs";
 import { DayPageView } from "./DayPageView";
-import { Rail } from "./Rail";
 import { SideColumn } from "./SideColumn";
 
 const panes = ["Hours", "Page", "Not placed"] as const;
