@@ -1,3 +1,4 @@
+export * from "./cellLanguage";
 export * from "./draft";
 export type { CaptureContext } from "./found";
 export * from "./pastedLines";

@@ -16,6 +16,18 @@ import { cellType, optionsOf, type Cell, type CellType } from "./cells";
 import { findRegister, isComputed, recordsIn } from "./registers";
 import type { FieldValues } from "./values";
 
+/** Reads what a person writes as they would say it; each gives undefined where the text says anything else as well. */
+export interface CellLanguage {
+  /** "next friday", "tomorrow 9:30": a date, or a date with its clock time. */
+  date(text: string): string | undefined;
+  /** "20 December to 3 January": the first day and the last. */
+  range(text: string): readonly [DateText, DateText] | undefined;
+  /** "an hour and a half", in minutes. */
+  minutes(text: string): number | undefined;
+  /** "mon wed fri until 20 December": a rule of RFC 5545. */
+  rule(text: string): string | undefined;
+}
+
 /** What a typed or pasted text is read in. */
 export interface Reading {
   readonly values: FieldValues;
@@ -24,6 +36,8 @@ export interface Reading {
   readonly dayFirst: boolean;
   /** What stands before decimals, where that is known of the whole column. */
   readonly decimalSign?: DecimalSign | undefined;
+  /** What reads words that are no plain date, length or rule; absent where only these count, as in imported tables. */
+  readonly language?: CellLanguage | undefined;
 }
 
 /** A value that a text means, with an option it had to make; or why it means none. */
@@ -88,7 +102,7 @@ function valueMeant(reading: Reading, field: Field, typed: string): ReadCell {
       return number === undefined ? { fault: `“${typed}” is not a number.` } : { value: number };
     }
     case "minutes": {
-      const minutes = parseDuration(typed);
+      const minutes = parseDuration(typed) ?? reading.language?.minutes(typed);
       return minutes === undefined
         ? { fault: `“${typed}” is not a length of time. Enter one like “45 min” or “1 h 30”.` }
         : { value: minutes };
@@ -104,8 +118,9 @@ function valueMeant(reading: Reading, field: Field, typed: string): ReadCell {
       const [start, end = start] = typed
         .split(/\s+(?:to|until)\s+|\s*\.\.\s*/)
         .map((part) => dateMeantBy(part!, reading.today, reading.dayFirst));
-      return start && end
-        ? { value: [start, end] }
+      const range = start && end ? [start, end] : reading.language?.range(typed);
+      return range
+        ? { value: range }
         : { fault: `“${typed}” is not a date range. Enter one like 1 Dec 2026 to 5 Dec 2026.` };
     }
     case "option":
@@ -120,21 +135,26 @@ function valueMeant(reading: Reading, field: Field, typed: string): ReadCell {
     case "links":
       return linkRead(values, field, typed);
     default:
-      if (field.type === "repeat") return repeatRead(typed);
+      if (field.type === "repeat") return repeatRead(typed, reading.language);
       return { value: typed };
   }
 }
 
 /** A rule in words, or one of RFC 5545. */
-function repeatRead(typed: string): ReadCell {
-  const rule = ruleOfWords(typed) ?? typed.replace(/^RRULE:/i, "");
+function repeatRead(typed: string, language: CellLanguage | undefined): ReadCell {
+  const rule = ruleOfWords(typed) ?? language?.rule(typed) ?? typed.replace(/^RRULE:/i, "");
   if (/(?:FREQ|RDATE)=/i.test(rule)) return { value: rule };
   return { fault: `“${typed}” is not a repeat rule, like “every Monday” or “every 2 weeks”.` };
 }
 
-function dateRead({ today, dayFirst }: Reading, field: Field, typed: string): ReadCell {
+function dateRead({ today, dayFirst, language }: Reading, field: Field, typed: string): ReadCell {
   const parts = /^(.*?)(?:[T\s,]+(\d{1,2}(?::\d{2})?\s*(?:am|pm)?|\d{1,2}:\d{2}))?$/i.exec(typed);
   const date = dateMeantBy(typed, today, dayFirst) ?? dateMeantBy(parts?.[1] ?? "", today, dayFirst);
+  const said = date ? undefined : language?.date(typed);
+  if (said !== undefined) {
+    if (field.type === "date") return { value: said.slice(0, 10) };
+    return { value: field.type === "moment" && !isMoment(said) ? `${said}T00:00` : said };
+  }
   if (!date) return { fault: `“${typed}” is not a valid date. Enter one like 1 Dec 2026.` };
   if (field.type === "date") return { value: date };
   const minute = dateMeantBy(typed, today, dayFirst) ? undefined : parseClock(parts?.[2] ?? "");

@@ -1,10 +1,11 @@
 "use client";
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import type { Field } from "@/core/model";
-import { isOffered, type Cell } from "@/core/register";
+import { cellType, isOffered, readText, type Cell, type CellType } from "@/core/register";
 import { Combobox, type Taken } from "@/ui/Combobox";
-import type { Writing } from "./cells";
+import { cellWords, type Writing } from "./cells";
 import { useOffers, valueOfIds } from "./offering";
+import { useReading } from "./useReading";
 
 /** Where the hand goes after a cell was taken in. */
 export type Step = Exclude<Taken["step"], "leave">;
@@ -50,8 +51,23 @@ function OfferedCell({ writing, field, text, cell, label, onCommit, onCancel }: 
   );
 }
 
-function TypedCell({ text, label, onCommit, onCancel }: CellEditorProps) {
+/** What is typed is taken for, in the person's own way of writing; nothing where that is what stands there already. */
+function useMeaning({ writing, field, text }: CellEditorProps, typed: string): string | undefined {
+  const reading = useReading();
+  const type = cellType(field);
+  if (!(spoken.has(type) || field.type === "repeat") || typed.trim() === "" || typed === text) return undefined;
+  const read = readText(reading(), field, typed);
+  if ("fault" in read) return undefined;
+  const words = cellWords(writing, field, type, read.value as Cell);
+  return words === typed.trim() ? undefined : words;
+}
+
+const spoken: ReadonlySet<CellType> = new Set(["date", "range", "minutes"]);
+
+function TypedCell(props: CellEditorProps) {
+  const { text, label, onCommit, onCancel } = props;
   const [typed, setTyped] = useState(text);
+  const meaning = useMeaning(props, typed);
   const input = useRef<HTMLInputElement>(null);
   const done = useRef(false);
   useEffect(() => {
@@ -74,16 +90,23 @@ function TypedCell({ text, label, onCommit, onCancel }: CellEditorProps) {
     }
   };
   return (
-    <input
-      ref={input}
-      className="cell-input"
-      aria-label={label}
-      value={typed}
-      onChange={({ target }) => setTyped(target.value)}
-      onKeyDown={press}
-      onBlur={() => {
-        if (!done.current) finish("stay");
-      }}
-    />
+    <>
+      <input
+        ref={input}
+        className="cell-input"
+        aria-label={label}
+        value={typed}
+        onChange={({ target }) => setTyped(target.value)}
+        onKeyDown={press}
+        onBlur={() => {
+          if (!done.current) finish("stay");
+        }}
+      />
+      {meaning !== undefined && (
+        <span role="status" className="cell-meaning">
+          {meaning}
+        </span>
+      )}
+    </>
   );
 }

@@ -7,9 +7,12 @@ import { notify } from "@/ui/notices";
 import { TypedField } from "@/ui/TypedField";
 import { useStore, useTimeStyle } from "@/ui/workspaceContext";
 import type { EditorProps } from "./editors";
+import { useReadWords } from "./useReadWords";
 
 /** A day, or a day and an hour, picked in a month. */
-export function DayEditor({ field, value, labelledBy, set }: EditorProps) {
+export function DayEditor(props: EditorProps) {
+  const { field, value, labelledBy, set } = props;
+  const readWords = useReadWords(props);
   const [open, setOpen] = useState(false);
   const store = useStore();
   const style = useTimeStyle();
@@ -30,6 +33,16 @@ export function DayEditor({ field, value, labelledBy, set }: EditorProps) {
               if (set(time ? `${date}T${time}` : date)) setOpen(false);
             }}
           />
+          <div className="mt-2">
+            <TypedField
+              label={`${field.label} in words`}
+              hint={field.type === "date" ? "next friday" : "next friday 9:30"}
+              text=""
+              commit={(words) => {
+                if (words.trim() !== "" && readWords(words)) setOpen(false);
+              }}
+            />
+          </div>
           <div className="mt-2 flex items-center justify-between gap-2">
             {field.type !== "date" && (
               <TimeField

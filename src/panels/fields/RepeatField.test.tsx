@@ -39,7 +39,7 @@ describe("how something comes again", () => {
   it("takes a rule of one's own only where it can be followed, and says why not", async () => {
     const { getByRole, getByLabelText, user, store } = await drawn();
     await user.selectOptions(getByRole("combobox", { name: "Repeat" }), "own");
-    const rule = getByLabelText("The rule (RFC 5545)");
+    const rule = getByLabelText("The rule, in words or as RFC 5545");
     await user.clear(rule);
     await user.type(rule, "banana{Enter}");
     expect(store.get("ta")).not.toHaveProperty("repeat");

@@ -11,11 +11,13 @@ import {
   readRule,
   repeatOf,
   repeatWords,
+  ruleOfWords,
   weekdayCodes,
   writeRepeat,
   type DateText,
   type Repeat,
 } from "@/core/time";
+import { useReading } from "./useReading";
 import { useTimeStyle } from "@/ui/workspaceContext";
 
 interface RepeatFieldProps {
@@ -47,6 +49,7 @@ function presets(date: DateText): readonly string[] {
 export function RepeatField({ record, value, labelledBy, set }: RepeatFieldProps) {
   const style = useTimeStyle();
   const [own, setOwn] = useState<string>();
+  const reading = useReading();
   const repeat = repeatOf(value);
   const start = seriesStart(record);
   if (start === undefined) return <span className="text-ink-3">Set a day first</span>;
@@ -73,7 +76,7 @@ export function RepeatField({ record, value, labelledBy, set }: RepeatFieldProps
     const read = readRule(`${bare}${ends}`);
     if (!("fault" in read)) change({ rule: read });
   };
-  const read = own === undefined ? undefined : readRule(own);
+  const read = own === undefined ? undefined : readRule(ruleOfWords(own) ?? reading().language?.rule(own) ?? own);
   return (
     <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] justify-items-start gap-1.5">
       <select
@@ -103,7 +106,7 @@ export function RepeatField({ record, value, labelledBy, set }: RepeatFieldProps
           <input
             autoFocus
             className="field w-full"
-            aria-label="The rule (RFC 5545)"
+            aria-label="The rule, in words or as RFC 5545"
             value={own}
             onChange={({ target }) => setOwn(target.value)}
           />
@@ -135,7 +138,7 @@ export function RepeatField({ record, value, labelledBy, set }: RepeatFieldProps
               end(target.value === "count" ? ";COUNT=10" : target.value === "until" ? `;UNTIL=${yearLater(start)}` : "")
             }
           >
-            <option value="">does not repeat</option>
+            <option value="">never</option>
             <option value="until">on</option>
             <option value="count">after</option>
           </select>

@@ -1,13 +1,10 @@
 "use client";
 import { useCallback, type ComponentType } from "react";
 import { isUnfinished, type Field, type FieldType, type PensumRecord } from "@/core/model";
-import { cellType, fieldValues, readText, textOfCell, type Cell } from "@/core/register";
+import { cellType, fieldValues, textOfCell, type Cell } from "@/core/register";
 import type { Repeating } from "@/core/plan";
-import { editField } from "@/core/shaping";
-import { dateOf, estimateText, parseDuration } from "@/core/time";
+import { dateOf, estimateText } from "@/core/time";
 import { Combobox, type Choice } from "@/ui/Combobox";
-import { dayFirst } from "@/ui/locale";
-import { notify } from "@/ui/notices";
 import { TypedField } from "@/ui/TypedField";
 import { useAct, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { DyeEditor, PriorityEditor, StateEditor, ThemeEditor } from "./ChoiceEditors";
@@ -16,6 +13,7 @@ import { FilesEditor, PeopleEditor } from "./ListEditors";
 import { LikelyLength } from "./LikelyLength";
 import { useOffers, valueOfIds } from "./offering";
 import { RepeatField } from "./RepeatField";
+import { useReadWords } from "./useReadWords";
 
 /** What every editor of a field is given. */
 export interface EditorProps {
@@ -78,18 +76,10 @@ function WordsEditor({ value, labelledBy, set }: EditorProps) {
   );
 }
 
-function MinutesEditor({ field, value, labelledBy, set, record }: EditorProps) {
+function MinutesEditor(props: EditorProps) {
+  const { field, value, labelledBy, set, record } = props;
   const minutes = typeof value === "number" ? value : undefined;
-  const commit = (words: string) => {
-    if (words.trim() === "") return set(undefined);
-    const read = parseDuration(words);
-    if (read === undefined)
-      notify({
-        text: `“${words}” is not a length of time. Enter one like “45 min” or “1 h 30”. Nothing was changed.`,
-        tone: "refused",
-      });
-    return read !== undefined && set(read);
-  };
+  const commit = useReadWords(props);
   return (
     <>
       <TypedField
@@ -105,24 +95,6 @@ function MinutesEditor({ field, value, labelledBy, set, record }: EditorProps) {
       )}
     </>
   );
-}
-
-/** Reads words as a value of the field and sets it; an option that is new is made first. */
-function useReadWords({ field, register, set }: EditorProps): (words: string) => boolean {
-  const store = useStore();
-  const act = useAct();
-  return (words) => {
-    const today = dateOf(store.clock.now());
-    const read = readText({ values: fieldValues(store), today, dayFirst: dayFirst() }, field, words);
-    if ("fault" in read) {
-      notify({ text: `${read.fault} Nothing was changed.`, tone: "refused" });
-      return false;
-    }
-    const options = read.made && [...(field.options ?? []), ...read.made];
-    const setting = options && register && { register, name: field.name, setting: { options } };
-    if (setting && act(editField, setting, { quiet: true }) === undefined) return false;
-    return set(read.value);
-  };
 }
 
 function useFieldText(field: Field, value: unknown): string {

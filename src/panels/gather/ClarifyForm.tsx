@@ -7,11 +7,11 @@ import { loadOf, isOver } from "@/core/plan";
 import { cellType, fieldsIn, findRegister, readText, textOfCell, type Cell } from "@/core/register";
 import { relativeDateText, type DateText } from "@/core/time";
 import { CellEditor } from "@/panels/fields/CellEditor";
+import { useReading } from "@/panels/fields/useReading";
 import { cellWords, type Writing } from "@/panels/fields/cells";
 import { LikelyLength } from "@/panels/fields/LikelyLength";
 import { DayPicker } from "@/panels/days/DayPicker";
 import { becomesText } from "@/panels/days/LoadBar";
-import { dayFirst } from "@/ui/locale";
 import { notify } from "@/ui/notices";
 import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
 
@@ -172,10 +172,11 @@ interface FieldLineProps {
 }
 
 function FieldLine({ writing, field, keyName, value, open, onOpen, onSet, onClose, children }: FieldLineProps) {
+  const reading = useReading();
   if (!field) return null;
   const type = cellType(field);
   const commit = (text: string) => {
-    const read = readText({ values: writing.values, today: writing.today, dayFirst: dayFirst() }, field, text);
+    const read = readText(reading(), field, text);
     if ("fault" in read) {
       notify({ text: `${read.fault} Nothing was changed.`, tone: "refused" });
       return false;

@@ -12,12 +12,11 @@ import {
   type Register,
 } from "@/core/register";
 import type { Fields } from "@/core/store";
-import { dateOf } from "@/core/time";
 import { openDay } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { useAct, useStore } from "@/ui/workspaceContext";
-import { dayFirst } from "@/ui/locale";
-import { useFieldValues } from "@/panels/useLens";
+import { useReading } from "@/panels/fields/useReading";
+import {} from "@/panels/useLens";
 
 /** A record that is made of pasted texts, with what else it is given. */
 interface TypedRow {
@@ -35,17 +34,17 @@ export function useSetCells(): (
   rows?: readonly TypedRow[],
 ) => boolean {
   const store = useStore();
-  const values = useFieldValues();
+  const reading = useReading();
   const act = useAct();
   return useCallback(
     (register, cells, rows = []) => {
-      const reading = { values, today: dateOf(store.clock.now()), dayFirst: dayFirst() };
+      const readIn = reading();
       const options = new Map<string, readonly Option[]>();
       const meant = (of: Register, name: string, text: string): { value: unknown } | undefined => {
         const field = fieldsIn(store, of).find((one) => one.name === name);
         if (!field) return undefined;
         const known = options.get(name) ?? field.options;
-        const read = readText(reading, known ? { ...field, options: known } : field, text);
+        const read = readText(readIn, known ? { ...field, options: known } : field, text);
         if ("fault" in read) throw new Fault(read.fault);
         if (read.made) options.set(name, [...(known ?? []), ...read.made]);
         return read;
@@ -81,7 +80,7 @@ export function useSetCells(): (
       };
       return act(setCells, input, { quiet: edits.size === 1 && added.length === 0 }) !== undefined;
     },
-    [store, values, act],
+    [store, reading, act],
   );
 }
 
