@@ -101,3 +101,30 @@ test("a record of one's own register is moved on the calendar by keys and by a p
   await page.keyboard.press("ArrowRight");
   await expect(renewal).toHaveAttribute("aria-label", /Monday 30 November/);
 });
+
+test("a register says what means done; its records are ticked in lists, on the plan and on Today, and dyed by a choice", async ({
+  page,
+}) => {
+  await open(page, { workspace: "demo", path: "/registers/permits" });
+  await page.getByRole("link", { name: "Permits" }).click();
+  await page.getByRole("button", { name: "Field Stage" }).click();
+  await page.getByRole("combobox", { name: "Means done" }).selectOption({ label: "Granted" });
+  await page.keyboard.press("Escape");
+  await page.goto("/plan/calendar/7/2026-11-30");
+  const permit = page.locator("[data-strip]", { hasText: "Abstraction, reach 5" });
+  await expect(permit).toHaveAttribute("aria-label", /not done/);
+  await permit.locator("[data-tick]").click();
+  await expect(permit).toHaveAttribute("aria-label", /, done/);
+  await page.keyboard.press("Control+z");
+  await expect(permit).toHaveAttribute("aria-label", /not done/);
+
+  await page.goto("/day/2026-12-02");
+  const line = page.locator(".rail [data-layer]", { hasText: "Abstraction, reach 5" });
+  await line.focus();
+  await page.keyboard.press("Space");
+  await expect(line).toHaveAttribute("aria-label", /, done/);
+  await page.keyboard.press("ArrowRight");
+  await expect(line).toHaveCount(0);
+  await page.goto("/day/2026-12-03");
+  await expect(line).toHaveAttribute("aria-label", /, done/);
+});

@@ -22,4 +22,5 @@ export * from "./setState";
 export * from "./moveDated";
 export * from "./shiftBar";
 export { appendToDay, dayPage, need } from "./shared";
+export * from "./tick";
 export * from "./writePage";

@@ -2,7 +2,7 @@ import { describe, expect, test } from "vitest";
 import { defaultSettings, Refusal, type PensumRecord } from "../model";
 import { Store } from "../store";
 import { standingClock } from "../time";
-import { moveDated } from "./moveDated";
+import { moveDated, stretchDated } from "./moveDated";
 
 const now = "2026-11-24T11:07";
 const register = { id: "own", kind: "register", title: "Trips", one: "Trip", text: "" } as unknown as PensumRecord;
@@ -19,14 +19,19 @@ const field = (id: string, type: string) =>
   }) as unknown as PensumRecord;
 const row = (values: Record<string, unknown>) =>
   ({ id: "row", kind: "row", register: "own", title: "Trip", text: "", createdAt: now, ...values }) as PensumRecord;
-const moved = (values: Record<string, unknown>, name: string, to: string) => {
+const storeOf = (values: Record<string, unknown>) => {
   const records = [
     defaultSettings,
     register,
     ...["date", "moment", "range"].map((type) => field(`x${type}`, type)),
+    { ...field("xend", "date") },
+    { ...field("xuntil", "moment") },
     row(values),
   ];
-  const store = new Store(new Map(records.map((one) => [one.id, one])), [], standingClock(now, "Europe/Berlin"));
+  return new Store(new Map(records.map((one) => [one.id, one])), [], standingClock(now, "Europe/Berlin"));
+};
+const moved = (values: Record<string, unknown>, name: string, to: string) => {
+  const store = storeOf(values);
   store.act(moveDated, { id: "row", field: name, to });
   const after = store.get("row") as unknown as Record<string, unknown>;
   store.undo();
@@ -53,5 +58,33 @@ describe("a record that is moved by one of its dates", () => {
 
   test("is refused where there is no date", () => {
     expect(() => moved({}, "f_xdate", "2026-12-03")).toThrow(Refusal);
+  });
+});
+
+describe("a record whose start and end are two fields", () => {
+  const days = { f_xdate: "2026-12-01", f_xend: "2026-12-04" };
+  const hours = { f_xmoment: "2026-12-01T09:30", f_xuntil: "2026-12-01T11:00" };
+
+  test("moves as one", () => {
+    const store = storeOf(days);
+    store.act(moveDated, { id: "row", field: "f_xdate", end: "f_xend", to: "2026-12-30" });
+    expect(store.get("row")).toMatchObject({ f_xdate: "2026-12-30", f_xend: "2027-01-02" });
+  });
+
+  test("is stretched by its end, which cannot come before its start", () => {
+    const store = storeOf({ ...days, ...hours });
+    store.act(stretchDated, { id: "row", field: "f_xdate", end: "f_xend", to: "2026-12-06" });
+    store.act(stretchDated, { id: "row", field: "f_xmoment", end: "f_xuntil", to: "2026-12-01T12:15" });
+    expect(store.get("row")).toMatchObject({ f_xend: "2026-12-06", f_xuntil: "2026-12-01T12:15" });
+    const before = { id: "row", field: "f_xdate", end: "f_xend", to: "2026-11-30" };
+    expect(() => store.act(stretchDated, before)).toThrow(/after the start/);
+  });
+
+  test("gets an end where it had none, and two dates in one field are stretched too", () => {
+    const store = storeOf({ f_xdate: "2026-12-01", f_xrange: ["2026-12-01", "2026-12-02"] });
+    store.act(stretchDated, { id: "row", field: "f_xdate", end: "f_xend", to: "2026-12-03" });
+    store.act(stretchDated, { id: "row", field: "f_xrange", to: "2026-12-09" });
+    expect(store.get("row")).toMatchObject({ f_xend: "2026-12-03", f_xrange: ["2026-12-01", "2026-12-09"] });
+    expect(() => store.act(stretchDated, { id: "row", field: "f_xmoment", to: "2026-12-09" })).toThrow(Refusal);
   });
 });

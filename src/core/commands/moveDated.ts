@@ -1,4 +1,4 @@
-import { Refusal, type Id } from "../model";
+import { Refusal, type DatedBy, type Id } from "../model";
 import { nameOf } from "../things";
 import {
   addDays,
@@ -17,10 +17,8 @@ import type { Command } from "../store";
 import { editFields } from "./editRecord";
 import { clock } from "./shared";
 
-export interface MoveDated {
+export interface MoveDated extends DatedBy {
   readonly id: Id;
-  /** The field that says when it is: a date, a moment, or two dates. */
-  readonly field: string;
   /** The day or the moment to which it goes. */
   readonly to: DateText | MomentText;
 }
@@ -31,7 +29,7 @@ export interface MoveDated {
  */
 export const moveDated: Command<MoveDated> = {
   name: "moveDated",
-  run(tx, { id, field, to }) {
+  run(tx, { id, field, end, to }) {
     const record = tx.get(id);
     if (!record) throw new Refusal("This record no longer exists. It may have been deleted in another tab.");
     const values = record as unknown as Readonly<Record<string, unknown>>;
@@ -41,9 +39,34 @@ export const moveDated: Command<MoveDated> = {
     const moved = movedTo(first, to);
     const shift = (at: unknown) => (isDateOrMoment(at) ? shifted(at, first, moved) : undefined);
     const fields: Record<string, unknown> = { [field]: Array.isArray(value) ? [moved, shift(second)] : moved };
-    if (field === "start" && isDateOrMoment(values.end)) fields.end = shift(values.end);
+    const until = end ?? (field === "start" ? "end" : undefined);
+    if (until !== undefined && isDateOrMoment(values[until])) fields[until] = shift(values[until]);
     editFields(tx, record, fields);
     return `Moved “${nameOf(record, tx)}” to ${dateOf(moved)}${isMoment(moved) ? ` at ${clock(moved)}` : ""}`;
+  },
+};
+
+/**
+ * Sets until when a record lasts: its end, or the second of two dates. An end that has a clock time keeps it where only a
+ * day is given. @throws Refusal where nothing says until when it lasts, or the end would be before the start
+ */
+export const stretchDated: Command<MoveDated> = {
+  name: "stretchDated",
+  run(tx, { id, field, end, to }) {
+    const record = tx.get(id);
+    if (!record) throw new Refusal("This record no longer exists. It may have been deleted in another tab.");
+    const values = record as unknown as Readonly<Record<string, unknown>>;
+    const value = values[field];
+    const first: unknown = Array.isArray(value) ? value[0] : value;
+    const name = end ?? (Array.isArray(value) ? field : undefined);
+    if (!isDateOrMoment(first) || name === undefined)
+      throw new Refusal("Nothing says until when this lasts. Choose its end field among the lenses of the plan.");
+    const last: unknown = Array.isArray(value) ? value[1] : values[name];
+    const moved = isDateOrMoment(last) ? movedTo(last, to) : isMoment(first) ? to : dateOf(to);
+    if (moved < first || (isMoment(first) && moved === first))
+      throw new Refusal("The end must be after the start. Nothing was changed.");
+    editFields(tx, record, { [name]: Array.isArray(value) ? [first, moved] : moved });
+    return `Set the end of “${nameOf(record, tx)}” to ${dateOf(moved)}${isMoment(moved) ? ` at ${clock(moved)}` : ""}`;
   },
 };
 

@@ -1,5 +1,5 @@
 import { copyItem, giveDay, moveDated, moveItem, place, placeLine, putInBox, setEventTime, takeOff } from "../commands";
-import type { Event, Block, Id } from "../model";
+import type { DatedBy, Event, Block, Id } from "../model";
 import { localSpan, recordOrOccurrence } from "../plan";
 import type { Command, Store } from "../store";
 import { dateOf, isMoment, minuteOf, momentAt, moveZone, type DateText } from "../time";
@@ -19,7 +19,7 @@ export type Carried =
       /** A record of any register, carried by one of its dates. */
       readonly kind: "dated";
       readonly id: Id;
-      readonly field: string;
+      readonly by: DatedBy;
       readonly title: string;
       readonly minutes: number;
     }
@@ -72,9 +72,9 @@ export function meaningOf(reads: Reads, carried: Carried, target: Target, zone: 
 }
 
 /** A date has no hour: put at one, its record goes to that day. */
-function ofDate({ id, field }: Extract<Carried, { kind: "dated" }>, target: Target): Command<void> | undefined {
+function ofDate({ id, by }: Extract<Carried, { kind: "dated" }>, target: Target): Command<void> | undefined {
   if (target.at === "box") return undefined;
-  return bound(moveDated, { id, field, to: target.at === "hour" ? momentAt(target.date, target.minute) : target.date });
+  return bound(moveDated, { id, ...by, to: target.at === "hour" ? momentAt(target.date, target.minute) : target.date });
 }
 
 function itemOf(reads: Reads, id: Id): Event | Block | undefined {

@@ -56,11 +56,39 @@ test("a computed date stands on its day, and what has an end lasts to midnight a
   expect(items("events", "start")).toEqual([["trip", "2026-11-30", "2026-11-30", 1320, 1440]]);
 });
 
+test("two fields are start and end, and each record has the dye of its option", () => {
+  store.act(addField, { register: "renewals", type: "date", id: "xuntil", setting: { title: "xuntil" } });
+  store.act(addField, {
+    register: "renewals",
+    type: "choice",
+    id: "xkind",
+    setting: {
+      title: "xkind",
+      options: [
+        { id: "gas", title: "Gas", dye: "heather" },
+        { id: "phone", title: "Phone" },
+      ],
+    },
+  });
+  add("gas", { f_xpaid: "2026-11-20", f_xuntil: "2026-11-22", f_xkind: "gas" });
+  add("phone", { f_xpaid: "2026-11-21", f_xkind: "phone" });
+  const view = new LensView(
+    fieldValues(store),
+    { registers: ["renewals"], where: { all: [] }, done: "all", groups: [], sorts: [], shown: [] },
+    { firstWeekday: 1 },
+  );
+  const layer = { lens: "lens", field: "f_xpaid", end: "f_xuntil", dyeBy: "f_xkind", dye: "ochre" } as const;
+  const found = new Map(layerItems(view, layer).map((item) => [item.record.id, item]));
+  expect(found.get("gas")).toMatchObject({ first: "2026-11-20", last: "2026-11-22", dye: "heather" });
+  expect(found.get("gas")?.movedBy).toEqual({ field: "f_xpaid", end: "f_xuntil" });
+  expect(found.get("phone")).toMatchObject({ first: "2026-11-21", last: "2026-11-21", dye: "ochre" });
+});
+
 test("days hold what begins on them, what has no hour first", () => {
   const record = store.get("sim")!;
   const layer = { lens: "lens", field: "start", dye: "ochre" } as const;
   const day = "2026-11-30";
-  const timed = { record, layer, first: day, last: day, startMinute: 60, endMinute: 90, isFixed: false };
-  const whole = { record, layer, first: day, last: day, isFixed: false };
+  const timed = { record, layer, first: day, last: day, startMinute: 60, endMinute: 90, dye: layer.dye };
+  const whole = { record, layer, first: day, last: day, dye: layer.dye };
   expect(layerDays([timed, whole]).get(day)).toEqual([whole, timed]);
 });

@@ -1,17 +1,19 @@
-import { isRange, type CalendarLayer, type PensumRecord } from "../model";
+import { isRange, type CalendarLayer, type DatedBy, type Dye, type PensumRecord } from "../model";
 import { dateOf, isDate, isMoment, minuteOf, minutesBetween, minutesPerDay, type DateText } from "../time";
-import { isComputed } from "../register";
-import type { LensView } from "./lensView";
+import { isComputed, optionsOf } from "../register";
+import type { LensField, LensView } from "./lensView";
 
 /** A record of a lens where it stands on the calendar. */
 export interface LayerItem {
   readonly record: PensumRecord;
   readonly layer: CalendarLayer;
+  /** The dye of what it is, where the layer goes by a field that has one; else the layer's. */
+  readonly dye: Dye;
   /** Its first and last day. */
   readonly first: DateText;
   readonly last: DateText;
-  /** Whether its date is computed or kept by Pensum, so that it cannot be moved. */
-  readonly isFixed: boolean;
+  /** By which of its fields it is moved; absent where its date is computed or kept by Pensum. */
+  readonly movedBy?: DatedBy;
   /** Minutes since midnight of its first day; absent for what has a day and no hour. */
   readonly startMinute?: number;
   /** Where it ends on that day; the same as its start for what is a moment only. */
@@ -25,25 +27,47 @@ export interface LayerItem {
 export function layerItems(view: LensView, layer: CalendarLayer): LayerItem[] {
   const field = view.fields.find(({ name }) => name === layer.field);
   if (!field) return [];
-  const isFixed = field.field.kept === true || isComputed(field.field);
+  const end = view.fields.find(({ name }) => name === layer.end);
+  const isFixed = ({ field: of }: LensField) => of.kept === true || isComputed(of);
+  const movedBy = isFixed(field)
+    ? undefined
+    : { field: layer.field, ...(end && !isFixed(end) ? { end: end.name } : {}) };
   const seen = new Set<string>();
   const items: LayerItem[] = [];
   for (const { record } of view.entries) {
     if (seen.has(record.id)) continue;
     seen.add(record.id);
-    const place = placeOf(field.read(record), layer.field === "start" && "end" in record ? record.end : undefined);
-    if (place) items.push({ record, layer, isFixed, ...place });
+    const until = end ? end.read(record) : layer.field === "start" && "end" in record ? record.end : undefined;
+    const place = placeOf(field.read(record), until);
+    if (place)
+      items.push({ record, layer, dye: dyeIn(view, layer, record), ...(movedBy ? { movedBy } : {}), ...place });
   }
   return items;
 }
 
-function placeOf(cell: unknown, end: unknown): Omit<LayerItem, "record" | "layer" | "isFixed"> | undefined {
+/** The dye of the option, theme or linked record by which a layer goes. */
+function dyeIn(view: LensView, layer: CalendarLayer, record: PensumRecord): Dye {
+  const by = view.fields.find(({ name }) => name === layer.dyeBy);
+  const cell = by?.read(record);
+  if (!by || typeof cell !== "string") return layer.dye;
+  if (by.type === "option")
+    return optionsOf(by.field, view.values.settings.priorities).find(({ id }) => id === cell)?.dye ?? layer.dye;
+  const linked = view.values.store.get(cell);
+  return linked && "dye" in linked && linked.dye ? linked.dye : layer.dye;
+}
+
+type Place = Omit<LayerItem, "record" | "layer" | "movedBy" | "dye">;
+
+function placeOf(cell: unknown, end: unknown): Place | undefined {
   if (isRange(cell)) return { first: dateOf(cell[0] as string), last: dateOf(cell[1] as string) };
   if (typeof cell !== "string") return undefined;
   const [isWhole, isTimed] = [isDate(cell), isMoment(cell)];
   if (isWhole) return { first: cell, last: isDate(end) && end > cell ? end : cell };
   if (!isTimed) return undefined;
   const first = dateOf(cell);
+  // What ends on a later day stands on all its days, without an hour.
+  if (typeof end === "string" && dateOf(end) > first && !(isMoment(end) && minutesBetween(cell, end) <= minutesPerDay))
+    return { first, last: dateOf(end) };
   const startMinute = minuteOf(cell);
   const length = isMoment(end) && end > cell ? minutesBetween(cell, end) : 0;
   return { first, last: first, startMinute, endMinute: Math.min(minutesPerDay, startMinute + length) };

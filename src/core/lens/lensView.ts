@@ -69,7 +69,8 @@ export class LensView {
   #groups: readonly Group[] | undefined;
   /** By how many entries each innermost group grew since `#groups` were found. */
   readonly #grown = new Map<string, number>();
-  readonly #values: FieldValues;
+  /** What the fields of its records are read from. */
+  readonly values: FieldValues;
   readonly #predicates = new Map<string, Predicate>();
   readonly #groupings: readonly GroupReader[];
   readonly #sortings: readonly Ordering[];
@@ -96,7 +97,7 @@ export class LensView {
 
   constructor(values: FieldValues, query: LensQuery, options: Options) {
     this.query = query;
-    this.#values = values;
+    this.values = values;
     const registers = query.registers.flatMap((id) => findRegister(values.store, id) ?? []);
     const today = dateOf(values.store.clock.now());
     const done = donePredicate(query.done, today, options.firstWeekday);
@@ -211,7 +212,7 @@ export class LensView {
   /** Takes in that records changed, came or went, or that computed values of theirs did. Returns true if anything visible changed. */
   change(ids: Iterable<Id>): boolean {
     const held = this.#held;
-    const isHeldThere = held !== undefined && this.#values.store.get(held) !== undefined && this.indexOf(held) >= 0;
+    const isHeldThere = held !== undefined && this.values.store.get(held) !== undefined && this.indexOf(held) >= 0;
     if (held === undefined || !isHeldThere) return this.#change(ids);
     const all = new Set(ids);
     const entries = this.#entriesIn(this.#rows.rowOf(held));
@@ -219,7 +220,7 @@ export class LensView {
     // Others may come to stand where it would: it is placed when it is let go, whether it changed or not.
     this.#heldMayMove = true;
     if (shown) {
-      for (const entry of entries) entry.record = this.#values.store.get(held) as PensumRecord;
+      for (const entry of entries) entry.record = this.values.store.get(held) as PensumRecord;
     }
     const lifted = entries.map((entry) => [entry, this.#lift(entry)] as const);
     const changed = this.#change(all);
@@ -259,7 +260,7 @@ export class LensView {
     const gone: Entry[] = [];
     const fresh: Entry[] = [];
     for (const id of this.#toPlace(ids)) {
-      const record = this.#values.store.get(id);
+      const record = this.values.store.get(id);
       gone.push(...this.#forget(this.#rows.rowOf(id)));
       if (record && this.#holds(record)) fresh.push(...this.#entriesOf(record));
     }
@@ -279,7 +280,7 @@ export class LensView {
     const open = this.fields.filter(({ unsettled }) => unsettled);
     if (open.length === 0) return false;
     for (const id of ids) {
-      const record = this.#values.store.get(id);
+      const record = this.values.store.get(id);
       if (
         record &&
         this.#predicates.has(registerOf(record) ?? "") &&
@@ -294,7 +295,7 @@ export class LensView {
   #toPlace(ids: Iterable<Id>): Iterable<Id> {
     const all = new Set(ids);
     const led = [...all].flatMap((id) =>
-      this.#titleLinks.flatMap((name) => this.#values.store.list("links", `${name}:${id}`)),
+      this.#titleLinks.flatMap((name) => this.values.store.list("links", `${name}:${id}`)),
     );
     const isKnown = (id: Id) => this.#orders.some((known) => known.has(id));
     if (led.length === 0 && ![...all].some(isKnown)) return all;
@@ -310,7 +311,7 @@ export class LensView {
   /** The records of a register in rows that are marked in both lists, as they are before they are sorted. */
   #fill(register: Register, open: Uint8Array, held: Uint8Array, search: Predicate | undefined): Unsorted {
     const unsorted: Unsorted = { rows: [], places: [] };
-    const { records } = this.#values.columns(register);
+    const { records } = this.values.columns(register);
     for (let at = 0; at < records.length; at++) {
       const record = records[at];
       if (!record || !open[at] || !held[at] || (search && !search(record))) continue;
@@ -460,13 +461,13 @@ export class LensView {
 
   #sorting(name: string, descending: boolean): Ordering[] {
     const of = this.#field(name);
-    return of ? [{ column: this.#rows.columnOf(of), key: keyReader(this.#values, of.field, of.type), descending }] : [];
+    return of ? [{ column: this.#rows.columnOf(of), key: keyReader(this.values, of.field, of.type), descending }] : [];
   }
 
   #grouping({ field: name, by = "day" }: Grouping, firstWeekday: number): GroupReader[] {
     const of = this.#field(name);
     if (!of) return [];
-    const key = keyReader(this.#values, of.field, of.type);
+    const key = keyReader(this.values, of.field, of.type);
     const keys = groupKeysOf(this.#rows.columnOf(of), of.type, by, firstWeekday);
     const known = new Map<string, OrderKey>();
     this.#orders.push(known);

@@ -9,7 +9,7 @@ const item = (record: PensumRecord): LayerItem => ({
   layer,
   first: "2026-11-24",
   last: "2026-11-24",
-  isFixed: false,
+  dye: "slate" as const,
 });
 
 test("a lens shows no record again that the plan shows on that day, as itself or by its hours", () => {

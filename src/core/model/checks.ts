@@ -129,7 +129,17 @@ const IsCalendarDyes = rule(
   (value) => isShape(value) && Object.values(value).every(isDye),
 );
 const IsLayers = rule("isLayers", "is not a list of lenses on the calendar", (value) =>
-  isListOf(value, 40, ({ lens, field, dye }) => isText(lens) && isText(field) && isDye(dye)),
+  isListOf(
+    value,
+    40,
+    ({ lens, field, dye, end, dyeBy }) =>
+      isText(lens) && isText(field) && isDye(dye) && [end, dyeBy].every((name) => name === undefined || isText(name)),
+  ),
+);
+const IsDoneMark = rule(
+  "isDoneMark",
+  "does not say which field means done",
+  (value) => isShape(value) && isText(value.field) && (value.option === undefined || isText(value.option)),
 );
 const IsPullWeights = rule(
   "isPullWeights",
@@ -275,6 +285,7 @@ class RegisterCheck extends TitledCheck {
   @IsString() @MaxLength(200) one!: string;
   @IsNumber() order!: number;
   @IsOptional() @IsString() @MaxLength(5000) titleFormula?: string;
+  @IsOptional() @IsDoneMark() done?: unknown;
 }
 class FieldCheck extends TitledCheck {
   @IsString() @MaxLength(64) register!: string;

@@ -33,7 +33,14 @@ export interface OwnRegister {
   readonly order: number;
   /** The title of a new record, built from its fields by this FEEL expression. */
   readonly titleFormula?: string;
+  readonly done?: DoneMark;
   readonly text: string;
+}
+
+/** What tells that a record of an own register is done: a field of yes or no, or an option of a choice. */
+export interface DoneMark {
+  readonly field: string;
+  readonly option?: Id;
 }
 
 /** What records of a register are made from: fields that are given, and a text with places to fill. */
@@ -168,11 +175,20 @@ export interface Settings {
   readonly layers?: readonly CalendarLayer[];
 }
 
-/** The records of a lens on the calendar, each on the day or at the moment that a field of it says. */
-export interface CalendarLayer {
-  readonly lens: Id;
+/** By which fields a record stands on the calendar. */
+export interface DatedBy {
+  /** A date, a moment, or two dates. */
   readonly field: string;
+  /** The field that says until when it lasts; where it is absent, the field alone says, or the `end` of a `start`. */
+  readonly end?: string;
+}
+
+/** The records of a lens on the calendar, each on the day or at the moment that a field of it says. */
+export interface CalendarLayer extends DatedBy {
+  readonly lens: Id;
   readonly dye: Dye;
+  /** The choice or link from which each record has its own dye, where that has one. */
+  readonly dyeBy?: string;
 }
 
 export type PensumRecord =

@@ -41,3 +41,17 @@ export function columns(stretches: readonly { startMinute: number; endMinute: nu
   }
   return placed;
 }
+
+/** The columns of what stands on a day, in whatever order it comes; what has no end is as long as `leastMinutes`. */
+export function columnsOf<T extends { readonly startMinute?: number; readonly endMinute?: number }>(
+  things: readonly T[],
+  leastMinutes = 0,
+): ReadonlyMap<T, Column> {
+  const stretches = things.map((one) => {
+    const { startMinute = 0, endMinute = startMinute } = one;
+    return { one, startMinute, endMinute };
+  });
+  stretches.sort((a, b) => a.startMinute - b.startMinute || b.endMinute - a.endMinute);
+  const placed = columns(stretches, leastMinutes);
+  return new Map(stretches.map(({ one }, at) => [one, placed[at] as Column]));
+}

@@ -1,6 +1,7 @@
 import {
   isUnfinished,
   type Block,
+  type DatedBy,
   type Dye,
   type Goal,
   type Id,
@@ -22,7 +23,7 @@ export interface StripItem {
   /** `layer` for what a lens puts there. */
   readonly what: "event" | "task" | "due" | "habit" | "layer";
   /** The field by which what a lens puts there can be moved. */
-  readonly movedBy?: string;
+  readonly movedBy?: DatedBy;
   readonly record: PensumRecord;
   /** Its first and last day among those shown, from 0. */
   readonly first: number;

@@ -2,6 +2,7 @@ export * from "./cellBlock";
 export * from "./cells";
 export * from "./cellTexts";
 export * from "./columns";
+export * from "./doneness";
 export { linkedIds } from "./dependencies";
 export { backLinks, feelReader, formulaName, linksTo } from "./names";
 export * from "./offers";

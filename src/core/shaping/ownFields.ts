@@ -165,7 +165,10 @@ export const addRegister: Command<{ title: string; one?: string; id?: Id }> = {
 };
 
 /** Changes the name of a register, or how its titles are made. */
-export const editRegister: Command<{ id: Id; fields: Partial<Pick<Fields, "title" | "one" | "titleFormula">> }> = {
+export const editRegister: Command<{
+  id: Id;
+  fields: Partial<Pick<Fields, "title" | "one" | "titleFormula" | "done">>;
+}> = {
   name: "editRegister",
   run(tx, { id, fields }) {
     const register = tx.find("register", id);

@@ -1,7 +1,8 @@
 "use client";
 import { Suspense, useCallback, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { usualBlockMinutes } from "@/core/commands";
-import { allDayEvents, columns, isOver, loadOf, namedItems, roomOn, workedOn } from "@/core/plan";
+import { withoutDoubles } from "@/core/lens/layerItems";
+import { allDayEvents, columnsOf, isOver, loadOf, namedItems, roomOn, workedOn } from "@/core/plan";
 import { clockChange, clockText, dateText, durationText, minuteOf, workingDay, type DateText } from "@/core/time";
 import { Why } from "@/panels/why/Why";
 import { useNow } from "@/ui/clock";
@@ -11,6 +12,9 @@ import { DrawForm } from "@/panels/hours/DrawForm";
 import { AllDay, GhostBlock, hourText, NowLine, Outside } from "@/panels/hours/hourParts";
 import { HourItem } from "@/panels/hours/HourItem";
 import { useHours } from "@/panels/hours/useHours";
+import { LayerLine } from "@/panels/layers/LayerLine";
+import { LayerMark } from "@/panels/layers/LayerMark";
+import { layerKey, useLayerItems } from "@/panels/layers/layers";
 import { dayAddress, goTo } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
@@ -37,7 +41,23 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
   const items = useComputed(useCallback((from) => namedItems(from, date, zone), [date, zone]));
   const wholeDay = useComputed(useCallback((from) => allDayEvents(from, date), [date]));
   const load = useComputed(useCallback((from) => loadOf(from, date, settings, zone), [date, settings, zone]));
-  const layout = useMemo(() => columns(items, leastMinutes), [items]);
+  const onDay = useLayerItems(date);
+  const beside = useMemo(
+    () =>
+      withoutDoubles(
+        onDay,
+        [...items, ...wholeDay.map((record) => ({ record }))].map(({ record }) => record),
+      ),
+    [onDay, items, wholeDay],
+  );
+  const [layered, marked] = useMemo(
+    () => [
+      beside.filter(({ startMinute }) => startMinute === undefined),
+      beside.filter(({ startMinute }) => startMinute !== undefined),
+    ],
+    [beside],
+  );
+  const layout = useMemo(() => columnsOf([...items, ...marked], leastMinutes), [items, marked]);
   const hours = workingDay(settings.workingWeek, date);
   const nowMinute = date === today ? minuteOf(now) : undefined;
   const freeMinutes = useComputed(
@@ -133,6 +153,9 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
       {wholeDay.map((event) => (
         <AllDay key={event.id} event={event} />
       ))}
+      {layered.map((item) => (
+        <LayerLine key={`${layerKey(item.layer)} ${item.record.id}`} item={item} />
+      ))}
       {change !== 0 && (
         <p className="flex-none border-b border-hairline px-3.5 pb-1.5 text-small text-ink-2">
           The clocks go {change > 0 ? "forward" : "back"} by {durationText(Math.abs(change))} on this day.
@@ -196,16 +219,25 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
           <div
             className={`pointer-events-none absolute inset-y-0 left-[52px] ${isLogged ? "right-[84px]" : "right-3"}`}
           >
-            {items.map((item, at) => (
+            {items.map((item) => (
               <HourItem
                 key={item.record.id}
                 item={item}
                 date={date}
-                {...layout[at]!}
+                {...layout.get(item)!}
                 minutePixels={minutePixels}
                 leastMinutes={leastMinutes}
                 hands={hands}
                 scroller={scroller}
+              />
+            ))}
+            {marked.map((item) => (
+              <LayerMark
+                key={`${layerKey(item.layer)} ${item.record.id}`}
+                item={item}
+                column={layout.get(item)!}
+                minutePixels={minutePixels}
+                leastMinutes={leastMinutes}
               />
             ))}
             <GhostBlock holder={ghost} date={date} minutePixels={minutePixels} />

@@ -6,7 +6,7 @@ import type { Repeating } from "@/core/plan";
 import { dateOf, estimateText } from "@/core/time";
 import { Combobox, type Choice } from "@/ui/Combobox";
 import { TypedField } from "@/ui/TypedField";
-import { useAct, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { DyeEditor, PriorityEditor, StateEditor, ThemeEditor } from "./ChoiceEditors";
 import { DayEditor } from "./DayEditor";
 import { FilesEditor, PeopleEditor } from "./ListEditors";

@@ -6,7 +6,7 @@ import { clockText, dateText, durationText, estimateText, rangeText, type DateTe
 import { dayAddress, openRecord } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";
-import { layerKey } from "./layers";
+import { layerKey } from "@/panels/layers/layers";
 import { useDayThings, useEntry, type What } from "./dayThings";
 
 const agendaDays = 14;
@@ -66,14 +66,14 @@ function AgendaDay({ date, today }: { date: DateText; today: DateText }) {
               hours={rangeText(startMinute, endMinute, style)}
             />
           ))}
-          {layered.map(({ record, layer, startMinute }) => (
+          {layered.map(({ record, layer, dye, startMinute }) => (
             <AgendaLine
               key={`${layerKey(layer)} ${record.id}`}
               date={date}
               record={record}
               what="layer"
               hours={startMinute === undefined ? "" : clockText(startMinute, style)}
-              dye={layer.dye}
+              dye={dye}
             />
           ))}
         </ul>

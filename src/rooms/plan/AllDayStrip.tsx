@@ -1,6 +1,15 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
-import { editRecord, giveDay, markHabit, moveDated, setEventTime, usualBlockMinutes } from "@/core/commands";
+import {
+  editRecord,
+  giveDay,
+  markHabit,
+  stretchDated,
+  tick,
+  moveDated,
+  setEventTime,
+  usualBlockMinutes,
+} from "@/core/commands";
 import { stripItems, type StripItem, type StripPlace, stripRows } from "@/core/plan";
 import { addDays, dateText, estimateText, isDate, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
@@ -10,8 +19,9 @@ import { openRecord } from "@/ui/navigation";
 import { useGesture } from "@/panels/useGesture";
 import { useAct, useComputed, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { isShownIn, useEntry } from "./dayThings";
-import { layerKey, useLayersOver } from "./layers";
-import { usePlanView } from "./planView";
+import { LayerTick } from "@/panels/layers/LayerTick";
+import { layerKey, useLayersOver } from "@/panels/layers/layers";
+import { usePlanView } from "@/panels/hours/planView";
 
 const rowPixels = 25;
 const rowsAtFirst = 3;
@@ -40,8 +50,8 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
       own.some((one) => one.record.id === id && one.first <= first && one.last >= first);
     const beside = layered.filter(({ item, first }) => !isThere(item.record.id, first));
     const others = beside.map(
-      ({ item: { record, layer, isFixed, first: from, last: to }, first, last }): StripItem => ({
-        ...(isFixed ? {} : { movedBy: layer.field }),
+      ({ item: { record, layer, dye, movedBy, first: from, last: to }, first, last }): StripItem => ({
+        ...(movedBy ? { movedBy } : {}),
         id: `${layerKey(layer)} ${record.id}`,
         what: "layer",
         record,
@@ -49,7 +59,7 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
         last,
         beginsBefore: from < dates[0]!,
         endsAfter: to > dates[dates.length - 1]!,
-        dye: layer.dye,
+        dye,
       }),
     );
     return stripRows([...own, ...others]);
@@ -153,7 +163,7 @@ function StripChip({
   const style = useTimeStyle();
   const { place } = usePlacing();
   const date = dates[first] as DateText;
-  const { task, title, dye, late, done } = useEntry(record, what, layerDye, date);
+  const { task, title, dye, late, done, isTickable } = useEntry(record, what, layerDye, date);
   const isMarked = what === "habit" && done;
   const mark = () =>
     record.kind === "habit" && act(markHabit, { habit: record.id, date, as: isMarked ? undefined : "done" });
@@ -165,13 +175,15 @@ function StripChip({
       : what === "due"
         ? "cloth-due"
         : what === "layer"
-          ? "cloth-layer"
+          ? done
+            ? "cloth-layer is-done"
+            : "cloth-layer"
           : "cloth-planned";
   const dragged: Dragged | undefined =
     what === "layer"
       ? movedBy === undefined
         ? undefined
-        : { kind: "dated", id: record.id, field: movedBy, title, minutes: usualBlockMinutes }
+        : { kind: "dated", id: record.id, by: movedBy, title, minutes: usualBlockMinutes }
       : task
         ? { kind: "task", task: task.id, title, minutes: store.lengthOf(task) || usualBlockMinutes }
         : record.kind === "event"
@@ -181,14 +193,17 @@ function StripChip({
     if (event.altKey || event.ctrlKey || event.metaKey) return;
     const side = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
     if (what === "habit" && event.key === " ") mark();
+    else if (isTickable && event.key === " ") act(tick, { ids: [record.id], done: !done });
+    else if (side !== undefined && movedBy !== undefined && event.shiftKey)
+      act(stretchDated, { id: record.id, ...movedBy, to: addDays(dates[last] as DateText, side) });
     else if (side !== undefined && what === "task" && task)
       act(giveDay, { tasks: [task.id], day: addDays(date, side) });
     else if (side !== undefined && what === "event" && record.kind === "event" && isDate(record.start))
       act(setEventTime, { id: record.id, start: addDays(record.start, side) });
     else if (side !== undefined && movedBy !== undefined)
-      act(moveDated, { id: record.id, field: movedBy, to: addDays(date, side) });
+      act(moveDated, { id: record.id, ...movedBy, to: addDays(date, side) });
     else if (event.key === "Delete" && what === "layer" && movedBy !== undefined)
-      act(editRecord, { id: record.id, fields: { [movedBy]: undefined } });
+      act(editRecord, { id: record.id, fields: { [movedBy.field]: undefined } });
     else if (event.code === "KeyH" && dragged?.kind === "task") place(dragged);
     else if ((event.key === "Delete" || event.key === "Backspace") && what === "task" && task)
       act(giveDay, { tasks: [task.id], day: undefined });
@@ -203,7 +218,7 @@ function StripChip({
     <button
       data-dye={late ? "madder" : dye}
       data-strip={record.id}
-      aria-label={`${words}, ${range}${estimate}${late ? ", late" : ""}${what === "habit" ? (isMarked ? ", done" : ", not done. Press Space to mark it as done") : ""}`}
+      aria-label={`${words}, ${range}${estimate}${late ? ", late" : ""}${isTickable ? (done ? ", done" : ", not done. Press Space to mark it as done") : ""}${what === "habit" ? (isMarked ? ", done" : ", not done. Press Space to mark it as done") : ""}`}
       className={`${cloth} absolute h-[21px] touch-none truncate px-1.5 text-left text-[11.5px] leading-[19px] font-[560] select-none ${late ? "text-madder" : ""}`}
       style={{
         top: row * rowPixels + 3,
@@ -227,6 +242,7 @@ function StripChip({
           <span className={`size-3 border border-(--dye) ${isMarked ? "bg-(--dye)" : "bg-sheet"}`} />
         </span>
       )}
+      {isTickable && <LayerTick done={done} onTick={() => act(tick, { ids: [record.id], done: !done })} />}
       {words}
     </button>
   );

@@ -23,7 +23,7 @@ import { PlaceLink } from "@/ui/PlaceLink";
 import { useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { AllDayStrip } from "./AllDayStrip";
 import { DayColumn } from "./DayColumn";
-import { leastHourPixels, mostHourPixels, usePlanView } from "./planView";
+import { leastHourPixels, mostHourPixels, usePlanView } from "@/panels/hours/planView";
 
 const gutterPixels = 45;
 const leastDayPixels = 74;

@@ -3,16 +3,7 @@ import { withoutDoubles } from "@/core/lens/layerItems";
 import { memo, useCallback, useMemo, type RefObject } from "react";
 import type { PatternHours } from "@/core/model";
 import { usualBlockMinutes } from "@/core/commands";
-import {
-  columns,
-  type Column,
-  namedItems,
-  type DayItem,
-  doubleBookings,
-  patternHours,
-  patternOf,
-  themeReader,
-} from "@/core/plan";
+import { columnsOf, namedItems, doubleBookings, patternHours, patternOf, themeReader } from "@/core/plan";
 import { clockText, rangeText, workingDay, type DateText } from "@/core/time";
 import { DrawForm } from "@/panels/hours/DrawForm";
 import { GhostBlock, NowLine, Outside } from "@/panels/hours/hourParts";
@@ -21,9 +12,9 @@ import type { Drawn, Hands } from "@/panels/hours/useHours";
 import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { isShownIn } from "./dayThings";
 import { useDyeOf } from "./dyes";
-import { LayerMark } from "./LayerMark";
-import { layerKey, useLayerItems } from "./layers";
-import { usePlanView } from "./planView";
+import { LayerMark } from "@/panels/layers/LayerMark";
+import { layerKey, useLayerItems } from "@/panels/layers/layers";
+import { usePlanView } from "@/panels/hours/planView";
 import { useTrayTheme } from "./trayTheme";
 
 interface DayColumnProps {
@@ -73,15 +64,6 @@ function PatternBand({ hours, minutePixels }: PatternBandProps) {
   );
 }
 
-/** The minutes that an item or a record of a lens takes on its day. */
-const stretchOf = ({
-  startMinute = 0,
-  endMinute = startMinute,
-}: Partial<Pick<DayItem, "startMinute" | "endMinute">>) => ({
-  startMinute,
-  endMinute,
-});
-
 /** The least height, in pixels, at which an item can be read and grabbed. */
 const leastPixels = 19;
 
@@ -111,12 +93,7 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
   const minutePixels = hourPixels / 60;
   const pattern = useMemo(() => patternHours(patternOf(settings, date), date), [settings, date]);
   const leastMinutes = leastPixels / minutePixels;
-  const layout = useMemo(() => {
-    const stretches = [...items, ...layered].map((one) => ({ one, ...stretchOf(one) }));
-    stretches.sort((a, b) => a.startMinute - b.startMinute || b.endMinute - a.endMinute);
-    const placed = columns(stretches, leastMinutes);
-    return new Map<unknown, Column>(stretches.map(({ one }, at) => [one, placed[at] as Column]));
-  }, [items, layered, leastMinutes]);
+  const layout = useMemo(() => columnsOf([...items, ...layered], leastMinutes), [items, layered, leastMinutes]);
   const doubled = useMemo(() => {
     const pairs = doubleBookings(items, themeReader(store));
     return new Set(pairs.flatMap(({ first, second }) => [first.record.id, second.record.id]));

@@ -16,7 +16,7 @@ import { axisMarks, daysAt, shareOf } from "./matrixScale";
 import { PullPanel } from "./PullPanel";
 import { useLasso } from "./useLasso";
 import { useMatrixMoves } from "./useMatrixMoves";
-import { usePlanView, type AcrossWay } from "./planView";
+import { usePlanView, type AcrossWay } from "@/panels/hours/planView";
 
 const sidePixels = 74;
 

@@ -1,7 +1,7 @@
 "use client";
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
-import { markHabit } from "@/core/commands";
-import type { Dye, PensumRecord } from "@/core/model";
+import { markHabit, tick } from "@/core/commands";
+import type { DatedBy, Dye, PensumRecord } from "@/core/model";
 import { weeksOfMonth } from "@/core/plan";
 import { addDays, clockText, dateText, durationText, isMoment, minutesBetween, type DateText } from "@/core/time";
 import { addDropZone, startDrag, type Dragged } from "@/panels/drag";
@@ -121,12 +121,12 @@ interface MonthDayProps {
 const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget, tabbable, first }: MonthDayProps) {
   const style = useTimeStyle();
   const { load, isOver: over, whole, items, layered } = useDayThings(date);
-  const withLayer = layered.map(({ record, layer, startMinute, isFixed }) => ({
+  const withLayer = layered.map(({ record, dye, startMinute, movedBy }) => ({
     record,
     what: "layer" as const,
     minute: startMinute,
-    dye: layer.dye,
-    movedBy: isFixed ? undefined : layer.field,
+    dye,
+    movedBy,
   }));
   const wholeDay = whole.map(({ record, what }) => ({ record, what, minute: undefined, dye: undefined }));
   // What comes every day comes last: there is room for little, and it says least of a month.
@@ -194,14 +194,14 @@ interface MonthEntryProps {
   /** The dye of the lens that puts it there. */
   dye: Dye | undefined;
   /** The field by which that lens's record can be moved. */
-  movedBy?: string | undefined;
+  movedBy?: DatedBy | undefined;
 }
 
 function MonthEntry({ date, record, what, minute, dye: layerDye, movedBy }: MonthEntryProps) {
   const store = useStore();
   const { meaning, carryOut } = useGesture();
   const style = useTimeStyle();
-  const { task, habit, title, dye: ownDye, done, late } = useEntry(record, what, layerDye, date);
+  const { task, habit, title, dye: ownDye, done, late, isTickable } = useEntry(record, what, layerDye, date);
   const act = useAct();
   const mark = () => void (habit && act(markHabit, { habit, date, as: done ? undefined : "done" }));
   const dye = late ? "madder" : ownDye;
@@ -219,12 +219,13 @@ function MonthEntry({ date, record, what, minute, dye: layerDye, movedBy }: Mont
             grabMinutes: 0,
           }
         : movedBy !== undefined
-          ? { kind: "dated", id: record.id, field: movedBy, title, minutes: 0 }
+          ? { kind: "dated", id: record.id, by: movedBy, title, minutes: 0 }
           : undefined;
   const press = (event: KeyboardEvent) => {
-    if (habit && event.key === " ") {
+    if ((habit || isTickable) && event.key === " ") {
       event.preventDefault();
-      mark();
+      if (habit) mark();
+      else act(tick, { ids: [record.id], done: !done });
       return;
     }
     const step = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }[event.key];
@@ -239,7 +240,9 @@ function MonthEntry({ date, record, what, minute, dye: layerDye, movedBy }: Mont
   };
   const cloth =
     what === "layer"
-      ? "cloth-layer"
+      ? done
+        ? "cloth-layer is-done"
+        : "cloth-layer"
       : what === "due"
         ? "cloth-due"
         : record.kind === "event"

@@ -5,7 +5,7 @@ import { patternOf } from "@/core/plan";
 import { startOfWeek, type DateText } from "@/core/time";
 import { PickList, SentencePart } from "@/ui/SentencePart";
 import { useAct, useSettings, useStore } from "@/ui/workspaceContext";
-import { usePlanView } from "./planView";
+import { usePlanView } from "@/panels/hours/planView";
 import { late } from "@/ui/late";
 
 const PatternEditor = late(() => import("./PatternEditor").then((editor) => ({ default: editor.PatternEditor })));

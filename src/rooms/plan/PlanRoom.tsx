@@ -1,7 +1,7 @@
 "use client";
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import { startTransition, Suspense, useCallback, useEffect, useMemo, useState } from "react";
-import type { CalendarLayer, FieldRecord, Id } from "@/core/model";
+import type { FieldRecord, Id } from "@/core/model";
 import { daysFrom, timelineWays, weeksOfMonth } from "@/core/plan";
 import { addDays, addMonths, dateText, type DateText, type TimeStyle } from "@/core/time";
 import { DayPicker } from "@/panels/days/DayPicker";
@@ -11,13 +11,13 @@ import { goTo, planAddress, planLooks, stepOf, type Place, type PlanSpan } from 
 import { PhoneTabs } from "@/ui/PhoneTabs";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { OnePart, PickList, SentencePart } from "@/ui/SentencePart";
-import { useFirstWeekday, useList, useSettings, useTimeStyle } from "@/ui/workspaceContext";
+import { useFirstWeekday, useList, useTimeStyle } from "@/ui/workspaceContext";
 import { CalendarDays } from "./CalendarDays";
 import { PatternPart } from "./PatternPart";
 import { PlanTray } from "./PlanTray";
 import { TrayThemeContext } from "./trayTheme";
-import { layerKey, LayersContext, noLayers } from "./layers";
-import { dyeWays, shownThings, thingWords, usePlanView, type DyeWay } from "./planView";
+import { WithLayers } from "@/panels/layers/WithLayers";
+import { dyeWays, shownThings, thingWords, usePlanView, type DyeWay } from "@/panels/hours/planView";
 import { late } from "@/ui/late";
 
 const MonthView = late(() => import("./MonthView").then((view) => ({ default: view.MonthView })));
@@ -25,10 +25,7 @@ const YearView = late(() => import("./YearView").then((view) => ({ default: view
 const MatrixView = late(() => import("./MatrixView").then((view) => ({ default: view.MatrixView })));
 const TimelineView = late(() => import("./TimelineView").then((view) => ({ default: view.TimelineView })));
 const AgendaView = late(() => import("./AgendaView").then((view) => ({ default: view.AgendaView })));
-
-const LayerReader = late(() => import("./LayerReader").then((reader) => ({ default: reader.LayerReader })));
 const ShowPart = late(() => import("./ShowPart").then((part) => ({ default: part.ShowPart })));
-const noneOfThem: readonly CalendarLayer[] = [];
 
 type PlanPlace = Extract<Place, { room: "plan" }>;
 
@@ -53,22 +50,10 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
   const [theme, show] = useState<Id>();
   const trayTheme = useMemo(() => ({ theme, show }), [theme]);
   const isCalendar = place.look === "calendar";
-  const { layers: all = noneOfThem } = useSettings();
-  const [{ hiddenLayers }] = usePlanView();
-  const shownLayers = useMemo(
-    () => all.filter((layer) => !hiddenLayers.includes(layerKey(layer))),
-    [all, hiddenLayers],
-  );
-  const [layers, setLayers] = useState(noLayers);
   return (
     <PlacingContext.Provider value={placingState}>
-      <LayersContext.Provider value={layers}>
+      <WithLayers reads={isCalendar}>
         <TrayThemeContext.Provider value={trayTheme}>
-          {isCalendar && shownLayers.length > 0 && (
-            <Suspense>
-              <LayerReader layers={shownLayers} onRead={setLayers} />
-            </Suspense>
-          )}
           <div className="today plan flex min-w-0 flex-1" data-phone-pane={pane}>
             <PhoneTabs label="Parts of the plan" panes={panes} shown={pane} onShow={setPane} />
             <main data-pane="plan" className="plan-main flex min-w-0 flex-1 flex-col bg-sheet">
@@ -90,7 +75,7 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
             {isCalendar && <TrayLater place={place} date={date} today={today} hidden={sideOpen} />}
           </div>
         </TrayThemeContext.Provider>
-      </LayersContext.Provider>
+      </WithLayers>
     </PlacingContext.Provider>
   );
 }

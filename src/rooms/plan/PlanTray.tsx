@@ -37,7 +37,7 @@ import {
 } from "@/ui/workspaceContext";
 import { useTrayTheme } from "./trayTheme";
 import { Warnings } from "@/panels/day/Warnings";
-import { trayWays, usePlanView, type PlanView, type TrayWay } from "./planView";
+import { trayWays, usePlanView, type PlanView, type TrayWay } from "@/panels/hours/planView";
 import { late } from "@/ui/late";
 
 const TrayLens = late(() => import("./TrayLens").then((reader) => ({ default: reader.TrayLens })));

@@ -13,7 +13,7 @@ import { openRecord } from "@/ui/navigation";
 import { useNow } from "@/ui/clock";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import type { MatrixCard } from "./matrixCards";
-import type { AcrossWay } from "./planView";
+import type { AcrossWay } from "@/panels/hours/planView";
 
 interface PullPanelProps {
   cards: readonly MatrixCard[];

@@ -8,8 +8,8 @@ import { isZone } from "@/core/time";
 import { PickList } from "@/ui/SentencePart";
 import { useAct, useList, useSettings, useStore } from "@/ui/workspaceContext";
 import { calendarDye } from "./dyes";
-import { layerKey } from "./layers";
-import { itemFields, shownThings, thingWords, usePlanView } from "./planView";
+import { layerKey } from "@/panels/layers/layers";
+import { itemFields, shownThings, thingWords, usePlanView } from "@/panels/hours/planView";
 import { iconWays } from "@/panels/hours/iconWays";
 
 /** What is shown on the calendar: kinds of things, calendars, lenses, what stands on each item, and other zones. */
@@ -58,10 +58,12 @@ interface SwitchedProps {
   onSwitch: () => void;
   onDye: (dye: Dye) => void;
   onRemove?: () => void;
+  /** What else is said of it, below its line. */
+  children?: ReactNode;
 }
 
 /** A calendar or a lens: shown or not, in its dye. */
-function Switched({ title, note, on, dye, onSwitch, onDye, onRemove }: SwitchedProps) {
+function Switched({ title, note, on, dye, onSwitch, onDye, onRemove, children }: SwitchedProps) {
   return (
     <li className="grid min-h-7 grid-cols-[minmax(0,1fr)_auto_24px] items-center gap-2">
       <label className="flex min-h-6 min-w-0 items-center gap-2">
@@ -95,6 +97,7 @@ function Switched({ title, note, on, dye, onSwitch, onDye, onRemove }: SwitchedP
       ) : (
         <span />
       )}
+      {children && <div className="col-span-3">{children}</div>}
     </li>
   );
 }
@@ -126,13 +129,19 @@ function Calendars() {
 
 /** The fields of a lens by which its records can stand on a calendar. */
 function useDateFields(): (lens: Lens) => readonly Field[] {
+  const shown = useShownFields();
+  const isDated = (field: Field) =>
+    field.type === "formula" || field.type === "summary" || ["date", "range"].includes(cellType(field));
+  return (lens) => shown(lens).filter(isDated);
+}
+
+/** The fields of the registers of a lens, but for hidden ones. */
+function useShownFields(): (lens: Lens) => readonly Field[] {
   const store = useStore();
   return (lens) =>
     lens.registers.flatMap((id) => {
       const register = findRegister(store, id);
-      const isDated = (field: Field) =>
-        field.type === "formula" || field.type === "summary" || ["date", "range"].includes(cellType(field));
-      return register ? fieldsIn(store, register).filter((field) => !field.hidden && isDated(field)) : [];
+      return register ? fieldsIn(store, register).filter((field) => !field.hidden) : [];
     });
 }
 
@@ -142,6 +151,7 @@ function LensLayers() {
   const [view, change] = usePlanView();
   const lenses = useList("kind", "lens") as readonly Lens[];
   const dateFields = useDateFields();
+  const shownFields = useShownFields();
   const [adding, setAdding] = useState("");
   const lens = lenses.find(({ id }) => id === adding);
   const set = (next: readonly CalendarLayer[]) => act(saveSettings, { layers: next });
@@ -162,7 +172,15 @@ function LensLayers() {
               onSwitch={() => change({ hiddenLayers: toggled(view.hiddenLayers, layerKey(layer)) })}
               onDye={(dye) => set(layers.map((one) => (one === layer ? { ...one, dye } : one)))}
               onRemove={() => set(layers.filter((one) => one !== layer))}
-            />
+            >
+              {own && (
+                <LayerDetails
+                  fields={shownFields(own)}
+                  layer={layer}
+                  onChange={(next) => set(layers.map((one) => (one === layer ? next : one)))}
+                />
+              )}
+            </Switched>
           );
         })}
       </ul>
@@ -208,6 +226,60 @@ function LensLayers() {
         </select>
       )}
     </Part>
+  );
+}
+
+interface LayerDetailsProps {
+  fields: readonly Field[];
+  layer: CalendarLayer;
+  onChange: (layer: CalendarLayer) => void;
+}
+
+/** Until when the records of a layer last, and by which of their fields each is dyed. */
+function LayerDetails({ fields, layer, onChange }: LayerDetailsProps) {
+  const ends = fields.filter(({ type, name }) => dateTypes.has(type) && name !== layer.field);
+  const dyed = fields.filter(
+    ({ type, many }) => type === "choice" || type === "level" || type === "theme" || (type === "link" && !many),
+  );
+  const pick = (key: "end" | "dyeBy", name: string) => {
+    const { [key]: _before, ...rest } = layer;
+    onChange(name === "" ? rest : { ...rest, [key]: name });
+  };
+  if (ends.length + dyed.length === 0) return null;
+  return (
+    <div className="flex flex-wrap gap-x-3 gap-y-1 pb-1.5 pl-6 text-small text-ink-2">
+      {ends.length > 0 && layer.field !== "start" && (
+        <FieldChoice label="until" fields={ends} value={layer.end} onPick={(name) => pick("end", name)} />
+      )}
+      {dyed.length > 0 && (
+        <FieldChoice label="dye by" fields={dyed} value={layer.dyeBy} onPick={(name) => pick("dyeBy", name)} />
+      )}
+    </div>
+  );
+}
+
+const dateTypes: ReadonlySet<Field["type"]> = new Set(["date", "dateOrMoment", "moment"]);
+
+interface FieldChoiceProps {
+  label: string;
+  fields: readonly Field[];
+  value: string | undefined;
+  onPick: (name: string) => void;
+}
+
+function FieldChoice({ label, fields, value, onPick }: FieldChoiceProps) {
+  return (
+    <label className="flex items-center gap-1.5">
+      {label}
+      <select className="field py-0" value={value ?? ""} onChange={({ target }) => onPick(target.value)}>
+        <option value="">none</option>
+        {fields.map(({ name, label: title }) => (
+          <option key={name} value={name}>
+            {title}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }
 

@@ -12,7 +12,7 @@ import { goTo, noteAddress, openRecord, planAddress } from "@/ui/navigation";
 import { TimelineCanvas } from "@/panels/timeline/TimelineCanvas";
 import { useAct, useComputed, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { Overview } from "./Overview";
-import { usePlanView } from "./planView";
+import { usePlanView } from "@/panels/hours/planView";
 
 /** Everything that has its time, by goal, project, theme or person, with its threads and the load of each day. */
 export function TimelineView({ date, today }: { date: DateText; today: DateText }) {

@@ -4,7 +4,7 @@ import type { Id, Lens } from "@/core/model";
 import { dateOf } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { useFirstWeekday, useStore } from "@/ui/workspaceContext";
-import { followLenses } from "./followLenses";
+import { followLenses } from "@/panels/layers/followLenses";
 
 interface TrayLensProps {
   lens: Lens;

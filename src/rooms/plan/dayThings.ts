@@ -4,12 +4,13 @@ import { useCallback } from "react";
 import { withoutDoubles, type LayerItem } from "@/core/lens/layerItems";
 import { isUnfinished, type Dye, type PensumRecord } from "@/core/model";
 import { dayItems, isLate, loadOf, stripItems, type DayItem, type Load, type StripItem, isOver } from "@/core/plan";
+import { isDone } from "@/core/register/doneness";
 import type { DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
 import { useDyeOf } from "./dyes";
-import { useLayerItems } from "./layers";
-import { usePlanView, type PlanView } from "./planView";
+import { useLayerItems } from "@/panels/layers/layers";
+import { usePlanView, type PlanView } from "@/panels/hours/planView";
 
 /** How something stands on its day: without an hour in one of three ways, or with hours. */
 export type What = StripItem["what"] | "item" | "layer";
@@ -77,7 +78,13 @@ export function useEntry(record: PensumRecord, what: What, layerDye?: Dye, date?
     habit,
     title: titleOf(record, store),
     dye: layerDye ?? chosenDye(record) ?? dyeOf(record, store),
-    done: habit !== undefined ? isMarked : task !== undefined && !isUnfinished(task.state),
+    isTickable: what === "layer" && isDone(store, record) !== undefined,
+    done:
+      habit !== undefined
+        ? isMarked
+        : task !== undefined
+          ? !isUnfinished(task.state)
+          : what === "layer" && isDone(store, record) === true,
     late:
       what === "due" && "due" in record && record.due !== undefined && isLate({ due: record.due }, store.clock.now()),
   };

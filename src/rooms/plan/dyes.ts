@@ -4,7 +4,7 @@ import { useCallback } from "react";
 import { dyes, valueIn, type Dye, type FieldRecord, type PensumRecord, type Settings, type State } from "@/core/model";
 import type { Store } from "@/core/store";
 import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
-import type { DyeWay } from "./planView";
+import type { DyeWay } from "@/panels/hours/planView";
 
 const stateDyes: Record<State, Dye> = {
   open: "woad",

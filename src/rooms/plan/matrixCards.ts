@@ -8,7 +8,7 @@ import type { Store } from "@/core/store";
 import { useNow } from "@/ui/clock";
 import { usePull } from "@/panels/days/planning";
 import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
-import type { AcrossWay, MatrixTasks } from "./planView";
+import type { AcrossWay, MatrixTasks } from "@/panels/hours/planView";
 
 /** A task on the matrix. */
 export interface MatrixCard {

@@ -11,7 +11,7 @@ import { openRecord } from "@/ui/navigation";
 import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import type { MatrixCard } from "./matrixCards";
 import { daysAt } from "./matrixScale";
-import type { AcrossWay } from "./planView";
+import type { AcrossWay } from "@/panels/hours/planView";
 
 interface MatrixMoves {
   today: DateText;

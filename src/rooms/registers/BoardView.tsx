@@ -1,16 +1,24 @@
 "use client";
 import { Plus } from "lucide-react";
-import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent as ReactPointerEvent } from "react";
-import type { GivenValues } from "@/core/commands";
+import {
+  useCallback,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent as ReactPointerEvent,
+} from "react";
+import { tick, type GivenValues } from "@/core/commands";
+import { LayerTick } from "@/panels/layers/LayerTick";
 import type { DatePeriod, Id, PensumRecord } from "@/core/model";
 import { givenValues, periodKey, type Group, type LensDraft, type LensField, type LensView } from "@/core/lens";
-import { optionsOf } from "@/core/register";
+import { isDone, optionsOf } from "@/core/register";
 import { addDays, dateText, startOfWeek, weekday } from "@/core/time";
 import { focusSoon } from "@/ui/focusSoon";
 import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { coverPage, trackPointer } from "@/ui/trackPointer";
-import { useFirstWeekday } from "@/ui/workspaceContext";
+import { useAct, useComputed, useFirstWeekday } from "@/ui/workspaceContext";
 import type { LensForm } from "./lensForm";
 import { CellContent, dyeOf } from "./CellContent";
 import { cellWords, groupWords, type Writing } from "@/panels/fields/cells";
@@ -35,6 +43,7 @@ const shownAtFirst = 80;
 export function BoardView(props: BoardViewProps) {
   const { writing, register, lens, view, onChange, onAdd, onPut, chosen, onChoose } = props;
   const firstWeekday = useFirstWeekday();
+  const act = useAct();
   const [grouping] = lens.groups;
   const of = view.fields.find(({ name }) => name === grouping?.field);
   const [target, setTarget] = useState<{ key: string; before: Id | undefined }>();
@@ -113,7 +122,11 @@ export function BoardView(props: BoardViewProps) {
     const at = column.records.indexOf(record);
     if (event.key === "Enter") openRecord(record.id);
     else if (event.key === " ") toggle(record.id);
-    else if (event.key === "Escape" && chosen.length > 0) onChoose([]);
+    else if (event.code === "KeyX" && !event.ctrlKey && !event.metaKey && !event.altKey) {
+      const done = isDone(writing.values.store, record);
+      if (done !== undefined) act(tick, { ids: [record.id], done: !done });
+      focusCard(record.id);
+    } else if (event.key === "Escape" && chosen.length > 0) onChoose([]);
     else if (event.altKey && (event.key === "ArrowLeft" || event.key === "ArrowRight")) {
       const next = columns[columnAt + (event.key === "ArrowLeft" ? -1 : 1)];
       if (!next) return;
@@ -334,6 +347,7 @@ function BoardColumn({
               >
                 {title && (
                   <p className="leading-[17px]">
+                    <CardTick record={record} />
                     <CellContent
                       writing={writing}
                       record={record}
@@ -380,6 +394,15 @@ function BoardColumn({
         </div>
       )}
     </section>
+  );
+}
+
+/** The box of a card that can be done, for the pointer; by keys, X ticks a card. */
+function CardTick({ record }: { record: PensumRecord }) {
+  const act = useAct();
+  const done = useComputed(useCallback((from) => isDone(from, record), [record]));
+  return done === undefined ? null : (
+    <LayerTick done={done} onTick={() => act(tick, { ids: [record.id], done: !done })} />
   );
 }
 

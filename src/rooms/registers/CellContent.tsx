@@ -3,7 +3,7 @@ import { Check } from "lucide-react";
 import { memo } from "react";
 import type { Field, PensumRecord, Theme } from "@/core/model";
 import { isAddress } from "@/core/model";
-import { findRegister, optionsOf, registerOf, type Cell, type CellType } from "@/core/register";
+import { findRegister, isDone, optionsOf, registerOf, type Cell, type CellType } from "@/core/register";
 import { cellWords, saysLate, type Writing } from "@/panels/fields/cells";
 import { useStore } from "@/ui/workspaceContext";
 
@@ -41,7 +41,11 @@ export const CellContent = memo(function CellContent({ writing, record, field, t
   const words = cellWords(writing, field, type, cell);
   const dye = dyeOf(writing, field, type, cell);
   const late = saysLate(record, field, cell, clock.now());
-  const struck = field.name === "title" && "state" in record && (record.state === "done" || record.state === "dropped");
+  const struck =
+    field.name === "title" &&
+    ("state" in record
+      ? record.state === "done" || record.state === "dropped"
+      : record.kind === "row" && isDone(writing.values.store, record) === true);
   return (
     <>
       {dye && <i className="diamond mr-1.5" data-dye={dye} />}

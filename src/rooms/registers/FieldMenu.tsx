@@ -2,7 +2,7 @@
 import { Popover } from "radix-ui";
 import { useState, type PointerEvent, type ReactNode } from "react";
 import { editField, editRegister, removeField } from "@/core/shaping";
-import type { TotalWay } from "@/core/model";
+import type { DoneMark, Field, TotalWay } from "@/core/model";
 import { totalsOf, type LensDraft, type LensField } from "@/core/lens";
 import { fieldValues, type Register } from "@/core/register";
 import { TypedField } from "@/ui/TypedField";
@@ -88,6 +88,7 @@ export function FieldMenu({ register, lens, column, onChange, onEditField, onDra
               ))}
             </select>
           </label>
+          {register.own && <MeansDone register={register} field={field} />}
           <hr className="my-1.5 border-hairline" />
           <MenuButton onClick={move(-1)} disabled={at <= 0}>
             Move left
@@ -132,6 +133,44 @@ function TitleFormula({ register }: { register: Register }) {
     <label className="mb-1.5 grid gap-0.5 px-1">
       <span className="text-small text-ink-2">Title formula</span>
       <TypedField hint='place + ", " + string(date)' text={register.own?.titleFormula ?? ""} commit={commit} />
+    </label>
+  );
+}
+
+/** Whether a field of yes or no, or which option of a choice, means that a record is done; it can be ticked everywhere then. */
+function MeansDone({ register, field }: { register: Register; field: Field }) {
+  const act = useAct();
+  const mark = register.own?.done;
+  const isHere = mark?.field === field.name;
+  const set = (done: DoneMark | undefined) => act(editRegister, { id: register.id, fields: { done } });
+  if (field.type === "yesNo")
+    return (
+      <label className="flex min-h-7 items-center gap-2 px-2">
+        <input
+          type="checkbox"
+          className="size-4 accent-[var(--woad)]"
+          checked={isHere}
+          onChange={() => set(isHere ? undefined : { field: field.name })}
+        />
+        Means done
+      </label>
+    );
+  if (field.type !== "choice" && field.type !== "level") return null;
+  return (
+    <label className="flex min-h-7 items-center justify-between gap-2 px-2">
+      Means done
+      <select
+        className="field py-0"
+        value={isHere ? (mark.option ?? "") : ""}
+        onChange={({ target }) => set(target.value === "" ? undefined : { field: field.name, option: target.value })}
+      >
+        <option value="">None</option>
+        {field.options?.map(({ id, title }) => (
+          <option key={id} value={id}>
+            {title}
+          </option>
+        ))}
+      </select>
     </label>
   );
 }

@@ -2,8 +2,9 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { Check } from "lucide-react";
 import { useMemo, useReducer, useRef, useState, type KeyboardEvent } from "react";
-import { setState } from "@/core/commands";
-import { isUnfinished, type PensumRecord } from "@/core/model";
+import { tick as tickRecords } from "@/core/commands";
+import type { PensumRecord } from "@/core/model";
+import { isDone } from "@/core/register";
 import { useAct } from "@/ui/workspaceContext";
 import { openRecord } from "@/ui/navigation";
 import type { LensForm } from "./lensForm";
@@ -38,10 +39,11 @@ export function ListView({ writing, register, lens, view, onChange, onAdd }: Len
   };
   /** Ticks a task, or takes the tick off; it keeps its line until another one is gone to. */
   const tick = (record: PensumRecord, on: number) => {
-    if (record.kind !== "task") return;
+    const done = isDone(writing.values.store, record);
+    if (done === undefined) return;
     if (record.id !== cursor.key) setLine(on);
     view.hold(record.id);
-    act(setState, { tasks: [record.id], state: isUnfinished(record.state) ? "done" : "open" });
+    act(tickRecords, { ids: [record.id], done: !done });
     setCursor({ key: record.id, line: on });
   };
   const virtual = useVirtualizer({
@@ -129,18 +131,19 @@ export function ListView({ writing, register, lens, view, onChange, onAdd }: Len
           const entry = view.entries[row.at];
           if (!entry || !title) return null;
           const { record } = entry;
+          const done = isDone(writing.values.store, record);
           return (
             <div
               key={`${record.id} ${entry.place.groups.join()}`}
               role="option"
               aria-selected={line === index}
-              aria-checked={record.kind === "task" ? !isUnfinished(record.state) : undefined}
+              aria-checked={done}
               data-active={line === index ? "" : undefined}
               className="list-row border-b border-hairline"
               style={style}
               onClick={() => openRecord(record.id)}
             >
-              {record.kind === "task" && (
+              {done !== undefined && (
                 // For the pointer; by keys, Space ticks, and the option says whether it is done.
                 <span
                   aria-hidden
@@ -153,9 +156,9 @@ export function ListView({ writing, register, lens, view, onChange, onAdd }: Len
                   }}
                 >
                   <span
-                    className={`grid size-[13px] place-items-center border ${isUnfinished(record.state) ? "border-ink-3" : "border-woad bg-woad text-sheet"}`}
+                    className={`grid size-[13px] place-items-center border ${done ? "border-woad bg-woad text-sheet" : "border-ink-3"}`}
                   >
-                    {!isUnfinished(record.state) && <Check size={11} strokeWidth={3} />}
+                    {done && <Check size={11} strokeWidth={3} />}
                   </span>
                 </span>
               )}

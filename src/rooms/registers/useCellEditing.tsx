@@ -1,9 +1,9 @@
 "use client";
 import { dequal } from "dequal";
 import { useCallback, useState, type ReactNode } from "react";
-import { setState } from "@/core/commands";
-import { isUnfinished, type Id } from "@/core/model";
-import { isEditable, textOfCell, type CellGrid, type CellText, type Register } from "@/core/register";
+import { tick } from "@/core/commands";
+import type { Id } from "@/core/model";
+import { isDone, isEditable, textOfCell, type CellGrid, type CellText, type Register } from "@/core/register";
 import { CellEditor, type Step } from "@/panels/fields/CellEditor";
 import type { Writing } from "@/panels/fields/cells";
 import { openRecord } from "@/ui/navigation";
@@ -61,11 +61,11 @@ export function useCellEditing(table: CellEditing) {
     const of = columns[across]?.of;
     if (!record || !of) return false;
     const isYesNo = of.field.type === "yesNo" && isEditable(of.field);
-    if (!isYesNo && record.kind !== "task") return false;
+    const done = isDone(writing.values.store, record);
+    if (!isYesNo && done === undefined) return false;
     hold(record.id);
     if (isYesNo) setCells(register, [{ record, name: of.name, text: of.read(record) === true ? "no" : "yes" }]);
-    else if (record.kind === "task")
-      act(setState, { tasks: [record.id], state: isUnfinished(record.state) ? "done" : "open" });
+    else act(tick, { ids: [record.id], done: !done });
     return true;
   };
   const stop = () => setEdited(undefined);

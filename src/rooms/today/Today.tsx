@@ -4,6 +4,7 @@ import { dayPageId } from "@/core/model";
 import type { DateText } from "@/core/time";
 import { Rail } from "@/panels/day/Rail";
 import { PlacingContext, type Placing } from "@/panels/hours/placing";
+import { WithLayers } from "@/panels/layers/WithLayers";
 import { PhoneTabs } from "@/ui/PhoneTabs";
 import { DayPageView } from "./DayPageView";
 import { SideColumn } from "./SideColumn";
@@ -28,12 +29,14 @@ export function Today({ date, today, sideOpen }: TodayProps) {
   const placingState = useMemo(() => ({ placing, place }), [placing, place]);
   return (
     <PlacingContext.Provider value={placingState}>
-      <div className="today flex min-w-0 flex-1" data-phone-pane={pane}>
-        <PhoneTabs label="Parts of the day" panes={panes} shown={pane} onShow={setPane} />
-        <Rail date={date} today={today} />
-        <DayPageView id={dayPageId(date)} date={date} today={today} />
-        <SideColumn date={date} today={today} hidden={sideOpen} />
-      </div>
+      <WithLayers>
+        <div className="today flex min-w-0 flex-1" data-phone-pane={pane}>
+          <PhoneTabs label="Parts of the day" panes={panes} shown={pane} onShow={setPane} />
+          <Rail date={date} today={today} />
+          <DayPageView id={dayPageId(date)} date={date} today={today} />
+          <SideColumn date={date} today={today} hidden={sideOpen} />
+        </div>
+      </WithLayers>
     </PlacingContext.Provider>
   );
 }

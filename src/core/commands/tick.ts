@@ -1,0 +1,38 @@
+import { Refusal, type Id } from "../model";
+import { doneFields } from "../register/doneness";
+import type { Command } from "../store";
+import { counted } from "../time";
+import { nameOf } from "../things";
+import { editFields } from "./editRecord";
+import { setState } from "./setState";
+import { takenOut } from "./shared";
+
+/**
+ * Marks records as done, or opens them again: tasks and goals by their state, those of an own register by the field that
+ * means it there. @throws Refusal where none of them can be done
+ */
+export const tick: Command<{ ids: readonly Id[]; done: boolean }> = {
+  name: "tick",
+  run(tx, { ids, done }) {
+    const tasks = ids.filter((id) => takenOut(tx, id)?.kind === "task");
+    if (tasks.length > 0 && tasks.length === ids.length)
+      return setState.run(tx, { tasks, state: done ? "done" : "open" });
+    if (tasks.length > 0) setState.run(tx, { tasks, state: done ? "done" : "open" });
+    let last = tasks[0];
+    let changed = tasks.length;
+    for (const id of ids) {
+      const record = tx.get(id);
+      if (!record || record.kind === "task") continue;
+      const fields = record.kind === "goal" ? { state: done ? "done" : "open" } : doneFields(tx, record, done);
+      if (!fields) continue;
+      editFields(tx, record, fields);
+      changed++;
+      last = id;
+    }
+    const only = last === undefined ? undefined : tx.get(last);
+    if (!only)
+      throw new Refusal("Nothing here can be marked as done. Choose the field that means done in its register.");
+    const names = changed === 1 ? `“${nameOf(only, tx)}”` : counted(changed, "record");
+    return `${done ? "Completed" : "Reopened"} ${names}`;
+  },
+};
