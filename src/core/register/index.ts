@@ -8,5 +8,6 @@ export { backLinks, feelReader, formulaName, linksTo } from "./names";
 export * from "./offers";
 export * from "./parseNumber";
 export * from "./registers";
+export * from "./sheetFields";
 export { linkedRecords } from "./summarise";
 export * from "./values";

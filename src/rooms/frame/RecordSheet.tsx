@@ -1,28 +1,19 @@
 "use client";
-import { fullName, nameOf } from "@/core/things";
+import { nameOf } from "@/core/things";
 import { X } from "lucide-react";
 import { Suspense, useEffect, useRef, useState } from "react";
 import { changeOccurrence, removeRecord, skipOccurrence, type SeriesScope } from "@/core/commands";
 import { isBox } from "@/core/plan";
 import { gatherPage, looseTasks } from "@/core/commands/clarify";
-import {
-  isPage,
-  kindNames,
-  type Event,
-  type Field,
-  type Goal,
-  type Id,
-  type PensumRecord,
-  type Task,
-} from "@/core/model";
-import { fieldsOfRecord } from "@/core/register";
+import { isPage, kindNames, type Event, type Field, type Id, type PensumRecord, type Task } from "@/core/model";
+import { fieldsOfRecord, sheetFields } from "@/core/register";
 import type { Store } from "@/core/store";
-import { dateOf } from "@/core/time";
+import { counted, dateOf } from "@/core/time";
 import { PageEditor } from "@/panels/editor/PageEditor";
 import { dayAddress, goTo, openRecord } from "@/ui/navigation";
 import { download } from "@/ui/download";
 import { late } from "@/ui/late";
-import { useAct, useList, useRecord, useStore, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
+import { useAct, useList, useRecord, useStore, useWorkspace } from "@/ui/workspaceContext";
 import { BoxTasks } from "./BoxTasks";
 import { EventNotes } from "./EventNotes";
 import { FieldRow } from "@/panels/fields/FieldRow";
@@ -30,6 +21,7 @@ import { OneOfSeries } from "./OneOfSeries";
 import { RecordHistory } from "./RecordHistory";
 import { RecordLinks, RecordList } from "./RecordLinks";
 import { RecordLog } from "./RecordLog";
+import { SheetHead } from "./SheetHead";
 import { TaskHours } from "./TaskHours";
 
 const FetchBack = late(() => import("./FetchBack").then((part) => ({ default: part.FetchBack })));
@@ -37,11 +29,12 @@ const ProjectReview = late(() => import("./ProjectReview").then((part) => ({ def
 const GoalSheet = late(() => import("./GoalSheet").then((sheet) => ({ default: sheet.GoalSheet })));
 const HabitSheet = late(() => import("./HabitSheet").then((sheet) => ({ default: sheet.HabitSheet })));
 
+type SetFields = (fields: Record<string, unknown>) => boolean;
+
 /** A record, open beside what one looks at: its fields, words, hours, what links to it, and what happened to it. */
 export function RecordSheet({ id }: { id: Id }) {
   const record = useRecord(id);
   const { store, past } = useWorkspace();
-  const style = useTimeStyle();
   const act = useAct();
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
@@ -76,9 +69,7 @@ export function RecordSheet({ id }: { id: Id }) {
         <p className="p-4 font-words text-page">This record no longer exists. If it was deleted, undo restores it.</p>
       ) : (
         <div className="px-4 pb-8">
-          <h3 className="pt-3 pb-2 font-words text-[19px] leading-6 font-semibold break-words">
-            {fullName(record, store, style)}
-          </h3>
+          <SheetHead record={record} onSet={onSet} />
           {record.kind === "goal" && (
             <Suspense>
               <GoalSheet goal={record} />
@@ -89,13 +80,7 @@ export function RecordSheet({ id }: { id: Id }) {
               <FetchBack past={past} record={record} />
             </Suspense>
           )}
-          <dl className="mb-4 border-t border-rule">
-            {fieldsShown(store, record)
-              .filter(({ type }) => !(type === "repeat" && isOneOfSeries(record)))
-              .map((field) => (
-                <FieldRow key={field.name} record={record} field={field} onSet={onSet} />
-              ))}
-          </dl>
+          <SheetFieldList key={record.id} record={record} onSet={onSet} />
           {isOneOfSeries(record) && <OneOfSeries record={record} scope={scope} onScope={setScope} />}
           {record.kind === "habit" && (
             <Suspense>
@@ -189,26 +174,41 @@ function isShownInRoom(id: Id): boolean {
   return location.pathname === `/notes/${id}`;
 }
 
-/** How long a task took, and when it was done, are asked only once it is done. */
-function fieldsShown(store: Pick<Store, "list">, record: PensumRecord): readonly Field[] {
-  const fields = fieldsOfRecord(store, record).filter((field) => !field.hidden);
-  if (record.kind === "goal") return fields.filter(({ name }) => isAsked(name, record));
-  if (record.kind !== "task" || record.state === "done") return fields;
-  return fields.filter(({ name }) => name !== "doneAt" && (name !== "tookMinutes" || record.tookMinutes !== undefined));
-}
-
-const ofMeasure: Readonly<Record<string, Goal["measure"]>> = {
-  targetMinutes: "minutes",
-  startNumber: "number",
-  targetNumber: "number",
-  number: "number",
-  numberField: "number",
-};
-
-/** What a goal is measured by says which of its numbers are asked for. */
-function isAsked(name: string, goal: Goal): boolean {
-  const measure = ofMeasure[name];
-  return measure === undefined || measure === goal.measure;
+/** The fields of a record: what is set and usual, the empty rest behind one line, and apart what is computed. */
+function SheetFieldList({ record, onSet }: { record: PensumRecord; onSet?: SetFields | undefined }) {
+  const store = useStore();
+  const [all, setAll] = useState(false);
+  // What was opened stays open while the sheet is, so that an emptied field does not go away under the hand.
+  const { shown, more, computed } = sheetFields(store, record);
+  const [kept, setKept] = useState<ReadonlySet<string>>(() => new Set(shown.map(({ name }) => name)));
+  const fresh = shown.filter(({ name }) => !kept.has(name));
+  if (fresh.length > 0) setKept(new Set([...kept, ...fresh.map(({ name }) => name)]));
+  const isHere = ({ type }: Field) => !(type === "repeat" && isOneOfSeries(record));
+  const open = fieldsOfRecord(store, record).filter(
+    (field) => shown.includes(field) || (more.includes(field) && (all || kept.has(field.name))),
+  );
+  const closed = more.filter((field) => !open.includes(field)).length;
+  return (
+    <>
+      <dl className="border-t border-rule">
+        {open.filter(isHere).map((field) => (
+          <FieldRow key={field.name} record={record} field={field} onSet={onSet} />
+        ))}
+      </dl>
+      {closed > 0 && (
+        <button className="link my-1.5 min-h-6" onClick={() => setAll(true)}>
+          {counted(closed, "more field")}
+        </button>
+      )}
+      {computed.length > 0 && (
+        <dl className="computed-fields mt-2 mb-4" aria-label="Computed">
+          {computed.map((field) => (
+            <FieldRow key={field.name} record={record} field={field} />
+          ))}
+        </dl>
+      )}
+    </>
+  );
 }
 
 /** The tasks of a page of which nothing was said but their words, to be clarified in the room for that. */
