@@ -50,7 +50,12 @@ export interface Field {
   readonly formula?: string;
   readonly summary?: Summary;
   readonly start?: string;
+  /** What of the hours of a task it says, which Pensum computes. */
+  readonly hours?: HoursAsked;
 }
+
+/** Whether a task has hours, when the first of them begin, and how many minutes they are. */
+export type HoursAsked = "has" | "first" | "placed";
 
 /** So many characters a text can have, and so many entries a list: more is a slip, or an attack. */
 export const longestText = 10_000_000;

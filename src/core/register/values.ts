@@ -6,6 +6,7 @@ import { cellOf, cellType, type Cell, type CellType } from "./cells";
 import { Column, RegisterColumns } from "./columns";
 import { dependenciesOf, sourcesOf, type Dependency } from "./dependencies";
 import { namesOf, shapesOf, type NameEntry, type NameSource } from "./names";
+import { hoursTypes, readHours, tasksOfBlock } from "./hoursOfTask";
 import { fieldsIn, findRegister, isComputed, recordsIn, registerOf, type Register } from "./registers";
 import { titleRule } from "./titleRule";
 import { summaryDependencies, summarise } from "./summarise";
@@ -95,6 +96,7 @@ export class FieldValues implements NameSource {
   knownType(register: Register, field: Field, records: readonly PensumRecord[]): CellType | undefined {
     if (!isComputed(field)) return cellType(field);
     if (field.summary?.way === "count") return "number";
+    if (field.hours) return hoursTypes[field.hours];
     for (const record of records.slice(0, 300)) {
       const value = this.computed(register, field, record);
       if (value !== null) return cellOf(value).type;
@@ -216,6 +218,8 @@ export class FieldValues implements NameSource {
       const dependencies = summaryDependencies(this, register, summary, prepared.paths);
       return { ...base, evaluate: prepared.evaluate, usesClock: prepared.usesClock, dependencies };
     }
+    if (field.hours)
+      return { ...base, evaluate: readHours(this.store, field.hours), usesClock: false, dependencies: [] };
     const formula = this.compile(register, field.formula ?? "");
     if ("fault" in formula)
       return { ...base, evaluate: () => null, fault: formula.fault, usesClock: false, dependencies: [] };
@@ -257,6 +261,7 @@ export class FieldValues implements NameSource {
         ends,
       );
     }
+    this.#forgetHours(changes, ids, (of, tasks) => note(of.register.id, [of.field.name], tasks));
     const forgotten = new Set<string>();
     for (let next = waiting.pop(); next; next = waiting.pop())
       for (const { of, dependency } of readers.get(`${next.register}.${next.field}`) ?? []) {
@@ -270,6 +275,23 @@ export class FieldValues implements NameSource {
         }
         if (stale.length > 0) note(of.register.id, [of.field.name], stale);
       }
+  }
+
+  /** Blocks are in no register: what they change is the hours of their tasks. */
+  #forgetHours(
+    changes: readonly RecordChange[],
+    ids: Set<Id>,
+    note: (of: ComputedField, tasks: PensumRecord[]) => void,
+  ) {
+    const touched = new Set(changes.flatMap(({ from, to }) => [...tasksOfBlock(from), ...tasksOfBlock(to)]));
+    const tasks = [...touched].flatMap((id) => this.store.get(id) ?? []);
+    if (tasks.length === 0) return;
+    for (const { id } of tasks) ids.add(id);
+    for (const computed of this.#computed.values()) {
+      if (!computed.field.hours) continue;
+      for (const { id } of tasks) this.#forgetValue(computed, id);
+      note(computed, tasks);
+    }
   }
 
   #forgetValue({ known, column, register }: ComputedField, id: Id) {
