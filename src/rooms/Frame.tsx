@@ -28,6 +28,7 @@ import { NoticeLine } from "./frame/NoticeLine";
 import { SavingBanner } from "./frame/SavingBanner";
 import { Spine } from "./frame/Spine";
 import { TopBar } from "./frame/TopBar";
+import { useDayBegins } from "./frame/useDayBegins";
 import { useOwnHabits } from "./frame/useOwnHabits";
 import { useStandingOrders } from "./frame/useStandingOrders";
 import { Today } from "./today/Today";
@@ -99,6 +100,7 @@ export function Frame({ problem }: { problem: unknown }) {
   );
   useStandingOrders(today);
   useOwnHabits(today);
+  useDayBegins(today);
   useEffect(() => {
     if (place.room === "today") noteOpenDay(place.date);
   }, [place]);

@@ -1,4 +1,5 @@
 export * from "./addRecord";
+export * from "./beginDay";
 export * from "./box";
 export * from "./capture";
 export * from "./carry";

@@ -324,6 +324,8 @@ class TemplateCheck extends TitledCheck {
   @IsString() @MaxLength(20_000) naming!: string;
   @IsFields() fields!: unknown;
   @IsNumber() order!: number;
+  @IsOptional() @IsIn([true]) beginsDays?: true;
+  @IsOptional() @IsDateText() begunOn?: string;
 }
 class StandingOrderCheck extends TitledCheck {
   @IsBoolean() active!: boolean;

@@ -55,6 +55,9 @@ export interface Template {
   readonly fields: Readonly<Record<string, unknown>>;
   readonly text: string;
   readonly order: number;
+  /** Whether its lines begin every day by themselves, and the day that they began last. */
+  readonly beginsDays?: true;
+  readonly begunOn?: DateText;
 }
 
 /** When a standing order is looked at. */

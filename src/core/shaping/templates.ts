@@ -1,9 +1,9 @@
-import { nameOf } from "../things";
+import { knownFills, nameOf } from "../things";
 import { appendToDay } from "../commands";
 import { newId, Refusal, valueIn, type Id, type MadeFrom, type PensumRecord, type Template } from "../model";
 import { fillPlaces, placesIn } from "../page";
 import { lineChanges, mergeText, type Command, type LineChange, type Transaction } from "../store";
-import { addDays, dateOf, weekNumber, type DateText, counted } from "../time";
+import { dateOf, counted } from "../time";
 import { addToRegister } from "./addToRegister";
 
 const dayPlaces: readonly string[] = ["today", "tomorrow", "yesterday", "week"];
@@ -15,17 +15,10 @@ export function askedPlaces({ naming, text }: Pick<Template, "naming" | "text">)
   return all.filter((name) => !dayPlaces.includes(name.toLowerCase()));
 }
 
-function knownFills(today: DateText): Record<string, string> {
-  return {
-    today,
-    tomorrow: addDays(today, 1),
-    yesterday: addDays(today, -1),
-    week: String(weekNumber(today)),
-  };
-}
-
 /** What people say of a template. */
-type TemplateSetting = Partial<Pick<Template, "title" | "register" | "naming" | "fields" | "text">>;
+type TemplateSetting = Partial<Pick<Template, "title" | "register" | "naming" | "fields" | "text">> & {
+  readonly beginsDays?: true | undefined;
+};
 
 export const addTemplate: Command<{ title: string; setting?: TemplateSetting; id?: Id }> = {
   name: "addTemplate",
@@ -34,7 +27,8 @@ export const addTemplate: Command<{ title: string; setting?: TemplateSetting; id
     if (plain === "") throw new Refusal("A template needs a name.");
     const order = tx.list("kind", "template").length;
     const bare = { register: "notes", naming: "{{Title}}", fields: {}, text: "" };
-    tx.put({ ...bare, ...setting, id, kind: "template", title: plain, order });
+    const { beginsDays, ...rest } = setting;
+    tx.put({ ...bare, ...rest, ...(beginsDays ? { beginsDays } : {}), id, kind: "template", title: plain, order });
     return `Added the template “${plain}”`;
   },
 };
@@ -46,6 +40,12 @@ export const editTemplate: Command<{ id: Id; setting: TemplateSetting }> = {
     if (setting.title?.trim() === "") throw new Refusal("A template needs a name.");
     if (setting.naming?.trim() === "")
       throw new Refusal("Enter a title for the new record, like {{Title}} or Week {{week}}.");
+    // Lines that have places to ask about cannot come by themselves.
+    const next = { ...template, ...setting };
+    if (next.beginsDays && askedPlaces({ naming: "", text: next.text }).length > 0)
+      throw new Refusal(
+        "Its lines have blanks that are asked for, so they cannot begin a day by themselves. Nothing was changed.",
+      );
     tx.update(id, setting);
     return `Changed the template “${setting.title ?? template.title}”`;
   },

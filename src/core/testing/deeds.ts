@@ -132,6 +132,7 @@ export const deeds: Readonly<Record<string, Deed>> = {
     end: h.from(["end", "gone"]),
     to: h.date(),
   })),
+  beginDay: deed(c.beginDay, (h) => ({ date: h.from([today, h.date()]) })),
   startClock: deed(clocks.startClock, (h) => ({
     ...instant(h),
     on: h.number(4) === 0 ? { title: h.title() } : { id: h.id("task", "block", "event", "theme", "work") },

@@ -1,3 +1,4 @@
+export * from "./knownFills";
 export * from "./dye";
 export * from "./lasting";
 export * from "./naming";

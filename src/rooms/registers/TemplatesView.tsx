@@ -136,6 +136,17 @@ function OneTemplate({ writing, template }: { writing: Writing; template: Templa
           Delete the template
         </button>
       </div>
+      {isDay && (
+        <label className="mb-3 flex min-h-6 items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-4 accent-[var(--woad)]"
+            checked={template.beginsDays ?? false}
+            onChange={({ target }) => set({ beginsDays: target.checked ? true : undefined })}
+          />
+          Begins every day by itself, at the top of its page
+        </label>
+      )}
       {!isDay && register && (
         <GivenFields
           writing={writing}
