@@ -160,3 +160,67 @@ test("at phone width nothing runs over the side, and every part of the day can b
   await page.locator("[data-tray]").first().click();
   await expect(page.getByRole("complementary", { name: "Record" })).toBeInViewport();
 });
+
+const rooms = [
+  ...["/", "/plan", "/plan/calendar/month", "/plan/calendar/year", "/plan/calendar/agenda", "/plan/matrix"],
+  ...["/plan/timeline", "/goals", "/back", "/back/reviews", "/gather", "/notes", "/registers/tasks", "/settings"],
+  ...["/help", "/start"],
+] as const;
+
+test("text of twice the size runs over no side, in any room", async ({ page }) => {
+  // A window of 1280 pixels at 200 % is as wide as one of 640.
+  await page.setViewportSize({ width: 640, height: 400 });
+  await open(page, { workspace: "demo" });
+  for (const path of rooms) {
+    await page.goto(path);
+    await expect(page.locator("h1").first()).toBeAttached();
+    expect([path, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([path, 640]);
+  }
+});
+
+test("nothing moves for those who asked for that, in any room", async ({ page }) => {
+  await page.emulateMedia({ reducedMotion: "reduce" });
+  await open(page, { workspace: "demo" });
+  for (const path of rooms) {
+    await page.goto(path);
+    await expect(page.locator("h1").first()).toBeAttached();
+    const moving = await page.evaluate(() =>
+      [...document.querySelectorAll("*")]
+        .map((element) => getComputedStyle(element))
+        .some(({ animationName, transitionDuration }) => animationName !== "none" || !/^0s/.test(transitionDuration)),
+    );
+    expect([path, moving]).toEqual([path, false]);
+  }
+});
+
+test("with the colours of the system, where one is and what is done is told by more than a fill", async ({ page }) => {
+  await page.emulateMedia({ forcedColors: "active" });
+  await open(page, { workspace: "demo" });
+  const here = page.getByRole("link", { name: "Today", exact: true });
+  await expect(here).toHaveCSS("text-decoration-line", "underline");
+  const edge = (words: string) =>
+    page
+      .locator(".rail-item", { hasText: words })
+      .evaluate((element) => [getComputedStyle(element).borderLeftStyle, getComputedStyle(element).borderTopWidth]);
+  expect(await edge("Level the staff gauge")).toEqual(["double", "1px"]);
+  expect(await edge("Lunch and a walk")).toEqual(["solid", "1px"]);
+  const bar = page.locator(".load-bar > span").first();
+  expect(await bar.evaluate((element) => getComputedStyle(element).forcedColorAdjust)).toBe("none");
+});
+
+test("the focus goes where a hand would go on, and comes back", async ({ page }) => {
+  await open(page, { workspace: "demo" });
+  const row = page.locator("[data-tray]", { hasText: "Sharpen the loppers" });
+  await row.focus();
+  await page.keyboard.press("Enter");
+  const sheet = page.getByRole("complementary", { name: "Record" });
+  await expect(sheet.getByRole("heading", { name: "Task", exact: true })).toBeFocused();
+  await page.keyboard.press("Tab");
+  await expect(sheet.getByRole("button", { name: "Close the record" })).toBeFocused();
+  await page.keyboard.press("Tab");
+  await expect(sheet.getByRole("textbox", { name: "Title" })).toBeFocused();
+  await page.keyboard.press("Tab");
+  await expect(sheet.getByRole("checkbox", { name: "Done" })).toBeFocused();
+  await page.keyboard.press("Escape");
+  await expect(row).toBeFocused();
+});

@@ -145,7 +145,9 @@ export function Frame({ problem }: { problem: unknown }) {
     const press = (event: KeyboardEvent) => {
       if (event.defaultPrevented) return;
       const target = event.target as HTMLElement;
-      const typing = target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+      const typing = target.isContentEditable || (target.matches("input, textarea, select") && !target.matches(boxes));
+      // A field of the sheet in which nothing is typed is left with the sheet; one with words takes Escape for itself.
+      const isInSheet = !target.isContentEditable && target.closest(".record-sheet") !== null;
       const mod = event.ctrlKey || event.metaKey;
       // What is typed before the search has come goes there.
       const isOnItsWay = searched !== undefined && !document.querySelector("[role=dialog]");
@@ -189,7 +191,7 @@ export function Frame({ problem }: { problem: unknown }) {
       } else if (event.key === "F6") {
         event.preventDefault();
         goToNextPane(event.shiftKey ? -1 : 1);
-      } else if (event.key === "Escape" && record && !typing) openRecord(undefined);
+      } else if (event.key === "Escape" && record && (!typing || isInSheet)) openRecord(undefined);
       else if (event.key === "/" && !typing) {
         event.preventDefault();
         setSearched({ begun: "", withActs: false });
@@ -307,6 +309,9 @@ export function Frame({ problem }: { problem: unknown }) {
     </div>
   );
 }
+
+/** Fields in which nothing is typed. */
+const boxes = "[type=checkbox], [type=radio], [type=range]";
 
 /** Tables are read in a register, other files in the settings. */
 function goToReaderOf(names: readonly string[]) {

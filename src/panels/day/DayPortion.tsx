@@ -314,7 +314,7 @@ function Strand({ one, date, longest, isNext }: StrandProps) {
         </span>
       </div>
       <div
-        className="mt-0.5 h-3 bg-sunk"
+        className="drawn-strand mt-0.5 h-3 bg-sunk"
         style={{ width: `${Math.max(4, (Math.max(minutes, workedMinutes) / longest) * 100)}%` }}
         aria-hidden
       >

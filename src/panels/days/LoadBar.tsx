@@ -11,7 +11,7 @@ export function LoadBar({ load, thick = false }: { load: Load; thick?: boolean }
   const over = isOver({ plannedMinutes, capacityMinutes });
   const share = Math.min(1, plannedMinutes / (capacityMinutes || usualCapacity));
   return (
-    <span className={`block bg-sunk ${thick ? "h-[5px]" : "h-[3px]"}`} aria-hidden>
+    <span className={`load-bar block bg-sunk ${thick ? "h-[5px]" : "h-[3px]"}`} aria-hidden>
       <span
         className={`block h-full ${over ? "bg-madder" : "bg-woad opacity-75"}`}
         style={{ width: `${Math.round(share * 100)}%` }}
