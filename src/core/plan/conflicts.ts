@@ -32,6 +32,20 @@ export function doubleBookings(
   return pairs;
 }
 
+/** What stands on a day already where something is to be added, as far as a person could not do both: by its beginning. */
+export function overlapping<T extends DayItem>(
+  items: readonly T[],
+  { startMinute, endMinute }: { readonly startMinute: number; readonly endMinute: number },
+): readonly T[] {
+  return items.filter(
+    (item) =>
+      item.startMinute < endMinute &&
+      item.endMinute > startMinute &&
+      // Hours of a theme are there to be filled.
+      !(item.record.kind === "block" && item.record.task === undefined && item.record.theme !== undefined),
+  );
+}
+
 function isMeant(a: PensumRecord, b: PensumRecord, themeOf: (record: PensumRecord) => Id | undefined): boolean {
   if (a.kind !== "block" || b.kind !== "block") return false;
   if (a.task !== undefined && a.task === b.task) return true;

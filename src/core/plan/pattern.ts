@@ -19,6 +19,26 @@ export function patternHours(pattern: Pattern | undefined, date: DateText): read
     .sort((a, b) => a.startMinute - b.startMinute || a.endMinute - b.endMinute);
 }
 
+/** The theme whose hour it is at a minute of a day: that of a block of its own, else that of the pattern; and until when. */
+export function themeOfHour(
+  reads: Pick<Store, "list">,
+  settings: Settings,
+  date: DateText,
+  minute: number,
+  zone: string,
+): { readonly theme: Id; readonly untilMinute: number } | undefined {
+  const isNow = (hours: { startMinute: number; endMinute: number }) =>
+    hours.startMinute <= minute && minute < hours.endMinute;
+  for (const { record, endMinute, ...item } of dayItems(reads, date, zone)) {
+    if (!isNow({ ...item, endMinute })) continue;
+    // An event, or a block of something else, is what the hour is for.
+    if (record.kind !== "block" || record.theme === undefined || record.task !== undefined) return undefined;
+    return { theme: record.theme, untilMinute: endMinute };
+  }
+  const hours = patternHours(patternOf(settings, date), date).find(isNow);
+  return hours?.theme === undefined ? undefined : { theme: hours.theme, untilMinute: hours.endMinute };
+}
+
 /** How many minutes a week a pattern gives each theme, against what the theme should get. */
 export function patternSums(pattern: Pattern, themes: readonly { id: Id; weeklyMinutes?: number }[]) {
   return themes.map(({ id, weeklyMinutes }) => ({

@@ -1,8 +1,8 @@
 import fc from "fast-check";
-import { expect, test } from "vitest";
-import type { Block, Event, PensumRecord } from "../model";
+import { describe, expect, test } from "vitest";
+import { bareRecord, defaultSettings, type Block, type Event, type PensumRecord, type Settings } from "../model";
 import { Store } from "../store";
-import { leastPauseMinutes, runsWithoutPause, warningsAhead } from ".";
+import { leastPauseMinutes, runsWithoutPause, datesAhead, overlapping, themeOfHour, warningsOn, type DayItem } from ".";
 
 const item = (startMinute: number, endMinute: number, task: string | undefined = "t") => ({
   record: { kind: "block", ...(task ? { task } : {}) } as Block,
@@ -58,9 +58,57 @@ test("days ahead tell their double bookings and what leaves no pause; days that 
     event("c", "2026-11-26T09:00", "2026-11-26T11:00"),
   ];
   const store = new Store(new Map(records.map((record) => [record.id, record])));
-  const found = warningsAhead(store, "2026-11-24", 7, {}, "Europe/Berlin");
+  const found = warningsOn(store, datesAhead(store, "2026-11-24", 7), {}, "Europe/Berlin");
   expect(found.map(({ date }) => date)).toEqual(["2026-11-25"]);
   expect(found[0]!.doubles).toMatchObject([{ startMinute: 630, endMinute: 660 }]);
   expect(found[0]!.runs).toEqual([{ startMinute: 540, endMinute: 750 }]);
-  expect(warningsAhead(store, "2026-11-24", 7, { longestRunMinutes: 0 }, "Europe/Berlin")[0]!.runs).toEqual([]);
+  expect(
+    warningsOn(store, datesAhead(store, "2026-11-24", 7), { longestRunMinutes: 0 }, "Europe/Berlin")[0]!.runs,
+  ).toEqual([]);
+  // What is far ahead is looked at too, where something stands there.
+  const far = new Store(
+    new Map(
+      [event("d", "2027-06-01T09:00", "2027-06-01T11:00"), event("e", "2027-06-01T10:00", "2027-06-01T12:00")].map(
+        (record) => [record.id, record],
+      ),
+    ),
+  );
+  expect(datesAhead(far, "2026-11-24", 2)).toEqual(["2026-11-24", "2026-11-25", "2027-06-01"]);
+  const later = warningsOn(far, datesAhead(far, "2026-11-24", 2), {}, "Europe/Berlin");
+  expect(later.map(({ date, doubles }) => [date, doubles.length])).toEqual([["2027-06-01", 1]]);
+});
+
+describe("the hours that somebody is in", () => {
+  const block = (id: string, more: Partial<Block>): Block => ({
+    ...bareRecord("block", { id, title: "", now: "2026-11-01T08:00" }),
+    ...{ start: "2026-11-24T10:00", end: "2026-11-24T12:00" },
+    ...more,
+  });
+  const settings: Settings = {
+    ...defaultSettings,
+    patterns: [
+      { id: "usual", title: "Usual", hours: [{ weekday: 2, startMinute: 540, endMinute: 720, theme: "desk" }] },
+    ],
+  };
+  const themeAt = (minute: number, ...records: PensumRecord[]) =>
+    themeOfHour(
+      new Store(new Map(records.map((record) => [record.id, record]))),
+      ...([settings, "2026-11-24", minute, "Europe/Berlin"] as const),
+    );
+
+  test("are of the theme of a block, else of the pattern, and of none where something else stands there", () => {
+    expect(themeAt(600)).toEqual({ theme: "desk", untilMinute: 720 });
+    expect(themeAt(720)).toBeUndefined();
+    expect(themeAt(630, block("box", { theme: "field" }))).toEqual({ theme: "field", untilMinute: 720 });
+    expect(themeAt(630, block("lunch", { title: "Lunch" }))).toBeUndefined();
+  });
+
+  test("overlap with what is to be added, but for hours of a theme, which are there to be filled", () => {
+    const items = [block("box", { theme: "field" }), block("lunch", { title: "Lunch" })].map((record) => ({
+      ...{ record, startMinute: 600, endMinute: 720, beginsBefore: false, endsAfter: false },
+    }));
+    const found = overlapping(items as unknown as DayItem[], { startMinute: 700, endMinute: 760 });
+    expect(found.map(({ record }) => record.id)).toEqual(["lunch"]);
+    expect(overlapping(items as unknown as DayItem[], { startMinute: 720, endMinute: 760 })).toEqual([]);
+  });
 });

@@ -1,6 +1,6 @@
-import type { Id, PensumRecord, Settings } from "../model";
+import type { Block, Event, Id, PensumRecord, Settings } from "../model";
 import type { Store } from "../store";
-import { addDays, type DateText } from "../time";
+import { addDays, dateOf, isMoment, type DateText } from "../time";
 import { doubleBookings, type DoubleBooking } from "./conflicts";
 import { dayItems, isWork, type DayItem } from "./dayItems";
 import type { Gap } from "./freeTime";
@@ -54,19 +54,36 @@ export function themeReader(reads: Pick<Store, "find">): (record: PensumRecord) 
         : undefined;
 }
 
-/** The days from `from` on whose plan may not hold, in order, and why. `zone` is the person's own. */
-export function warningsAhead(
+/** So many days with something on them are looked at beyond those that all are. */
+const mostLaterDays = 400;
+
+/**
+ * The days on which a plan may not hold: so many in a row from `from` on, and after them each on which a single event or a
+ * block begins, for as long as there are any.
+ */
+export function datesAhead(reads: Pick<Store, "list">, from: DateText, days: number): readonly DateText[] {
+  const near = Array.from({ length: days }, (_, day) => addDays(from, day));
+  const last = near.at(-1) ?? from;
+  const later = new Set<DateText>();
+  for (const kind of ["event", "block"] as const)
+    for (const { start } of reads.list("kind", kind) as readonly (Event | Block)[])
+      if (start.slice(0, 10) > last && isMoment(start)) later.add(dateOf(start));
+  return [...near, ...[...later].sort().slice(0, mostLaterDays)];
+}
+
+/** The days among these whose plan may not hold, in order, and why. `zone` is the person's own. */
+export function warningsOn(
   reads: Pick<Store, "list" | "find">,
-  from: DateText,
-  days: number,
+  dates: readonly DateText[],
   { longestRunMinutes = usualRunMinutes }: Pick<Settings, "longestRunMinutes">,
   zone: string,
 ): DayWarnings[] {
   const themeOf = themeReader(reads);
-  return Array.from({ length: days }, (_, day) => {
-    const date = addDays(from, day);
-    const items = dayItems(reads, date, zone);
-    const runs = longestRunMinutes > 0 ? runsWithoutPause(items, longestRunMinutes) : [];
-    return { date, doubles: doubleBookings(items, themeOf), runs };
-  }).filter(({ doubles, runs }) => doubles.length + runs.length > 0);
+  return dates
+    .map((date) => {
+      const items = dayItems(reads, date, zone);
+      const runs = longestRunMinutes > 0 ? runsWithoutPause(items, longestRunMinutes) : [];
+      return { date, doubles: doubleBookings(items, themeOf), runs };
+    })
+    .filter(({ doubles, runs }) => doubles.length + runs.length > 0);
 }

@@ -15,7 +15,8 @@ import {
   timelineRows,
   tray,
   unplacedTasks,
-  warningsAhead,
+  datesAhead,
+  warningsOn,
 } from "../plan";
 import { Store, Tracked } from "../store";
 import { someTask } from "../testing/arbitraries";
@@ -40,7 +41,7 @@ const computations: Readonly<Record<string, (store: Store) => unknown>> = {
   unplaced: (store) => unplacedTasks(store, now, addDays(today, 7)),
   leftOver: (store) => leftOver(store, today, settingsIn(store)),
   habits: (store) => habitsOn(store, today),
-  warnings: (store) => warningsAhead(store, today, 3, settingsIn(store), zone),
+  warnings: (store) => warningsOn(store, datesAhead(store, today, 3), settingsIn(store), zone),
   timeline: (store) => timelineRows(store, "theme", { now, zone, doneSince: "2026-11-01", events: true }),
   due: (store) => dueTasks(store, now),
   shortages: (store) => shortages(dueTasks(store, now), new FreeAhead(store, settingsIn(store), zone), now),

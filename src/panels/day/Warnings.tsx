@@ -3,7 +3,7 @@ import { nameOf } from "@/core/things";
 import { useCallback, useState } from "react";
 import { moveItem } from "@/core/commands";
 import type { Block, Event } from "@/core/model";
-import { fitFor, freeTime, warningsAhead, type DayWarnings, type DoubleBooking } from "@/core/plan";
+import { datesAhead, fitFor, freeTime, warningsOn, type DayWarnings, type DoubleBooking } from "@/core/plan";
 import {
   clockText,
   dateOf,
@@ -21,13 +21,16 @@ import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/w
 
 const daysLooked = 14;
 
-/** What of the next two weeks may not hold: double bookings, and work without a break. */
+/** What may not hold of the next two weeks, and of the days after them that have something on them: double bookings, work without a break. */
 export function Warnings({ today }: { today: DateText }) {
   const settings = useSettings();
   const { zone } = useStore().clock;
   const [open, setOpen] = useState(false);
   const found = useComputed(
-    useCallback((from) => warningsAhead(from, today, daysLooked, settings, zone), [today, settings, zone]),
+    useCallback(
+      (from) => warningsOn(from, datesAhead(from, today, daysLooked), settings, zone),
+      [today, settings, zone],
+    ),
   );
   const doubles = found.reduce((sum, day) => sum + day.doubles.length, 0);
   const runs = found.reduce((sum, day) => sum + day.runs.length, 0);

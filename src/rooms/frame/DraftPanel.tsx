@@ -3,8 +3,8 @@ import { useCallback } from "react";
 import { X } from "lucide-react";
 import type { Draft } from "@/core/capture";
 import { isBare, workMinutes } from "@/core/capture/draft";
-import { loadOf } from "@/core/plan";
-import { dateText, rangeText } from "@/core/time";
+import { loadOf, namedItems, overlapping } from "@/core/plan";
+import { dateText, listed, rangeText } from "@/core/time";
 import { becomesText } from "@/panels/days/LoadBar";
 import { LikelyLength } from "@/panels/fields/LikelyLength";
 import { partNames } from "@/panels/partNames";
@@ -22,6 +22,8 @@ interface DraftPanelProps {
   onAdd: () => void;
 }
 
+const nothing: ReturnType<typeof namedItems> = [];
+
 /** What a line that is being typed will become: its parts, each of which can be ignored, and where it goes. */
 export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }: DraftPanelProps) {
   const style = useTimeStyle();
@@ -37,6 +39,16 @@ export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }:
     draft.startMinute !== undefined && draft.endMinute !== undefined
       ? `, ${rangeText(draft.startMinute, draft.endMinute, style)}`
       : "";
+  const { startMinute, endMinute } = draft;
+  const others = useComputed(
+    useCallback(
+      (from) =>
+        startMinute === undefined || endMinute === undefined
+          ? nothing
+          : overlapping(namedItems(from, day, zone), { startMinute, endMinute }),
+      [startMinute, endMinute, day, zone],
+    ),
+  );
   const bare = isBare(draft);
   const days = draft.day
     ? `${dateText(day, "short", style)}${draft.endDay ? ` to ${dateText(draft.endDay, "short", style)}` : ""}`
@@ -97,6 +109,17 @@ export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }:
             </li>
           ))}
         </ul>
+      )}
+      {others.length > 0 && (
+        <p className="mt-1 text-madder">
+          Overlaps{" "}
+          {listed(
+            others
+              .slice(0, 3)
+              .map(({ title, startMinute: from, endMinute: to }) => `“${title}”, ${rangeText(from, to, style)}`),
+          )}
+          .
+        </p>
       )}
       {draft.remarks.map((remark) => (
         <p key={remark} className="mt-2 text-madder">

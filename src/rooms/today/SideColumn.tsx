@@ -1,16 +1,16 @@
 "use client";
-import { Suspense, useCallback, useRef, useState, type KeyboardEvent } from "react";
+import { Suspense, useCallback, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { usualBlockMinutes } from "@/core/commands";
 import type { Task } from "@/core/model";
 import type { LengthOf } from "@/core/store";
-import { roomOn, tray } from "@/core/plan";
-import { capacityMinutes, durationText, minuteOf, workingDay, type DateText } from "@/core/time";
+import { roomOn, themeOfHour, tray } from "@/core/plan";
+import { capacityMinutes, clockText, durationText, minuteOf, workingDay, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { TrayRow } from "@/panels/hours/TrayRow";
 import { useClockRun } from "@/panels/clock/useClock";
 import { late } from "@/ui/late";
 import { stepFocus } from "@/ui/stepFocus";
-import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
+import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 const ClockPanel = late(() => import("@/panels/clock/ClockPanel").then((part) => ({ default: part.ClockPanel })));
 
@@ -25,6 +25,7 @@ interface SideColumnProps {
 /** What is not placed, what presses most first, and how much time is left for it. */
 export function SideColumn({ date, today, hidden }: SideColumnProps) {
   const store = useStore();
+  const style = useTimeStyle();
   const settings = useSettings();
   const now = useNow(store.clock);
   const { zone } = store.clock;
@@ -38,6 +39,21 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
       [date, today, settings, zone, now],
     ),
   );
+  const themed = useComputed(
+    useCallback(
+      (from) => (date === today ? themeOfHour(from, settings, date, minuteOf(now), zone) : undefined),
+      [date, today, settings, zone, now],
+    ),
+  );
+  const ordered = useMemo(() => {
+    if (!themed) return tasks;
+    const [own, others] = [
+      tasks.filter(({ theme }) => theme === themed.theme),
+      tasks.filter(({ theme }) => theme !== themed.theme),
+    ];
+    return [...own, ...others];
+  }, [tasks, themed]);
+  const theme = store.find("theme", themed?.theme);
   const works = workingDay(settings.workingWeek, date) !== null;
   const press = (event: KeyboardEvent) => stepFocus(event, list.current, "[data-tray]");
   return (
@@ -61,8 +77,13 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
         <p className="px-3.5 text-ink-2">Nothing to place. Press N to add a task.</p>
       ) : (
         <div className="mx-3.5 min-h-0 overflow-y-auto border-t-2 border-ink [scrollbar-width:thin]">
+          {themed && theme && ordered[0]?.theme === themed.theme && (
+            <p className="pt-1.5 text-small text-ink-2">
+              {theme.title} first, until {clockText(themed.untilMinute, style)}
+            </p>
+          )}
           <ul ref={list} onKeyDown={press}>
-            {tasks.slice(0, shown).map((task, at) => (
+            {ordered.slice(0, shown).map((task, at) => (
               <TrayRow key={task.id} task={task} first={at === 0} today={today} />
             ))}
           </ul>
@@ -76,7 +97,7 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
       {date >= today && (
         <p className={`flex-none px-3.5 py-2.5 text-ink-2 ${tasks.length > 0 ? "border-t border-rule" : ""}`}>
           {works
-            ? freeText(free, capacityMinutes(settings.workingWeek, date), tasks, (task) => store.lengthOf(task))
+            ? freeText(free, capacityMinutes(settings.workingWeek, date), ordered, (task) => store.lengthOf(task))
             : "This is a day off."}
         </p>
       )}

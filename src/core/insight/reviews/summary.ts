@@ -1,6 +1,6 @@
 import { isUnfinished, type Event, type PensumRecord, type Settings, type Task, type Theme } from "../../model";
 import { plainTitle } from "../../page";
-import { dayItems, goalsOfSpan, isMine, loadOf, isOver, occurrencesOn, warningsAhead } from "../../plan";
+import { dayItems, goalsOfSpan, isMine, loadOf, isOver, occurrencesOn, warningsOn } from "../../plan";
 import { remindersBetween } from "../../plan/reminders";
 import type { Store } from "../../store";
 import { titleOf } from "../../things";
@@ -121,7 +121,8 @@ function warningLines({ store, settings, style }: Asked, next: Span): string[] {
         `${dateText(date, "short", style)} is over by ${durationText(load.plannedMinutes - load.capacityMinutes)}`,
       );
   }
-  for (const { date, doubles } of warningsAhead(store, next.from, spanDays(next), settings, zone))
+  const nextDates = Array.from({ length: spanDays(next) }, (_, day) => addDays(next.from, day));
+  for (const { date, doubles } of warningsOn(store, nextDates, settings, zone))
     for (const { first, second, startMinute } of doubles)
       lines.push(
         `${dateText(date, "short", style)}, ${clockText(startMinute, style)}: ${titleOf(first.record, store)} and ${titleOf(second.record, store)} at the same time`,
