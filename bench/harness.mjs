@@ -54,12 +54,13 @@ export async function inPage(entry, work) {
 }
 
 /** A page in a workspace, as a person in Berlin has it, at the moment of the pictures. */
-async function freshPage(browser, workspace, size) {
+export async function freshPage(browser, workspace, size, more = {}) {
   const context = await browser.newContext({
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",
     timezoneId: "Europe/Berlin",
     serviceWorkers: "block",
+    ...more,
   });
   const page = await context.newPage();
   await page.addInitScript(

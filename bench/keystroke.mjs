@@ -21,6 +21,10 @@ export async function keystroke({ address }) {
     await page.waitForTimeout(1500);
     await page.locator(".cm-line").nth(8).click();
     const long = await rounds(page);
+    // Words that are understood as they are typed: a day, an hour, a length.
+    await page.locator(".cm-line.cm-item").nth(3).click();
+    await page.keyboard.press("End");
+    const understood = await rounds(page, understoodWords);
     const [ours, peer] = [long[0].p95, empty[0].p95];
     return [
       row("a keystroke on that page, to paint, p95 of the quietest round, peer: on an empty page", {
@@ -38,6 +42,12 @@ export async function keystroke({ address }) {
         target: "none set",
         holds: true,
       }),
+      row("a keystroke in a task line there whose words are understood, p95 of the quietest round", {
+        ours: understood[0].p95,
+        unit: "ms",
+        target: "32 ms",
+        holds: understood[0].p95 <= 32,
+      }),
       row("the longest task over 50 ms while typing there, quietest round (0: none)", {
         ours: long[0].longest,
         unit: "ms",
@@ -49,6 +59,8 @@ export async function keystroke({ address }) {
     await browser.close();
   }
 }
+
+const understoodWords = " call friday 9:30 for 20 min high";
 
 /** Notes how long each key takes until the frame it changed is painted, and every long task. */
 function watch(page) {
@@ -74,13 +86,14 @@ function watch(page) {
 }
 
 /** Types letters and words with pauses in which they are saved, round after round; the quietest first. */
-async function rounds(page) {
+async function rounds(page, words = "abcdefg ".repeat(8)) {
   await watch(page);
   const all = [];
   for (let round = 0; round < roundCount; round++) {
     await page.evaluate(() => (globalThis.benchPaints.length = globalThis.benchLong.length = 0));
     for (let at = 0; at < strokes; at++) {
-      await page.keyboard.press(at % 7 === 6 ? "Space" : "abcdefg"[at % 7]);
+      const letter = words[at % words.length];
+      await page.keyboard.press(letter === " " ? "Space" : letter);
       await page.waitForTimeout(at % 20 === 19 ? 400 : 25);
     }
     await saved(page);

@@ -26,6 +26,7 @@ const questions = {
   heap: (await import("../bench/heap.mjs")).heap,
   table: (await import("../bench/table.mjs")).table,
   calendar: (await import("../bench/calendar.mjs")).calendar,
+  welcome: (await import("../bench/welcome.mjs")).welcome,
   firstLoad: (await import("../bench/firstLoad.mjs")).firstLoad,
   storage: (await import("../bench/storage.mjs")).storage,
 };

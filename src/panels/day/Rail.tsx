@@ -12,14 +12,15 @@ import { DrawForm } from "@/panels/hours/DrawForm";
 import { AllDay, GhostBlock, hourText, NowLine, Outside } from "@/panels/hours/hourParts";
 import { HourItem } from "@/panels/hours/HourItem";
 import { useHours } from "@/panels/hours/useHours";
-import { LayerLine } from "@/panels/layers/LayerLine";
-import { LayerMark } from "@/panels/layers/LayerMark";
 import { layerKey, useLayerItems } from "@/panels/layers/layers";
 import { dayAddress, goTo } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 const WorkedStrand = late(() => import("./doing").then((part) => ({ default: part.WorkedStrand })));
+
+const LayerLine = late(() => import("@/panels/layers/LayerLine").then((part) => ({ default: part.LayerLine })));
+const LayerMark = late(() => import("@/panels/layers/LayerMark").then((part) => ({ default: part.LayerMark })));
 
 const hourPixels = 63;
 const minutePixels = hourPixels / 60;
@@ -153,9 +154,11 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
       {wholeDay.map((event) => (
         <AllDay key={event.id} event={event} />
       ))}
-      {layered.map((item) => (
-        <LayerLine key={`${layerKey(item.layer)} ${item.record.id}`} item={item} />
-      ))}
+      <Suspense>
+        {layered.map((item) => (
+          <LayerLine key={`${layerKey(item.layer)} ${item.record.id}`} item={item} />
+        ))}
+      </Suspense>
       {change !== 0 && (
         <p className="flex-none border-b border-hairline px-3.5 pb-1.5 text-small text-ink-2">
           The clocks go {change > 0 ? "forward" : "back"} by {durationText(Math.abs(change))} on this day.
@@ -231,15 +234,18 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
                 scroller={scroller}
               />
             ))}
-            {marked.map((item) => (
-              <LayerMark
-                key={`${layerKey(item.layer)} ${item.record.id}`}
-                item={item}
-                column={layout.get(item)!}
-                minutePixels={minutePixels}
-                leastMinutes={leastMinutes}
-              />
-            ))}
+            <Suspense>
+              {" "}
+              {marked.map((item) => (
+                <LayerMark
+                  key={`${layerKey(item.layer)} ${item.record.id}`}
+                  item={item}
+                  column={layout.get(item)!}
+                  minutePixels={minutePixels}
+                  leastMinutes={leastMinutes}
+                />
+              ))}
+            </Suspense>
             <GhostBlock holder={ghost} date={date} minutePixels={minutePixels} />
             {drawn && (
               <DrawForm

@@ -1,18 +1,20 @@
 "use client";
-import { useContext, useEffect, useRef, useState } from "react";
+import { Suspense, useContext, useEffect, useRef, useState } from "react";
 import type { EditorView } from "@codemirror/view";
 import { GripVertical } from "lucide-react";
 import type { Id } from "@/core/model";
 import { dateOf, type DateText } from "@/core/time";
+import { late } from "@/ui/late";
 import { NonceContext } from "@/ui/nonce";
 import { useFirstWeekday, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
 import { useClockActs } from "@/panels/clock/useClock";
 import { useChoose } from "@/panels/clock/usePortion";
 import { EditorBar } from "./EditorBar";
-import { LinesBar } from "./LinesBar";
 import { handleAt, type LineHandlers } from "./lineHandle";
 import { partsOfLine } from "./lineParts";
 import { mountEditor } from "./mountEditor";
+
+const LinesBar = late(() => import("./LinesBar").then((bar) => ({ default: bar.LinesBar })));
 
 interface PageEditorProps extends LineHandlers {
   /** The record whose text is edited; the page of a day need not be there yet. */
@@ -84,7 +86,13 @@ export function PageEditor({ id, date, label, placeholder, ...given }: PageEdito
       )}
       <div ref={host} />
       {view && (
-        <EditorBar view={view}>{chosen > 1 && <LinesBar view={view} count={chosen} handlers={given} />}</EditorBar>
+        <EditorBar view={view}>
+          {chosen > 1 && (
+            <Suspense>
+              <LinesBar view={view} count={chosen} handlers={given} />
+            </Suspense>
+          )}
+        </EditorBar>
       )}
     </div>
   );

@@ -1,4 +1,4 @@
-import { Prec, type EditorState, type Range, type StateEffect } from "@codemirror/state";
+import { Prec, StateEffect, type EditorState, type Range } from "@codemirror/state";
 import { Decoration, keymap, ViewPlugin, type DecorationSet, type EditorView, type ViewUpdate } from "@codemirror/view";
 import { understandTaskLine, type CaptureContext, type Draft, type Part } from "@/core/capture";
 import { takeFromLine } from "@/core/commands/fromLine";
@@ -11,6 +11,10 @@ import { partNames } from "../partNames";
 import { isTaskLine, partsAt, type LineParts } from "./lineParts";
 import { Recognised } from "./recognised";
 import { keepWords, typedWords, type Stretch } from "./typedWords";
+
+/** Asks for what was typed to be read. */
+const readNow = StateEffect.define<null>();
+const soonMilliseconds = 30;
 
 interface LineReader {
   readonly store: Store;
@@ -38,9 +42,8 @@ export function lineWords(reader: LineReader) {
   const plugin = ViewPlugin.fromClass(
     class {
       decorations: DecorationSet = Decoration.none;
-      /** What is read of the line that the cursor is in. */
-      read: { readonly parts: LineParts; readonly draft: Draft } | undefined;
       #line = -1;
+      #readSoon: ReturnType<typeof setTimeout> | undefined;
       #timer: ReturnType<typeof setTimeout> | undefined;
 
       constructor(readonly view: EditorView) {
@@ -49,6 +52,16 @@ export function lineWords(reader: LineReader) {
 
       update(update: ViewUpdate) {
         const { state } = update;
+        const asked = update.transactions.some(({ effects }) => effects.some((effect) => effect.is(readNow)));
+        // What is typed is painted first, and read right after.
+        if (update.docChanged && !asked && state.field(typedWords).length > 0) {
+          this.decorations = this.decorations.map(update.changes);
+          this.#readSoon ??= setTimeout(() => {
+            this.#readSoon = undefined;
+            if (this.view.dom.isConnected) this.view.dispatch({ effects: readNow.of(null) });
+          }, soonMilliseconds);
+          return;
+        }
         if (
           !update.docChanged &&
           !update.selectionSet &&
@@ -56,16 +69,17 @@ export function lineWords(reader: LineReader) {
         )
           return;
         const line = state.doc.lineAt(state.selection.main.head).number;
-        if (state.field(typedWords).length === 0) {
-          this.#show(undefined);
-        } else {
-          const parts = partsAt(state, state.selection.main.head);
-          const draft = readLine(state, parts, reader);
-          this.#show(draft && { parts, draft });
-        }
+        this.#show(this.#readHere(state));
         const left = this.#line !== line || this.#hasOthers(state);
         this.#line = line;
         if (left && this.#hasOthers(state)) this.later();
+      }
+
+      #readHere(state: EditorState): { readonly parts: LineParts; readonly draft: Draft } | undefined {
+        if (state.field(typedWords).length === 0) return undefined;
+        const parts = partsAt(state, state.selection.main.head);
+        const draft = readLine(state, parts, reader);
+        return draft && { parts, draft };
       }
 
       #hasOthers(state: EditorState): boolean {
@@ -74,7 +88,6 @@ export function lineWords(reader: LineReader) {
       }
 
       #show(read: { readonly parts: LineParts; readonly draft: Draft } | undefined) {
-        this.read = read;
         if (!read) {
           this.decorations = Decoration.none;
           return;
@@ -93,18 +106,20 @@ export function lineWords(reader: LineReader) {
 
       /** Leaves the words of a part words. */
       keep(from: number) {
-        const part = this.read?.draft.parts.find((one) => one.from === from);
-        if (!part || !this.read) return;
-        const at = this.read.parts.wordsFrom;
+        const read = this.#readHere(this.view.state);
+        const part = read?.draft.parts.find((one) => one.from === from);
+        if (!part || !read) return;
+        const at = read.parts.wordsFrom;
         this.view.dispatch({ effects: keepWords.of({ from: at + part.from, to: at + part.to }) });
         this.view.focus();
       }
 
       /** Leaves the words at the cursor words, or those of the last part before it. */
       keepHere(): boolean {
-        if (!this.read) return false;
-        const at = this.view.state.selection.main.head - this.read.parts.wordsFrom;
-        const part = this.read.draft.parts.findLast(({ from }) => from <= at) ?? this.read.draft.parts[0];
+        const read = this.#readHere(this.view.state);
+        if (!read) return false;
+        const at = this.view.state.selection.main.head - read.parts.wordsFrom;
+        const part = read.draft.parts.findLast(({ from }) => from <= at) ?? read.draft.parts[0];
         if (part) this.keep(part.from);
         return true;
       }
@@ -145,6 +160,7 @@ export function lineWords(reader: LineReader) {
       }
 
       destroy() {
+        clearTimeout(this.#readSoon);
         clearTimeout(this.#timer);
       }
     },

@@ -1,5 +1,5 @@
 import { defaultKeymap } from "@codemirror/commands";
-import { Compartment, EditorState, Prec } from "@codemirror/state";
+import { Compartment, EditorState, Prec, type Text } from "@codemirror/state";
 import { EditorView, keymap, placeholder as placeholderText, tooltips } from "@codemirror/view";
 import { isPage, type Id } from "@/core/model";
 import { longestFollowedPage } from "@/core/page";
@@ -7,7 +7,6 @@ import type { DateText, TimeStyle } from "@/core/time";
 import { settingsOf, type Workspace } from "@/data/workspace";
 import { addDropZone } from "@/panels/drag";
 import { drawnPage } from "./drawn";
-import { headings } from "./headings";
 import { cursorAmongWords, pageKeys } from "./keys";
 import { lineKeys, pressCircle, type LineHandlers } from "./lineHandle";
 import { isTaskLine, partsOfLine } from "./lineParts";
@@ -44,7 +43,8 @@ export function mountEditor(options: EditorOptions): { view: EditorView; unmount
   const { store, database, outlines } = workspace;
   const record = store.get(id);
   const follows = id.startsWith("day-") || isPage(record);
-  const [completions, language] = [new Compartment(), new Compartment()];
+  const [completions, language, folding] = [new Compartment(), new Compartment(), new Compartment()];
+  const fold = headingsWhereThereAre({ store, id, follows }, folding);
   const offer = whatIsOffered(store, completions);
   const understand = whatIsUnderstood(options, language);
   const view = new EditorView({
@@ -70,10 +70,11 @@ export function mountEditor(options: EditorOptions): { view: EditorView; unmount
           ...{ store, id, style, date, follows },
           loadFile: async (address) => (await import("./attachFiles")).fileAt(database, store.get(id), address),
         }),
-        EditorView.updateListener.of(({ selectionSet, docChanged, state }) => {
+        EditorView.updateListener.of(({ selectionSet, docChanged, state, view }) => {
+          if (docChanged) fold(view);
           if (follows && (selectionSet || docChanged)) onChosen(state.selection.main.empty ? 0 : countTasks(state));
         }),
-        headings({ store, id, follows }),
+        folding.of([]),
         completions.of([]),
         ...(follows ? [typedWords, language.of([])] : []),
         Prec.high(keymap.of([...(follows ? lineKeys(store, handlers) : []), ...pageKeys])),
@@ -95,6 +96,7 @@ export function mountEditor(options: EditorOptions): { view: EditorView; unmount
       ],
     }),
   });
+  fold(view);
   if (isPage(record) && record.text.length <= longestFollowedPage)
     void outlines.prepare(record, () => new Promise((resolve) => setTimeout(resolve, 4)));
   const settled = setTimeout(() => showWanted(view, id), 0);
@@ -142,6 +144,35 @@ function whatIsOffered(store: Workspace["store"], completions: Compartment): (vi
     // Somebody may have begun a link meanwhile.
     startCompletion(view);
   };
+}
+
+/** What folds headings comes to a page once it has one. */
+function headingsWhereThereAre(
+  page: { store: Workspace["store"]; id: Id; follows: boolean },
+  folding: Compartment,
+): (view: EditorView) => void {
+  let isThere = false;
+  let isLookedAt = false;
+  return (view) => {
+    const { doc, selection } = view.state;
+    // The whole page is looked at once; after that only where somebody writes.
+    const [from, to] = isLookedAt ? [selection.main.head, selection.main.head] : [0, doc.length];
+    isLookedAt = true;
+    if (isThere || !hasHeading(doc, doc.lineAt(from).number, doc.lineAt(to).number)) return;
+    isThere = true;
+    void import("./headings").then(
+      ({ headings }) => {
+        if (view.dom.isConnected) view.dispatch({ effects: folding.reconfigure(headings(page)) });
+      },
+      // A server that is away: they do not fold until something is changed again.
+      () => (isThere = false),
+    );
+  };
+}
+
+function hasHeading(doc: Text, first: number, last: number): boolean {
+  for (let at = first; at <= last; at++) if (/^#{1,6} /.test(doc.line(at).text)) return true;
+  return false;
 }
 
 /** How many task lines the selection touches. */

@@ -6,6 +6,7 @@ import { Rail } from "@/panels/day/Rail";
 import { PlacingContext, type Placing } from "@/panels/hours/placing";
 import { WithLayers } from "@/panels/layers/WithLayers";
 import { PhoneTabs } from "@/ui/PhoneTabs";
+import { usePhone } from "@/ui/usePhone";
 import { DayPageView } from "./DayPageView";
 import { SideColumn } from "./SideColumn";
 
@@ -21,6 +22,8 @@ interface TodayProps {
 /** One day: its hours, its page, and what is not placed. On a phone one of the three at a time. */
 export function Today({ date, today, sideOpen }: TodayProps) {
   const [pane, setPane] = useState<Pane>("Page");
+  // On a phone only the pane in sight is drawn, but for the page: what is written there stays as it is.
+  const isPhone = usePhone();
   const [placing, setPlacing] = useState<Placing>();
   const place = useCallback((next: Placing | undefined) => {
     setPlacing(next);
@@ -32,9 +35,9 @@ export function Today({ date, today, sideOpen }: TodayProps) {
       <WithLayers>
         <div className="today flex min-w-0 flex-1" data-phone-pane={pane}>
           <PhoneTabs label="Parts of the day" panes={panes} shown={pane} onShow={setPane} />
-          <Rail date={date} today={today} />
+          {(!isPhone || pane === "Hours") && <Rail date={date} today={today} />}
           <DayPageView id={dayPageId(date)} date={date} today={today} />
-          <SideColumn date={date} today={today} hidden={sideOpen} />
+          {(!isPhone || pane === "Not placed") && <SideColumn date={date} today={today} hidden={sideOpen} />}
         </div>
       </WithLayers>
     </PlacingContext.Provider>
