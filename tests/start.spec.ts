@@ -147,6 +147,30 @@ test.describe("on a phone", () => {
     await bar.getByRole("link", { name: "Plan" }).tap();
     await expect(page.getByRole("group", { name: /^Hours from/ })).toBeVisible();
   });
+
+  test("a swipe goes to the pane beside, and what is pulled itself is not swiped over", async ({ page }) => {
+    await page.addInitScript(() => localStorage.setItem("pensum-workspace", "demo"));
+    await page.goto("/");
+    await ready(page);
+    const touch = await page.context().newCDPSession(page);
+    const swipe = async (from: { x: number; y: number }, across: number) => {
+      const point = (x: number) => ({ touchPoints: [{ x, y: from.y }] });
+      await touch.send("Input.dispatchTouchEvent", { type: "touchStart", ...point(from.x) });
+      await touch.send("Input.dispatchTouchEvent", { type: "touchMove", ...point(from.x + across) });
+      await touch.send("Input.dispatchTouchEvent", { type: "touchEnd", touchPoints: [] });
+    };
+    const tab = (name: string) => page.getByRole("tab", { name });
+    await expect(tab("Page")).toHaveAttribute("aria-selected", "true");
+    await swipe({ x: 300, y: 560 }, -160);
+    await expect(tab("Not placed")).toHaveAttribute("aria-selected", "true");
+    await swipe({ x: 80, y: 560 }, 160);
+    await expect(tab("Page")).toHaveAttribute("aria-selected", "true");
+    await swipe({ x: 80, y: 560 }, 40);
+    await expect(tab("Page")).toHaveAttribute("aria-selected", "true");
+    await swipe({ x: 80, y: 560 }, 160);
+    await expect(tab("Hours")).toHaveAttribute("aria-selected", "true");
+    await expect(page.locator(".rail-item").first()).toBeVisible();
+  });
 });
 
 test("every place has a title, one main heading, and no more width than 320 pixels; the first key skips to its content", async ({

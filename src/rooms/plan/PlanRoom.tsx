@@ -9,6 +9,8 @@ import { SpanGoals } from "@/panels/goals/SpanGoals";
 import { PlacingContext, type Placing } from "@/panels/hours/placing";
 import { goTo, planAddress, planLooks, stepOf, type Place, type PlanSpan } from "@/ui/navigation";
 import { PhoneTabs } from "@/ui/PhoneTabs";
+import { usePhone } from "@/ui/usePhone";
+import { paneBeside, useSwipe } from "@/ui/useSwipe";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { OnePart, PickList, SentencePart } from "@/ui/SentencePart";
 import { useFirstWeekday, useList, useTimeStyle } from "@/ui/workspaceContext";
@@ -45,6 +47,8 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
     setPlacing(next);
     if (next) setPane("Plan");
   }, []);
+  const isPhone = usePhone();
+  const swipe = useSwipe((by) => isPhone && setPane((shown) => paneBeside(panes, shown, by)));
   const placingState = useMemo(() => ({ placing, place: begin }), [placing, begin]);
   const date = place.date ?? today;
   const [theme, show] = useState<Id>();
@@ -54,7 +58,7 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
     <PlacingContext.Provider value={placingState}>
       <WithLayers reads={isCalendar}>
         <TrayThemeContext.Provider value={trayTheme}>
-          <div className="today plan flex min-w-0 flex-1" data-phone-pane={pane}>
+          <div className="today plan flex min-w-0 flex-1" data-phone-pane={pane} {...swipe}>
             <PhoneTabs label="Parts of the plan" panes={panes} shown={pane} onShow={setPane} />
             <main data-pane="plan" className="plan-main flex min-w-0 flex-1 flex-col bg-sheet">
               <PlanHead place={place} date={date} today={today} />
@@ -72,7 +76,9 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
                 {isCalendar && place.span === "agenda" && <AgendaView date={date} today={today} />}
               </Suspense>
             </main>
-            {isCalendar && <TrayLater place={place} date={date} today={today} hidden={sideOpen} />}
+            {isCalendar && (!isPhone || pane !== "Plan") && (
+              <TrayLater place={place} date={date} today={today} hidden={sideOpen} />
+            )}
           </div>
         </TrayThemeContext.Provider>
       </WithLayers>

@@ -7,6 +7,7 @@ import { PlacingContext, type Placing } from "@/panels/hours/placing";
 import { WithLayers } from "@/panels/layers/WithLayers";
 import { PhoneTabs } from "@/ui/PhoneTabs";
 import { usePhone } from "@/ui/usePhone";
+import { paneBeside, useSwipe } from "@/ui/useSwipe";
 import { DayPageView } from "./DayPageView";
 import { SideColumn } from "./SideColumn";
 
@@ -24,6 +25,7 @@ export function Today({ date, today, sideOpen }: TodayProps) {
   const [pane, setPane] = useState<Pane>("Page");
   // On a phone only the pane in sight is drawn, but for the page: what is written there stays as it is.
   const isPhone = usePhone();
+  const swipe = useSwipe((by) => isPhone && setPane((shown) => paneBeside(panes, shown, by)));
   const [placing, setPlacing] = useState<Placing>();
   const place = useCallback((next: Placing | undefined) => {
     setPlacing(next);
@@ -33,7 +35,7 @@ export function Today({ date, today, sideOpen }: TodayProps) {
   return (
     <PlacingContext.Provider value={placingState}>
       <WithLayers>
-        <div className="today flex min-w-0 flex-1" data-phone-pane={pane}>
+        <div className="today flex min-w-0 flex-1" data-phone-pane={pane} {...swipe}>
           <PhoneTabs label="Parts of the day" panes={panes} shown={pane} onShow={setPane} />
           {(!isPhone || pane === "Hours") && <Rail date={date} today={today} />}
           <DayPageView id={dayPageId(date)} date={date} today={today} />
