@@ -109,3 +109,28 @@ test("a note has the hours of today beside it, and its lines are placed there", 
     "# Mill race\n\n- [ ] measure the sluice\n- [ ] ask for the old plans\n",
   );
 });
+
+test("an added line is sent under the heading where the cursor last was, by a key that is remembered", async ({
+  page,
+}) => {
+  await open(page);
+  await editor(page).click();
+  await page.keyboard.type("## Field\noil the winch\n\n## Desk\nsort the slides");
+  await line(page, "oil the winch").click();
+  const field = page.getByRole("textbox", { name: "Add a task, event or note" });
+  const add = async (words: string, turn = false) => {
+    await field.click();
+    await page.keyboard.type(words);
+    await page.getByText("Put it").first().waitFor();
+    if (turn) await page.keyboard.press("Alt+j");
+    await page.keyboard.press("Enter");
+    await expect(field).toHaveValue("");
+  };
+  await add("wind the tape", true);
+  await add("count the stakes");
+  const words = (await editor(page).innerText()).replace(/[\s▾]+/g, " ");
+  expect(words).toMatch(/oil the winch.*wind the tape.*count the stakes.*Desk.*sort the slides/);
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+z");
+  await expect(line(page, "count the stakes")).toHaveCount(0);
+});

@@ -37,6 +37,8 @@ export interface Draft {
   readonly title: string;
   /** Whether it stands in the inbox alone, where nothing more was said of it, and not on today's page too. */
   readonly inboxOnly?: true;
+  /** The heading of the page under which its line goes; absent for the end of the page. */
+  readonly under?: string;
   /** The whole line, where the title had to be shortened. */
   readonly text?: string;
   /** The day it is for: do day of a task, date of an event. */

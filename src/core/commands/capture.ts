@@ -1,9 +1,9 @@
 import { isBare, type Draft } from "../capture/draft";
 import { dayPageId, newId, Refusal, type Id, type Task, bareRecord } from "../model";
-import { namedRecord, plainTitle, writeTaskLine } from "../page";
+import { appendUnder, namedRecord, plainTitle, writeTaskLine } from "../page";
 import type { Command, Transaction } from "../store";
 import { dateOf, momentAt, type DateText, counted } from "../time";
-import { appendToDay, checkStretch } from "./shared";
+import { appendToDay, checkStretch, dayPage } from "./shared";
 
 /**
  * Makes records of drafts. A task of which nothing is said may stand in the inbox alone. Any other task's line goes to the end of the page of its day, of today where it names none, and
@@ -12,14 +12,26 @@ import { appendToDay, checkStretch } from "./shared";
 export const capture: Command<readonly Draft[]> = {
   name: "capture",
   run(tx, drafts) {
-    const lines = new Map<DateText, string[]>();
+    const lines = new Map<DateText, CapturedLine[]>();
     for (const draft of drafts) {
       if (draft.title === "") throw new Refusal("There is nothing to add.");
       if (draft.kind === "note") addNote(tx, draft);
       else if (draft.kind === "event") addEvent(tx, draft);
       else addTask(tx, draft, lines);
     }
-    for (const [date, added] of lines) appendToDay(tx, date, added);
+    for (const [date, added] of lines) {
+      const [under, atEnd] = [added.filter((one) => one.under !== undefined), added.filter((one) => !one.under)];
+      if (atEnd.length > 0)
+        appendToDay(
+          tx,
+          date,
+          atEnd.map(({ line }) => line),
+        );
+      for (const { line, under: heading = "" } of under) {
+        const page = dayPage(tx, date);
+        tx.update(page.id, { text: appendUnder(page.text, heading, [line]) });
+      }
+    }
     const [first] = drafts;
     return drafts.length === 1 && first
       ? `Added “${plainTitle(first.title)}”`
@@ -27,7 +39,13 @@ export const capture: Command<readonly Draft[]> = {
   },
 };
 
-function addTask(tx: Transaction, draft: Draft, lines: Map<DateText, string[]>) {
+/** A line for the page of a day, and the heading under which it goes. */
+interface CapturedLine {
+  readonly line: string;
+  readonly under: string | undefined;
+}
+
+function addTask(tx: Transaction, draft: Draft, lines: Map<DateText, CapturedLine[]>) {
   if (draft.inboxOnly && isBare(draft)) {
     const task = bareRecord("task", { id: newId(), title: draft.title, now: tx.now });
     tx.put({ ...task, ...taskFieldsOf(tx, draft) });
@@ -41,7 +59,7 @@ function addTask(tx: Transaction, draft: Draft, lines: Map<DateText, string[]>) 
     page: dayPageId(day),
   };
   tx.put(task);
-  lines.set(day, [...(lines.get(day) ?? []), writeTaskLine(task)]);
+  lines.set(day, [...(lines.get(day) ?? []), { line: writeTaskLine(task), under: draft.under }]);
   placeAsSaid(tx, task.id, draft, day);
 }
 

@@ -1,3 +1,4 @@
+export * from "./underHeading";
 export * from "./attributes";
 export * from "./edits";
 export * from "./follow";

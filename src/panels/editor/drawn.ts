@@ -13,6 +13,7 @@ import { plainTitle, readTimeRange } from "@/core/page";
 import type { Store } from "@/core/store";
 import { dateOf, isDate, relativeDateText, type DateText, type TimeStyle } from "@/core/time";
 import { chipsOf } from "./chips";
+import { followTopics } from "./followTopics";
 import { isTaskLine, partsOfLine, type LineParts } from "./lineParts";
 import { Attachment, Bullet, Chips, Picture, PlainBox, TaskCircle, type Chip, type LoadFile } from "./widgets";
 
@@ -56,24 +57,15 @@ export function drawnPage(from: DrawnFrom) {
       /** What a cursor steps over. */
       wholes: DecorationSet;
       #tree: ReturnType<typeof syntaxTree>;
-      readonly #stop: (() => void)[];
+      readonly #stop: () => void;
 
       constructor(readonly view: EditorView) {
         this.#tree = syntaxTree(view.state);
         this.decorations = draw(view, from);
         this.wholes = onlyWholes(this.decorations);
-        let waiting = false;
-        const changed = () => {
-          if (waiting) return;
-          waiting = true;
-          queueMicrotask(() => {
-            waiting = false;
-            if (view.dom.isConnected) view.dispatch({ effects: recordsChanged.of(null) });
-          });
-        };
         const topics = [`linesByPage:${from.id}`, "kind:theme", ...(from.follows ? ["kind:block"] : [])];
         for (const topic of topics) from.store.list(...(topic.split(":") as ["kind", string]));
-        this.#stop = topics.map((topic) => from.store.subscribe(topic, changed));
+        this.#stop = followTopics(view, from.store, topics, recordsChanged);
       }
 
       update(update: ViewUpdate) {
@@ -96,7 +88,7 @@ export function drawnPage(from: DrawnFrom) {
       }
 
       destroy() {
-        for (const stop of this.#stop) stop();
+        this.#stop();
       }
     },
     {

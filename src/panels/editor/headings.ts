@@ -20,6 +20,7 @@ import {
 import { isUnfinished, type Id } from "@/core/model";
 import type { Store } from "@/core/store";
 import { counted, durationText } from "@/core/time";
+import { followTopics } from "./followTopics";
 import { deviceChoice } from "@/ui/deviceChoice";
 
 /** What stands below a heading, up to the next one of its level or above. */
@@ -153,22 +154,14 @@ export function headings({ store, id, follows }: { store: Store; id: Id; follows
   const plugin = ViewPlugin.fromClass(
     class {
       decorations: DecorationSet;
-      readonly #stop: (() => void)[];
+      readonly #stop: () => void;
       #tree: ReturnType<typeof syntaxTree>;
 
       constructor(view: EditorView) {
         this.#tree = syntaxTree(view.state);
         this.decorations = this.#draw(view.state);
-        let waiting = false;
-        const changed = () => {
-          if (waiting) return;
-          waiting = true;
-          queueMicrotask(() => {
-            waiting = false;
-            if (view.dom.isConnected) view.dispatch({ effects: recordsChanged.of(null) });
-          });
-        };
-        this.#stop = [id, ...(follows ? [`linesByPage:${id}`] : [])].map((topic) => store.subscribe(topic, changed));
+        const topics = [id, ...(follows ? [`linesByPage:${id}`] : [])];
+        this.#stop = followTopics(view, store, topics, recordsChanged);
         const remembered = folds.read().pages[id];
         if (remembered)
           setTimeout(() => {
@@ -210,7 +203,7 @@ export function headings({ store, id, follows }: { store: Store; id: Id; follows
       }
 
       destroy() {
-        for (const stop of this.#stop) stop();
+        this.#stop();
       }
     },
     { decorations: (value) => value.decorations },

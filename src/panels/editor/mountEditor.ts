@@ -10,6 +10,7 @@ import { drawnPage } from "./drawn";
 import { cursorAmongWords, pageKeys } from "./keys";
 import { lineKeys, pressCircle, type LineHandlers } from "./lineHandle";
 import { isTaskLine, partsOfLine } from "./lineParts";
+import { noteLastHeading } from "./lastHeading";
 import { lineZone } from "./lineZone";
 import { onWanted, takeWanted } from "./lookFor";
 import { takeLines } from "./moveLines";
@@ -84,6 +85,9 @@ export function mountEditor(options: EditorOptions): { view: EditorView; unmount
           focus: (_event, from) => {
             void offer(from);
             if (follows) void understand(from);
+          },
+          blur: (_event, from) => {
+            if (date) noteLastHeading(id, from.state.doc.toString(), from.state.selection.main.head);
           },
           mousedown: (event) => pressed(event),
           pointerdown: (event, from) => pressCircle(event, from, store, follows, handlers().onDragLine),

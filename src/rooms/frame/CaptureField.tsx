@@ -13,8 +13,10 @@ import {
 import type { Draft } from "@/core/capture";
 import { isBare } from "@/core/capture/draft";
 import { capture } from "@/core/commands";
+import { dayPageId } from "@/core/model";
 import { dateOf, dateText, type MomentText } from "@/core/time";
 import { useCaptureContext } from "@/panels/useCaptureContext";
+import { lastHeadingOn } from "@/panels/editor/lastHeading";
 import { handedWords } from "@/ui/handed";
 import { notify } from "@/ui/notices";
 import { bareGoes } from "./bareGoes";
@@ -44,13 +46,14 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
   const context = useCaptureContext();
   const style = useTimeStyle();
 
-  const { inboxOnly } = bareGoes.use();
+  const goes = bareGoes.use();
+  const { inboxOnly, underHeading } = goes;
   const draft = useMemo(() => {
     if (!reader || line.trim() === "") return undefined;
     const read = reader.understand(kind ? `${kind}: ${line}` : line, context(), refused);
     const said = kind ? withoutPrefix(read, `${kind}: `.length) : read;
-    return inboxOnly && isBare(said) ? { ...said, inboxOnly: true as const } : said;
-  }, [reader, line, kind, refused, context, inboxOnly]);
+    return wherever(said, { inboxOnly, underHeading }, context().now);
+  }, [reader, line, kind, refused, context, inboxOnly, underHeading]);
 
   const begin = () => {
     setInside(true);
@@ -93,7 +96,7 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
     }
     const { understand } = module;
     const read = known ?? understand(line, context());
-    const ready = inboxOnly && isBare(read) ? { ...read, inboxOnly: true as const } : read;
+    const ready = known ?? wherever(read, goes, context().now);
     const said = act(capture, [ready], { quiet: true });
     if (said !== undefined) {
       const text = `${said}${placeText(ready, context().now, (day) => dateText(day, "short", style))}`;
@@ -109,7 +112,10 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
       void add();
     } else if (event.code === "KeyI" && event.altKey && !event.ctrlKey && !event.metaKey) {
       event.preventDefault();
-      bareGoes.choose({ inboxOnly: !inboxOnly });
+      bareGoes.choose({ ...goes, inboxOnly: !inboxOnly });
+    } else if (event.code === "KeyJ" && event.altKey && !event.ctrlKey && !event.metaKey) {
+      event.preventDefault();
+      bareGoes.choose({ ...goes, underHeading: !underHeading });
     } else if (event.key === "Escape") {
       event.preventDefault();
       if (line !== "" && refused.size + (kind ? 1 : 0) > 0) {
@@ -203,6 +209,13 @@ function withoutPrefix(draft: Draft, length: number): Draft {
     .filter((part) => part.what !== "kind")
     .map((part) => ({ ...part, from: part.from - length, to: part.to - length }));
   return { ...draft, parts, ...(draft.text ? { text: draft.text.slice(length) } : {}) };
+}
+
+/** Where a draft goes: into the inbox alone, or under the heading of its page where somebody was last. */
+function wherever(draft: Draft, { inboxOnly, underHeading }: ReturnType<typeof bareGoes.read>, now: MomentText): Draft {
+  if (inboxOnly && isBare(draft)) return { ...draft, inboxOnly: true };
+  const heading = underHeading ? lastHeadingOn(dayPageId(draft.day ?? dateOf(now))) : undefined;
+  return draft.kind === "task" && heading !== undefined ? { ...draft, under: heading } : draft;
 }
 
 function placeText(draft: Draft, now: MomentText, write: (day: string) => string): string {

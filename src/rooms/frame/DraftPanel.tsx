@@ -3,9 +3,11 @@ import { useCallback } from "react";
 import { X } from "lucide-react";
 import type { Draft } from "@/core/capture";
 import { isBare, workMinutes } from "@/core/capture/draft";
+import { dayPageId } from "@/core/model";
 import { loadOf, namedItems, overlapping } from "@/core/plan";
 import { dateText, listed, rangeText } from "@/core/time";
 import { becomesText } from "@/panels/days/LoadBar";
+import { lastHeadingOn } from "@/panels/editor/lastHeading";
 import { LikelyLength } from "@/panels/fields/LikelyLength";
 import { partNames } from "@/panels/partNames";
 import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
@@ -49,6 +51,8 @@ export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }:
       [startMinute, endMinute, day, zone],
     ),
   );
+  const goes = bareGoes.use();
+  const heading = draft.kind === "task" && !draft.inboxOnly ? lastHeadingOn(dayPageId(day)) : undefined;
   const bare = isBare(draft);
   const days = draft.day
     ? `${dateText(day, "short", style)}${draft.endDay ? ` to ${dateText(draft.endDay, "short", style)}` : ""}`
@@ -82,10 +86,19 @@ export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }:
         {bare && (
           <>
             {" "}
-            <button className="link" onClick={() => bareGoes.choose({ inboxOnly: !draft.inboxOnly })}>
+            <button className="link" onClick={() => bareGoes.choose({ ...goes, inboxOnly: !draft.inboxOnly })}>
               {draft.inboxOnly ? "Put it on today’s page too" : "Put it in the inbox only"}
             </button>{" "}
             <kbd className="text-small text-ink-3">Alt I</kbd>
+          </>
+        )}
+        {heading !== undefined && (
+          <>
+            {draft.under === undefined ? " " : `, under “${heading}” `}
+            <button className="link" onClick={() => bareGoes.choose({ ...goes, underHeading: !goes.underHeading })}>
+              {draft.under === undefined ? `Put it under “${heading}”` : "Put it at the end"}
+            </button>{" "}
+            <kbd className="text-small text-ink-3">Alt J</kbd>
           </>
         )}
         {minutes > 0 && `, ${becomesText(load, minutes)}`}

@@ -1,23 +1,15 @@
 "use client";
-import { useCallback, useEffect } from "react";
+import { useCallback, useMemo } from "react";
 import { habitsToLay, layOwnHabits, noteHabitsLaid } from "@/core/commands";
+import type { Store } from "@/core/store";
 import type { DateText } from "@/core/time";
-import { notify } from "@/ui/notices";
-import { useComputed, useStore } from "@/ui/workspaceContext";
+import { useStore } from "@/ui/workspaceContext";
+import { useOnceADay } from "./useOnceADay";
 
-const settleMilliseconds = 800;
-
-/** Lets the habits that find their hours by themselves find those of today, once a day. */
+/** Lets the habits that find their hours by themselves find those of today. */
 export function useOwnHabits(today: DateText) {
-  const store = useStore();
-  const waiting = useComputed(useCallback((from) => habitsToLay(from, today).length > 0, [today]));
-  useEffect(() => {
-    if (!waiting || store.isSealed) return;
-    const timer = setTimeout(() => {
-      const { said, changes } = store.act(layOwnHabits, { date: today, zone: store.clock.zone });
-      store.adopt(store.rehearse(noteHabitsLaid, { date: today }), false);
-      if (changes.added.size > 0) notify({ text: said, undo: true });
-    }, settleMilliseconds);
-    return () => clearTimeout(timer);
-  }, [store, waiting, today]);
+  const { zone } = useStore().clock;
+  const waits = useCallback((from: Pick<Store, "list">) => habitsToLay(from, today).length > 0, [today]);
+  const input = useMemo(() => ({ date: today, zone }), [today, zone]);
+  useOnceADay({ waits, act: layOwnHabits, note: noteHabitsLaid, input });
 }

@@ -78,7 +78,7 @@ export const helpParts: readonly HelpPart[] = [
       {
         title: "The inbox",
         words:
-          "A line with nothing but its words waits under Gather until you say what it is. Alt I in the field decides whether it stands on today’s page too.",
+          "A line with nothing but its words waits under Gather until you say what it is. Alt I in the field decides whether it stands on today’s page too; Alt J puts it under the heading where the cursor last was.",
       },
     ],
   },
