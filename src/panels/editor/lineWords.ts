@@ -168,8 +168,8 @@ export function lineWords(reader: LineReader) {
       decorations: (value) => value.decorations,
       eventHandlers: {
         blur(event: FocusEvent, view: EditorView) {
-          // A press on what was recognised does not leave the page.
-          if (!view.dom.contains(event.relatedTarget as Node | null)) this.take(true);
+          // A press on what was recognised does not leave the page, nor does who looks into another window for a while.
+          if (document.hasFocus() && !view.dom.contains(event.relatedTarget as Node | null)) this.take(true);
         },
       },
     },

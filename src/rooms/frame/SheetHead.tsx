@@ -138,15 +138,16 @@ interface DayField {
   at(day: DateText): unknown;
 }
 
-/** The date by which a record that is no task is given a day: the first that can be set. */
+/** The date by which a record that is no task is given a day: when it is due, else the first that can be set. */
 function useDayField(record: PensumRecord): DayField | undefined {
   const store = useStore();
   if (record.kind === "task") return { field: "doDay", day: record.doDay, at: (day) => day };
   if (record.kind === "block" || record.kind === "work" || record.kind === "day" || record.kind === "habit")
     return undefined;
-  const field = fieldsOfRecord(store, record).find(
+  const dated = fieldsOfRecord(store, record).filter(
     ({ type, kept, hidden }) => !kept && !hidden && (type === "date" || type === "dateOrMoment" || type === "moment"),
   );
+  const field = dated.find(({ name }) => name === "due") ?? dated[0];
   if (!field) return undefined;
   const value = (record as unknown as Readonly<Record<string, unknown>>)[field.name];
   const isTimed: boolean = typeof value === "string" && isMoment(value);
