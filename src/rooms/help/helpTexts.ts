@@ -91,6 +91,16 @@ export const helpParts: readonly HelpPart[] = [
           "Every day has a page of plain Markdown. “- [ ]” begins a task, “+ [ ]” a checklist item that is no task, “12:15-13:00 lunch” in a list sets time aside. [[ links to a page, # adds a tag or a theme, @ a person. Files can be dropped or pasted.",
       },
       {
+        title: "Words that are understood",
+        words:
+          "A day, an hour, a length or a priority in a task line is underlined while you type, and set when you leave the line. Press what was recognised, or Alt U, to keep it as text. Cells of dates, lengths and repeat rules understand the same words.",
+      },
+      {
+        title: "Several lines, and headings",
+        words:
+          "Select several task lines to mark them as done, place them, give them a day or carry them at once. Headings say what the tasks below them come to, and fold. A template of lines, under Registers, can begin every day by itself.",
+      },
+      {
         title: "The hours",
         words:
           "Drag a line or a task from the tray onto the hours to place it; drag on the empty hours to set time aside. The preview says what the day becomes before you release it. Drop a task on a day at the far left to give it that day.",
@@ -143,6 +153,11 @@ export const helpParts: readonly HelpPart[] = [
         title: "A lens",
         words:
           "A lens is a sentence: which records, grouped by what, sorted by what, shown as a table, list, board, matrix, timeline or chart. Press its underlined parts to change them. “Save as a lens” keeps it.",
+      },
+      {
+        title: "Your own records on the plan",
+        words:
+          "A lens with a date can stand on the calendar: choose it under Plan, Items, with the field that says until when, and the choice that gives each record its dye. In a field’s menu “Means done” says which field ticks its records.",
       },
       {
         title: "Standing orders",
