@@ -64,6 +64,8 @@ export const namedActs: readonly NamedAct[] = [
   room("Help", "/help", "how learn manual formulas"),
   { name: "Set up step by step", also: "start tour first begin", run: () => goTo("/start") },
   { name: "Show the keys", also: "shortcuts keyboard help", key: "?", run: ({ showKeys }) => showKeys() },
+  // After the dialog has closed, so that it is not on the paper.
+  { name: "Print what is shown", also: "paper page plan review", run: () => void setTimeout(() => print(), 50) },
   { name: "Close the open record", also: "sheet side", key: "Esc", run: () => openRecord(undefined) },
 ];
 

@@ -21,6 +21,9 @@ export function ShowPart() {
       <LensLayers />
       <OnItems />
       <Zones />
+      <button className="link mt-2 min-h-6 justify-self-start font-semibold" onClick={() => print()}>
+        Print the plan
+      </button>
     </div>
   );
 }
