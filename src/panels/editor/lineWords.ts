@@ -15,6 +15,8 @@ import { keepWords, typedWords, type Stretch } from "./typedWords";
 /** Asks for what was typed to be read. */
 const readNow = StateEffect.define<null>();
 const soonMilliseconds = 30;
+/** While a word is composed of several keys, lines wait for so long. */
+const composingMilliseconds = 100;
 
 interface LineReader {
   readonly store: Store;
@@ -124,24 +126,31 @@ export function lineWords(reader: LineReader) {
         return true;
       }
 
-      later() {
+      later(milliseconds = 0) {
         clearTimeout(this.#timer);
-        this.#timer = setTimeout(() => this.take(false), 0);
+        this.#timer = setTimeout(() => this.take(false), milliseconds);
+      }
+
+      /** Where the lines begin in which something was typed and the cursor is no more; all of them where the page is left. */
+      #linesLeft(all: boolean): number[] {
+        const { state } = this.view;
+        const { doc, selection } = state;
+        const here = all ? -1 : doc.lineAt(selection.main.head).from;
+        const lines = new Set(state.field(typedWords).map(({ from }) => doc.lineAt(from).from));
+        return [...lines].filter((from) => from !== here);
       }
 
       /** Sets what was understood of the lines that were left; of all of them where the page is left. */
       take(all: boolean) {
         const { view } = this;
-        if (view.composing && !all) return this.later();
-        // New lines get their ids first, which moves what stands behind them.
-        reader.store.settle();
+        if (view.composing && !all) return this.later(composingMilliseconds);
+        // New lines get their ids first, which moves what stands behind them; words that say nothing need none.
+        if (this.#linesLeft(all).some((from) => readLine(view.state, partsAt(view.state, from), reader)))
+          reader.store.settle();
         const { state } = view;
-        const here = all ? undefined : state.doc.lineAt(state.selection.main.head);
-        const lines = new Set(state.field(typedWords).map(({ from }) => state.doc.lineAt(from).from));
-        if (here) lines.delete(here.from);
         const taken: { readonly task: Id; readonly draft: Draft }[] = [];
         const effects: StateEffect<Stretch>[] = [];
-        for (const from of lines) {
+        for (const from of this.#linesLeft(all)) {
           const parts = partsAt(state, from);
           effects.push(keepWords.of({ from: parts.line.from, to: parts.line.to }));
           const draft = readLine(state, parts, reader);
