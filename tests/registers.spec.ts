@@ -226,3 +226,24 @@ test("a CSV with five kinds of bad rows goes in but for those, after a preview, 
   await notice(page).getByRole("button", { name: "Undo" }).click();
   await expect(row).toHaveCount(0);
 });
+
+test("a cell of a date says what words are taken for while they are typed, and takes them", async ({ page }) => {
+  await open(page, { workspace: "demo", path: "/registers/tasks" });
+  await page.getByRole("link", { name: "Permits" }).click();
+  const row = page.locator(".table-row", { hasText: "Abstraction, reach 5" });
+  await row.locator("[data-column-at='3']").click();
+  await page.keyboard.type("next friday");
+  const meaning = page.locator(".cell-meaning");
+  await expect(meaning).toHaveText("Fri 4 Dec");
+  // It stands over the row below, and can be read.
+  const box = (await meaning.boundingBox())!;
+  const onTop = await page.evaluate(
+    ([x, y]) => document.elementFromPoint(x as number, y as number)?.className,
+    [box.x + 8, box.y + box.height - 4],
+  );
+  expect(onTop).toBe("cell-meaning");
+  await page.keyboard.press("Enter");
+  await expect(row.locator("[data-column-at='3']")).toHaveText("Fri 4 Dec");
+  await page.keyboard.press("Control+z");
+  await expect(row.locator("[data-column-at='3']")).toHaveText("Wed 2 Dec");
+});
