@@ -23,5 +23,5 @@ export * from "./setState";
 export * from "./moveDated";
 export * from "./shiftBar";
 export { appendToDay, dayPage, need } from "./shared";
-export * from "./tick";
+export * from "./setDone";
 export * from "./writePage";

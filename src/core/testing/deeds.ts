@@ -125,7 +125,7 @@ const c = commands;
 export const deeds: Readonly<Record<string, Deed>> = {
   takeFromLine: deed(takeFromLine, (h) => ({ task: h.id("task"), draft: h.draft() })),
   placeTasks: deed(placeTasks, (h) => ({ tasks: h.ids("task"), day: h.date(), zone: clock.zone })),
-  tick: deed(c.tick, (h) => ({ ids: [h.id("task", "goal", "row", "note")], done: h.number(2) === 0 })),
+  setDone: deed(c.setDone, (h) => ({ ids: [h.id("task", "goal", "row", "note")], done: h.number(2) === 0 })),
   stretchDated: deed(c.stretchDated, (h) => ({
     id: h.id("task", "goal", "row", "event"),
     field: h.from(["start", "due", "gone"]),

@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, type KeyboardEvent } from "react";
-import { moveDated, tick, usualBlockMinutes } from "@/core/commands";
+import { moveDated, setDone, usualBlockMinutes } from "@/core/commands";
 import type { LayerItem } from "@/core/lens";
 import { isDone, titleOf } from "@/core/register";
 import { addDays } from "@/core/time";
@@ -16,7 +16,7 @@ export function LayerLine({ item: { record, dye, movedBy, first } }: { item: Lay
   const done = useComputed(useCallback((from) => isDone(from, record), [record]));
   const press = (event: KeyboardEvent) => {
     const side = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
-    if (done !== undefined && event.key === " ") act(tick, { ids: [record.id], done: !done });
+    if (done !== undefined && event.key === " ") act(setDone, { ids: [record.id], done: !done });
     else if (side !== undefined && movedBy && !event.altKey)
       act(moveDated, { id: record.id, ...movedBy, to: addDays(first, side) });
     else return;
@@ -38,7 +38,7 @@ export function LayerLine({ item: { record, dye, movedBy, first } }: { item: Lay
       onClick={() => openRecord(record.id)}
       onKeyDown={press}
     >
-      {done !== undefined && <LayerTick done={done} onTick={() => act(tick, { ids: [record.id], done: !done })} />}
+      {done !== undefined && <LayerTick done={done} onTick={() => act(setDone, { ids: [record.id], done: !done })} />}
       {title}
     </button>
   );

@@ -3,7 +3,7 @@ import { useCallback, type KeyboardEvent, type PointerEvent } from "react";
 import type { LayerItem } from "@/core/lens";
 import { isDone, titleOf } from "@/core/register";
 import type { Column } from "@/core/plan";
-import { moveDated, stretchDated, tick, usualBlockMinutes } from "@/core/commands";
+import { moveDated, stretchDated, setDone, usualBlockMinutes } from "@/core/commands";
 import { addDays, addMinutes, clockText, momentAt, rangeText } from "@/core/time";
 import { startDrag, type Dragged } from "@/panels/drag";
 import { LayerTick } from "./LayerTick";
@@ -68,7 +68,7 @@ export function LayerMark({ item, column, minutePixels, leastMinutes }: LayerMar
     const minutes = { ArrowUp: -snapMinutes, ArrowDown: snapMinutes }[event.key] ?? 0;
     if (done !== undefined && event.key === " ") {
       event.preventDefault();
-      act(tick, { ids: [record.id], done: !done });
+      act(setDone, { ids: [record.id], done: !done });
       return;
     }
     if (!movedBy || event.altKey || event.ctrlKey || event.metaKey || (days === 0 && minutes === 0)) return;
@@ -102,7 +102,7 @@ export function LayerMark({ item, column, minutePixels, leastMinutes }: LayerMar
       onKeyDown={press}
       onClick={() => openRecord(record.id)}
     >
-      {done !== undefined && <LayerTick done={done} onTick={() => act(tick, { ids: [record.id], done: !done })} />}
+      {done !== undefined && <LayerTick done={done} onTick={() => act(setDone, { ids: [record.id], done: !done })} />}
       {title}
     </button>
   );

@@ -1,6 +1,6 @@
 "use client";
 import { Suspense, useCallback, useState } from "react";
-import { editRecord, giveDay, tick } from "@/core/commands";
+import { editRecord, giveDay, setDone } from "@/core/commands";
 import { placeTasks } from "@/core/commands/placeTasks";
 import { isUnfinished, type PensumRecord } from "@/core/model";
 import { fieldsOfRecord, isDone } from "@/core/register";
@@ -87,7 +87,7 @@ function SheetActs({ record }: { record: PensumRecord }) {
             type="checkbox"
             className="size-4 accent-[var(--woad)]"
             checked={done}
-            onChange={() => act(tick, { ids: [record.id], done: !done })}
+            onChange={() => act(setDone, { ids: [record.id], done: !done })}
           />
           Done
         </label>

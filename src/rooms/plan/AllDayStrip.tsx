@@ -5,7 +5,7 @@ import {
   giveDay,
   markHabit,
   stretchDated,
-  tick,
+  setDone,
   moveDated,
   setEventTime,
   usualBlockMinutes,
@@ -193,7 +193,7 @@ function StripChip({
     if (event.altKey || event.ctrlKey || event.metaKey) return;
     const side = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
     if (what === "habit" && event.key === " ") mark();
-    else if (isTickable && event.key === " ") act(tick, { ids: [record.id], done: !done });
+    else if (isTickable && event.key === " ") act(setDone, { ids: [record.id], done: !done });
     else if (side !== undefined && movedBy !== undefined && event.shiftKey)
       act(stretchDated, { id: record.id, ...movedBy, to: addDays(dates[last] as DateText, side) });
     else if (side !== undefined && what === "task" && task)
@@ -242,7 +242,7 @@ function StripChip({
           <span className={`size-3 border border-(--dye) ${isMarked ? "bg-(--dye)" : "bg-sheet"}`} />
         </span>
       )}
-      {isTickable && <LayerTick done={done} onTick={() => act(tick, { ids: [record.id], done: !done })} />}
+      {isTickable && <LayerTick done={done} onTick={() => act(setDone, { ids: [record.id], done: !done })} />}
       {words}
     </button>
   );

@@ -1,6 +1,6 @@
 "use client";
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
-import { markHabit, tick } from "@/core/commands";
+import { markHabit, setDone } from "@/core/commands";
 import type { DatedBy, Dye, PensumRecord } from "@/core/model";
 import { weeksOfMonth } from "@/core/plan";
 import { addDays, clockText, dateText, durationText, isMoment, minutesBetween, type DateText } from "@/core/time";
@@ -225,7 +225,7 @@ function MonthEntry({ date, record, what, minute, dye: layerDye, movedBy }: Mont
     if ((habit || isTickable) && event.key === " ") {
       event.preventDefault();
       if (habit) mark();
-      else act(tick, { ids: [record.id], done: !done });
+      else act(setDone, { ids: [record.id], done: !done });
       return;
     }
     const step = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }[event.key];

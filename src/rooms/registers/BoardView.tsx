@@ -8,7 +8,7 @@ import {
   type KeyboardEvent,
   type PointerEvent as ReactPointerEvent,
 } from "react";
-import { tick, type GivenValues } from "@/core/commands";
+import { setDone, type GivenValues } from "@/core/commands";
 import { LayerTick } from "@/panels/layers/LayerTick";
 import type { DatePeriod, Id, PensumRecord } from "@/core/model";
 import { givenValues, periodKey, type Group, type LensDraft, type LensField, type LensView } from "@/core/lens";
@@ -124,7 +124,7 @@ export function BoardView(props: BoardViewProps) {
     else if (event.key === " ") toggle(record.id);
     else if (event.code === "KeyX" && !event.ctrlKey && !event.metaKey && !event.altKey) {
       const done = isDone(writing.values.store, record);
-      if (done !== undefined) act(tick, { ids: [record.id], done: !done });
+      if (done !== undefined) act(setDone, { ids: [record.id], done: !done });
       focusCard(record.id);
     } else if (event.key === "Escape" && chosen.length > 0) onChoose([]);
     else if (event.altKey && (event.key === "ArrowLeft" || event.key === "ArrowRight")) {
@@ -402,7 +402,7 @@ function CardTick({ record }: { record: PensumRecord }) {
   const act = useAct();
   const done = useComputed(useCallback((from) => isDone(from, record), [record]));
   return done === undefined ? null : (
-    <LayerTick done={done} onTick={() => act(tick, { ids: [record.id], done: !done })} />
+    <LayerTick done={done} onTick={() => act(setDone, { ids: [record.id], done: !done })} />
   );
 }
 

@@ -2,7 +2,7 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { Check } from "lucide-react";
 import { useMemo, useReducer, useRef, useState, type KeyboardEvent } from "react";
-import { tick as tickRecords } from "@/core/commands";
+import { setDone } from "@/core/commands";
 import type { PensumRecord } from "@/core/model";
 import { isDone } from "@/core/register";
 import { useAct } from "@/ui/workspaceContext";
@@ -43,7 +43,7 @@ export function ListView({ writing, register, lens, view, onChange, onAdd }: Len
     if (done === undefined) return;
     if (record.id !== cursor.key) setLine(on);
     view.hold(record.id);
-    act(tickRecords, { ids: [record.id], done: !done });
+    act(setDone, { ids: [record.id], done: !done });
     setCursor({ key: record.id, line: on });
   };
   const virtual = useVirtualizer({

@@ -1,7 +1,7 @@
 "use client";
 import { dequal } from "dequal";
 import { useCallback, useState, type ReactNode } from "react";
-import { tick } from "@/core/commands";
+import { setDone } from "@/core/commands";
 import type { Id } from "@/core/model";
 import { isDone, isEditable, textOfCell, type CellGrid, type CellText, type Register } from "@/core/register";
 import { CellEditor, type Step } from "@/panels/fields/CellEditor";
@@ -65,7 +65,7 @@ export function useCellEditing(table: CellEditing) {
     if (!isYesNo && done === undefined) return false;
     hold(record.id);
     if (isYesNo) setCells(register, [{ record, name: of.name, text: of.read(record) === true ? "no" : "yes" }]);
-    else act(tick, { ids: [record.id], done: !done });
+    else act(setDone, { ids: [record.id], done: !done });
     return true;
   };
   const stop = () => setEdited(undefined);

@@ -11,8 +11,8 @@ import { takenOut } from "./shared";
  * Marks records as done, or opens them again: tasks and goals by their state, those of an own register by the field that
  * means it there. @throws Refusal where none of them can be done
  */
-export const tick: Command<{ ids: readonly Id[]; done: boolean }> = {
-  name: "tick",
+export const setDone: Command<{ ids: readonly Id[]; done: boolean }> = {
+  name: "setDone",
   run(tx, { ids, done }) {
     const tasks = ids.filter((id) => takenOut(tx, id)?.kind === "task");
     if (tasks.length > 0 && tasks.length === ids.length)
