@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { defaultSettings, Refusal, type PensumRecord } from "../model";
+import { bareRecord, defaultSettings, Refusal, type PensumRecord } from "../model";
 import { Store } from "../store";
 import { standingClock } from "../time";
 import { moveDated, stretchDated } from "./moveDated";
@@ -78,6 +78,14 @@ describe("a record whose start and end are two fields", () => {
     expect(store.get("row")).toMatchObject({ f_xend: "2026-12-06", f_xuntil: "2026-12-01T12:15" });
     const before = { id: "row", field: "f_xdate", end: "f_xend", to: "2026-11-30" };
     expect(() => store.act(stretchDated, before)).toThrow(/after the start/);
+  });
+
+  test("of an event is stretched by its own end", () => {
+    const event = bareRecord("event", { id: "meeting", title: "Meeting", now });
+    const hours = { start: "2026-12-01T09:30", end: "2026-12-01T10:30" };
+    const store = new Store(new Map([["meeting", { ...event, ...hours }]]), [], standingClock(now, "Europe/Berlin"));
+    store.act(stretchDated, { id: "meeting", field: "start", to: "2026-12-01T12:00" });
+    expect(store.get("meeting")).toMatchObject({ start: "2026-12-01T09:30", end: "2026-12-01T12:00" });
   });
 
   test("gets an end where it had none, and two dates in one field are stretched too", () => {

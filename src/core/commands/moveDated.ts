@@ -39,7 +39,7 @@ export const moveDated: Command<MoveDated> = {
     const moved = movedTo(first, to);
     const shift = (at: unknown) => (isDateOrMoment(at) ? shifted(at, first, moved) : undefined);
     const fields: Record<string, unknown> = { [field]: Array.isArray(value) ? [moved, shift(second)] : moved };
-    const until = end ?? (field === "start" ? "end" : undefined);
+    const until = endField(field, end);
     if (until !== undefined && isDateOrMoment(values[until])) fields[until] = shift(values[until]);
     editFields(tx, record, fields);
     return `Moved “${nameOf(record, tx)}” to ${dateOf(moved)}${isMoment(moved) ? ` at ${clock(moved)}` : ""}`;
@@ -58,7 +58,7 @@ export const stretchDated: Command<MoveDated> = {
     const values = record as unknown as Readonly<Record<string, unknown>>;
     const value = values[field];
     const first: unknown = Array.isArray(value) ? value[0] : value;
-    const name = end ?? (Array.isArray(value) ? field : undefined);
+    const name = Array.isArray(value) ? field : endField(field, end);
     if (!isDateOrMoment(first) || name === undefined)
       throw new Refusal("Nothing says until when this lasts. Choose its end field among the lenses of the plan.");
     const last: unknown = Array.isArray(value) ? value[1] : values[name];
@@ -69,6 +69,11 @@ export const stretchDated: Command<MoveDated> = {
     return `Set the end of “${nameOf(record, tx)}” to ${dateOf(moved)}${isMoment(moved) ? ` at ${clock(moved)}` : ""}`;
   },
 };
+
+/** The field that says until when a record lasts, beside the one that says from when. */
+function endField(field: string, end: string | undefined): string | undefined {
+  return end ?? (field === "start" ? "end" : undefined);
+}
 
 function isDateOrMoment(value: unknown): value is string {
   return typeof value === "string" && (isDate(value) || isMoment(value));

@@ -44,11 +44,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
   const load = useComputed(useCallback((from) => loadOf(from, date, settings, zone), [date, settings, zone]));
   const onDay = useLayerItems(date);
   const beside = useMemo(
-    () =>
-      withoutDoubles(
-        onDay,
-        [...items, ...wholeDay.map((record) => ({ record }))].map(({ record }) => record),
-      ),
+    () => withoutDoubles(onDay, [...items.map(({ record }) => record), ...wholeDay]),
     [onDay, items, wholeDay],
   );
   const [layered, marked] = useMemo(
@@ -235,7 +231,6 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
               />
             ))}
             <Suspense>
-              {" "}
               {marked.map((item) => (
                 <LayerMark
                   key={`${layerKey(item.layer)} ${item.record.id}`}

@@ -41,7 +41,7 @@ function TitleField({ title, onTake }: { title: string; onTake: (words: string) 
   const [typed, setTyped] = useState<string>();
   const take = () => {
     const words = typed?.replace(/\s+/g, " ").trim();
-    if (words !== undefined && words !== title && words !== "") onTake(words);
+    if (words !== undefined && words !== title) onTake(words);
     setTyped(undefined);
   };
   return (

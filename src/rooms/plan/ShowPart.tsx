@@ -240,7 +240,9 @@ interface LayerDetailsProps {
 
 /** Until when the records of a layer last, and by which of their fields each is dyed. */
 function LayerDetails({ fields, layer, onChange }: LayerDetailsProps) {
-  const ends = fields.filter(({ type, name }) => dateTypes.has(type) && name !== layer.field);
+  // Start and end are of one sort: both days, or both with a time. What is computed has no end of its own.
+  const starts = fields.find(({ name }) => name === layer.field)?.type;
+  const ends = fields.filter(({ type, name }) => dateTypes.has(type) && type === starts && name !== layer.field);
   const dyed = fields.filter(
     ({ type, many }) => type === "choice" || type === "level" || type === "theme" || (type === "link" && !many),
   );
