@@ -25,6 +25,7 @@ export * from "./pull";
 export * from "./range";
 export * from "./reviews";
 export * from "./reasons";
+export * from "./sectionSum";
 export * from "./series";
 export * from "./sittings";
 export * from "./strand";

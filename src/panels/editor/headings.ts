@@ -17,9 +17,9 @@ import {
   type EditorView,
   type ViewUpdate,
 } from "@codemirror/view";
-import { isUnfinished, type Id } from "@/core/model";
+import type { Id } from "@/core/model";
+import { sectionSum } from "@/core/plan";
 import type { Store } from "@/core/store";
-import { counted, durationText } from "@/core/time";
 import { followTopics } from "./followTopics";
 import { deviceChoice } from "@/ui/deviceChoice";
 
@@ -48,20 +48,9 @@ export function sectionsOf(state: EditorState): Section[] {
   return sections;
 }
 
-/** What the tasks below a heading come to: "2 of 5 tasks done, 3 h 15 left"; empty where there are none. */
-export function sumBelow(text: string, store: Pick<Store, "find" | "lengthOf">): string {
-  let [all, done, minutes] = [0, 0, 0];
-  for (const [, id] of text.matchAll(/^[ \t]*-[ \t]+\[[ xX]\][^\n]*\{#([\w-]+)[^{}\n]*\}[ \t]*$/gm)) {
-    const task = store.find("task", id);
-    if (!task || task.state === "dropped") continue;
-    all++;
-    if (isUnfinished(task.state)) minutes += store.lengthOf(task) ?? 0;
-    else done++;
-  }
-  if (all === 0) return "";
-  const tasks = done > 0 ? `${done} of ${counted(all, "task")} done` : counted(all, "task");
-  return minutes > 0 ? `${tasks}, ${durationText(minutes)} left` : tasks;
-}
+/** The ids of the task lines of a text. */
+const taskIds = (text: string): string[] =>
+  [...text.matchAll(/^[ \t]*-[ \t]+\[[ xX]\][^\n]*\{#([\w-]+)[^{}\n]*\}[ \t]*$/gm)].map(([, id]) => id as string);
 
 /** The headings that are folded on this device, page by page. */
 const folds = deviceChoice<{ readonly pages: Readonly<Record<Id, readonly string[]>> }>(
@@ -160,7 +149,7 @@ export function headings({ store, id, follows }: { store: Store; id: Id; follows
       constructor(view: EditorView) {
         this.#tree = syntaxTree(view.state);
         this.decorations = this.#draw(view.state);
-        const topics = [id, ...(follows ? [`linesByPage:${id}`] : [])];
+        const topics = [id, ...(follows ? [`linesByPage:${id}`, "kind:work"] : [])];
         this.#stop = followTopics(view, store, topics, recordsChanged);
         const remembered = folds.read().pages[id];
         if (remembered)
@@ -195,7 +184,7 @@ export function headings({ store, id, follows }: { store: Store; id: Id; follows
         const ranges: Range<Decoration>[] = [];
         for (const { lineFrom, lineTo, to, title } of sectionsOf(state)) {
           if (to <= lineTo) continue;
-          const sum = follows ? sumBelow(state.sliceDoc(lineTo, to), store) : "";
+          const sum = follows ? sectionSum(store, taskIds(state.sliceDoc(lineTo, to)), store.clock.now()) : "";
           const widget = new SumAndFold(sum, title, foldedAt(state, lineTo) !== undefined);
           ranges.push(Decoration.widget({ widget, side: -1 }).range(lineFrom));
         }
