@@ -11,10 +11,12 @@ import { giveDay, setState, usualBlockMinutes } from "@/core/commands";
 import type { Task } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { reasonsOf } from "@/core/plan";
+import { dyeOf } from "@/core/things";
 import { estimateText, type DateText } from "@/core/time";
 import { startDrag } from "@/panels/drag";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { PullStrand } from "./PullStrand";
 import { usePlacing } from "./placing";
 import { late } from "@/ui/late";
 
@@ -41,6 +43,7 @@ export const TrayRow = memo(function TrayRow({ task, first, today, pull, restMin
   const reasons = reasonsOf(task, store.clock.now(), settings, style);
   const title = plainTitle(task.title);
   const counted = useComputed(useCallback((from) => from.lengthOf(task), [task]));
+  const dye = useComputed(useCallback((from) => dyeOf(task, from), [task]));
   const length = lengthWords(task.estimateMinutes, counted, restMinutes);
   const dragged = {
     kind: "task",
@@ -74,11 +77,7 @@ export const TrayRow = memo(function TrayRow({ task, first, today, pull, restMin
         onClick={() => openRecord(task.id)}
         onKeyDown={press}
       >
-        {pull !== undefined && (
-          <b className="font-[650] text-woad" title="Pull">
-            {pull}
-          </b>
-        )}
+        {pull !== undefined && <PullStrand points={pull} dye={dye} />}
         <span className="min-w-0 break-words">{title}</span>
         <span className="text-small whitespace-nowrap text-ink-2">{length}</span>
         {reasons.length > 0 && (

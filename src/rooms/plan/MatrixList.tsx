@@ -1,5 +1,6 @@
 "use client";
 import { estimateText, durationText, type DateText } from "@/core/time";
+import { PullStrand } from "@/panels/hours/PullStrand";
 import { openRecord } from "@/ui/navigation";
 import { relativeMomentText } from "@/core/time";
 import { useTimeStyle } from "@/ui/workspaceContext";
@@ -34,12 +35,14 @@ export function MatrixList({ cards, quadrants, urgentDays, middle, today }: Matr
               .map(({ task, title, pull, dye, minutes: own }) => (
                 <li key={task.id} className="border-b border-hairline">
                   <button
-                    className="grid min-h-8 w-full grid-cols-[32px_14px_1fr_auto] items-baseline gap-x-2 py-1 text-left hover:bg-sunk"
+                    className="grid min-h-8 w-full grid-cols-[26px_1fr_auto] items-baseline gap-x-2 py-1 text-left hover:bg-sunk"
                     onClick={() => openRecord(task.id)}
                   >
-                    <b className="font-[650] text-woad">{pull.points}</b>
-                    <i className="diamond self-center" data-dye={dye} />
-                    <span className="min-w-0 truncate">{title}</span>
+                    <PullStrand points={pull.points} dye={dye} />
+                    <span className="min-w-0 truncate">
+                      {title}
+                      <span className="sr-only">, pull {pull.points}</span>
+                    </span>
                     <span className="text-small text-ink-2">
                       {[
                         task.due ? `due ${relativeMomentText(task.due, today, style)}` : "",
