@@ -155,6 +155,11 @@ test("at phone width nothing runs over the side, and every part of the day can b
     await expect(page.locator(".plan-head")).toBeVisible();
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   }
+  // The matrix is a list there, which takes the whole width, and has no tray to be switched to.
+  const list = page.locator(".plan-main ul li button").first();
+  await page.goto("/plan/matrix");
+  expect((await list.boundingBox())!.width).toBeGreaterThan(300);
+  await expect(page.getByRole("tab", { name: "Not placed" })).toHaveCount(0);
   await page.goto("/");
   await page.getByRole("tab", { name: "Not placed" }).click();
   await page.locator("[data-tray]").first().click();

@@ -11,6 +11,7 @@ import { footPixels, MatrixFrame } from "@/panels/matrix/MatrixFrame";
 import { useSize } from "@/ui/useSize";
 import { useAct, useSettings, useTimeStyle } from "@/ui/workspaceContext";
 import { cardWidth, quadrantsOf, useMatrixCards, type MatrixCard } from "./matrixCards";
+import { usePhone } from "@/ui/usePhone";
 import { MatrixList } from "./MatrixList";
 import { axisMarks, daysAt, shareOf } from "./matrixScale";
 import { PullPanel } from "./PullPanel";
@@ -26,9 +27,12 @@ export function MatrixView({ today, sideOpen }: { today: DateText; sideOpen: boo
   const style = useTimeStyle();
   const act = useAct();
   const [view, change] = usePlanView();
+  // A phone has no room for a field of two axes, nor for a panel beside it.
+  const isPhone = usePhone();
+  const asList = isPhone || view.asList;
   const cards = useMatrixCards(today, view.matrixTasks, view.across);
   const field = useRef<HTMLDivElement>(null);
-  const whole = useSize(field, { width: 834, height: 634 }, view.asList);
+  const whole = useSize(field, { width: 834, height: 634 }, asList);
   const size = useMemo(() => ({ width: whole.width - sidePixels, height: whole.height - footPixels }), [whole]);
   const [chosen, setChosen] = useState<ReadonlySet<Id>>(new Set());
   const { priorities } = settings;
@@ -93,11 +97,11 @@ export function MatrixView({ today, sideOpen }: { today: DateText; sideOpen: boo
       onNone={() => setChosen(new Set())}
     />
   );
-  if (view.asList)
+  if (asList)
     return (
       <div className="flex min-h-0 flex-1">
         <MatrixList cards={cards} quadrants={quadrants} urgentDays={view.urgentDays} middle={middle} today={today} />
-        {panel}
+        {!isPhone && panel}
       </div>
     );
   return (

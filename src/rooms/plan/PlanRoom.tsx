@@ -48,7 +48,9 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
     if (next) setPane("Plan");
   }, []);
   const isPhone = usePhone();
-  const swipe = useSwipe((by) => isPhone && setPane((shown) => paneBeside(panes, shown, by)));
+  const swipe = useSwipe(
+    (by) => isPhone && place.look === "calendar" && setPane((shown) => paneBeside(panes, shown, by)),
+  );
   const placingState = useMemo(() => ({ placing, place: begin }), [placing, begin]);
   const date = place.date ?? today;
   const [theme, show] = useState<Id>();
@@ -58,8 +60,8 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
     <PlacingContext.Provider value={placingState}>
       <WithLayers reads={isCalendar}>
         <TrayThemeContext.Provider value={trayTheme}>
-          <div className="today plan flex min-w-0 flex-1" data-phone-pane={pane} {...swipe}>
-            <PhoneTabs label="Parts of the plan" panes={panes} shown={pane} onShow={setPane} />
+          <div className="today plan flex min-w-0 flex-1" data-phone-pane={isCalendar ? pane : "Plan"} {...swipe}>
+            {isCalendar && <PhoneTabs label="Parts of the plan" panes={panes} shown={pane} onShow={setPane} />}
             <main data-pane="plan" className="plan-main flex min-w-0 flex-1 flex-col bg-sheet">
               <PlanHead place={place} date={date} today={today} />
               {isCalendar && typeof place.span === "number" && (
@@ -203,6 +205,7 @@ function TimelineParts({ place, date, today }: RangeProps) {
 }
 
 function MatrixParts() {
+  const isPhone = usePhone();
   const [view, change] = usePlanView();
   return (
     <>
@@ -232,18 +235,20 @@ function MatrixParts() {
           onPick={(matrixTasks) => change({ matrixTasks })}
         />
       </span>
-      <span className="text-ink-2">
-        As{" "}
-        <OnePart
-          label="Shown as"
-          value={view.asList ? "list" : "field"}
-          options={[
-            ["field", "a matrix"],
-            ["list", "a list"],
-          ]}
-          onPick={(form) => change({ asList: form === "list" })}
-        />
-      </span>
+      {!isPhone && (
+        <span className="text-ink-2">
+          As{" "}
+          <OnePart
+            label="Shown as"
+            value={view.asList ? "list" : "field"}
+            options={[
+              ["field", "a matrix"],
+              ["list", "a list"],
+            ]}
+            onPick={(form) => change({ asList: form === "list" })}
+          />
+        </span>
+      )}
     </>
   );
 }
