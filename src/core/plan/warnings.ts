@@ -1,6 +1,6 @@
 import type { Block, Event, Id, PensumRecord, Settings } from "../model";
 import type { Store } from "../store";
-import { addDays, dateOf, isMoment, type DateText } from "../time";
+import { addDays, dateOf, type DateText } from "../time";
 import { doubleBookings, type DoubleBooking } from "./conflicts";
 import { dayItems, isWork, type DayItem } from "./dayItems";
 import type { Gap } from "./freeTime";
@@ -67,7 +67,8 @@ export function datesAhead(reads: Pick<Store, "list">, from: DateText, days: num
   const later = new Set<DateText>();
   for (const kind of ["event", "block"] as const)
     for (const { start } of reads.list("kind", kind) as readonly (Event | Block)[])
-      if (start.slice(0, 10) > last && isMoment(start)) later.add(dateOf(start));
+      // What is longer than its date has a time; of thousands each is only looked at.
+      if (start > last && start.length > last.length && !start.startsWith(last)) later.add(dateOf(start));
   return [...near, ...[...later].sort().slice(0, mostLaterDays)];
 }
 

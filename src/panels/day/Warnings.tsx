@@ -17,7 +17,7 @@ import {
 } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { goTo, openRecord, planAddress } from "@/ui/navigation";
-import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useComputedSoon, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 const daysLooked = 14;
 
@@ -26,7 +26,7 @@ export function Warnings({ today }: { today: DateText }) {
   const settings = useSettings();
   const { zone } = useStore().clock;
   const [open, setOpen] = useState(false);
-  const found = useComputed(
+  const found = useComputedSoon(
     useCallback(
       (from) => warningsOn(from, datesAhead(from, today, daysLooked), settings, zone),
       [today, settings, zone],
