@@ -7,7 +7,7 @@ export default defineConfig({
   expect: { timeout: 12_000 },
   workers: 1,
   fullyParallel: false,
-  retries: 0,
+  retries: 1,
   reporter: [["list"], ["json", { outputFile: "test-results/report.json" }]],
   use: {
     screenshot: "only-on-failure",

@@ -82,8 +82,13 @@ if (built) {
   app.stop();
   const stats = report("report.json")?.stats;
   passed += stats?.expected ?? 0;
-  failed += (stats?.unexpected ?? 0) + (stats?.flaky ?? 0);
+  failed += stats?.unexpected ?? 0;
   if (!ran && !stats?.unexpected) failed++;
+  // A machine that stands still for seconds fails a test now and then. One that passes the second time is still said.
+  if (stats?.flaky) {
+    passed += stats.flaky;
+    console.log(`\n${stats.flaky} passed only the second time: see "flaky" above`);
+  }
 }
 
 console.log(`\n${passed} passed, ${failed} failed`);

@@ -23,6 +23,7 @@ export function useLongWork<Door>(makeWorker: () => Worker) {
     const worker = makeWorker();
     const door = wrap<Door>(worker);
     let stopped = false;
+    let over = false;
     const stop = () => {
       stopped = true;
       worker.terminate();
@@ -36,8 +37,10 @@ export function useLongWork<Door>(makeWorker: () => Worker) {
     });
     died.catch(() => {});
     try {
-      const progress = (share: number) => !stopped && setStage({ at: "working", what, share, stop });
+      // It comes through a port of its own, and so may come after the result.
+      const progress = (share: number) => !stopped && !over && setStage({ at: "working", what, share, stop });
       const result = await Promise.race([work(door, progress), died]);
+      over = true;
       if (keep && !stopped) {
         kept = true;
         keep(worker, door);
@@ -45,6 +48,7 @@ export function useLongWork<Door>(makeWorker: () => Worker) {
       setStage((known) => (known.at === "working" ? { at: "idle" } : known));
       return result;
     } catch (error) {
+      over = true;
       if (!stopped)
         say(`${what} failed (${error instanceof Error ? error.message : String(error)}). Nothing was changed.`, true);
       return undefined;
@@ -63,6 +67,7 @@ export function useLongWork<Door>(makeWorker: () => Worker) {
       );
       return false;
     }
+    if (workspace.journal.saving.kind === "saving") say("Waiting for your latest changes to be saved");
     await workspace.journal.durable();
     return true;
   };
