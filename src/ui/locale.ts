@@ -28,3 +28,12 @@ export const dayFirst = remembered((language) => {
   const parts = new Intl.DateTimeFormat(language).formatToParts(new Date(2026, 10, 24));
   return parts.findIndex(({ type }) => type === "day") < parts.findIndex(({ type }) => type === "month");
 });
+
+/**
+ * The locale in which dates and numbers are written: the language of the interface, as it is written where this person
+ * lives, so that no name of a day stands in another language than the words around it.
+ */
+export const writingLocale = remembered((language) => {
+  const { language: tongue, region } = new Intl.Locale(language).maximize();
+  return tongue === "en" ? language : `en-${region ?? "GB"}`;
+});

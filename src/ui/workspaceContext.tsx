@@ -6,7 +6,7 @@ import { Tracked, type Command, type IndexName, type Saving, type Store } from "
 import type { TimeStyle } from "@/core/time";
 import { settingsOf, type Workspace } from "@/data/workspace";
 import { notify } from "./notices";
-import { localeFirstWeekday, localeHour12 } from "./locale";
+import { localeFirstWeekday, localeHour12, writingLocale } from "./locale";
 
 export const WorkspaceContext = createContext<Workspace | undefined>(undefined);
 
@@ -106,7 +106,7 @@ export function useSettings(): Settings {
 /** How dates and times are written for this person. */
 export function useTimeStyle(): TimeStyle {
   const { hour12 } = useSettings();
-  return useMemo(() => ({ locale: navigator.language, hour12: hour12 ?? localeHour12() }), [hour12]);
+  return useMemo(() => ({ locale: writingLocale(), hour12: hour12 ?? localeHour12() }), [hour12]);
 }
 
 /** The first day of the week, 1 for Monday to 7 for Sunday. */

@@ -9,6 +9,7 @@ import {
   minuteOf,
   minuteOfParts,
   momentAt,
+  rangeText,
   startOfWeek,
   type DateText,
   type MomentText,
@@ -68,7 +69,7 @@ export function* dateParts(
     for (const lead of readable.matchAll(shape)) {
       if (what === "until" && !repeats) continue;
       const at = lead.index + lead[0].length;
-      const [date] = datesIn(readable.slice(at, at + longestDate), context);
+      const [date] = datesIn(readable.slice(at, at + longestDate), context, true);
       if (date?.from !== 0 || !date.day) continue;
       const span = { from: lead.index, to: at + date.to };
       if (what === "due") yield { ...span, ...duePart(date.day, date.minute, style) };
@@ -110,11 +111,14 @@ export const countsBefore =
 const bareHours = /^\d{1,2}(?:\s?(?:-|–|—|to|until)\s?\d{1,2})?$/i;
 const bareHour = /(?:^|\s)\d{1,2}(?:\s+o['’]?clock)?$/i;
 
-/** The days and times that stand in a text, in order. */
-function* datesIn(text: string, context: CaptureContext): Generator<ReadDate> {
+/**
+ * The days and times that stand in a text, in order.
+ * @param isLed whether the words before the text say that a date follows
+ */
+function* datesIn(text: string, context: CaptureContext, isLed = false): Generator<ReadDate> {
   const { now, style } = context;
   const today = dateOf(now);
-  const near = nearDays(text, context);
+  const near = [...nearDays(text, context), ...dottedDays(text, now, isLed)];
   yield* near;
   let readable = text;
   for (const { from, to } of near) readable = readable.slice(0, from) + "·".repeat(to - from) + readable.slice(to);
@@ -145,6 +149,28 @@ function* datesIn(text: string, context: CaptureContext): Generator<ReadDate> {
 
 const nearShape =
   /(?<![\p{L}\d])(?:(?<after>(?:the\s+)?day\s+after\s+tomorrow)|next\s+(?<unit>week|month))(?!\p{L})/giu;
+
+/** A day of a month with dots, day first wherever it is written so: "1.12.2026"; behind "due" or "on" also "1.12.". */
+const dottedShape = /(?<![\d.,:/-])(\d{1,2})\.\s?(\d{1,2})\.(?:\s?(\d{4}|\d{2}))?(?![\d.,]|\p{L})/gu;
+
+function* dottedDays(text: string, now: MomentText, isLed: boolean): Generator<ReadDate> {
+  for (const { 0: words, 1: day, 2: month, 3: year, index } of text.matchAll(dottedShape)) {
+    const before = text.slice(0, index);
+    if (year?.length !== 4 && !(isLed && index === 0) && !/\b(?:on|from)\s+$/i.test(before)) continue;
+    const today = dateOf(now);
+    const inYear = (number: number) => dateFromParts(number, Number(month), Number(day));
+    const thisYear = Number(today.slice(0, 4));
+    const near = inYear(thisYear);
+    const date = year
+      ? inYear(year.length === 2 ? 2000 + Number(year) : Number(year))
+      : near && near >= today
+        ? near
+        : inYear(thisYear + 1);
+    if (!date) continue;
+    const span = { from: index, to: index + words.trimEnd().length };
+    yield { ...span, day: date, hasDay: true, minute: undefined, endMinute: undefined };
+  }
+}
 
 /** "the day after tomorrow", "next week": its first day, "next month": its first. */
 function nearDays(text: string, { now, firstWeekday = 1 }: CaptureContext): ReadDate[] {
@@ -220,7 +246,7 @@ function dayPart(
   style: TimeStyle,
 ) {
   const clock =
-    minute === undefined ? "" : ` ${clockText(minute, style)}${endMinute ? ` to ${clockText(endMinute, style)}` : ""}`;
+    minute === undefined ? "" : ` ${endMinute ? rangeText(minute, endMinute, style) : clockText(minute, style)}`;
   return {
     what: (minute === undefined ? "day" : "time") as PartKind,
     fills: [...(day ? ["day" as const] : []), ...(minute === undefined ? [] : ["time" as const])],

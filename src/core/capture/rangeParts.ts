@@ -1,6 +1,6 @@
 import { readTimeRange, type TimeRange } from "../page";
 import { countsBefore } from "./dateParts";
-import { clockText, minuteOfParts } from "../time";
+import { minuteOfParts, rangeText } from "../time";
 import { prefixLength, type CaptureContext, type Found } from "./found";
 
 /** Stretches of clock time in a line: "9:30-10:15", "from 2 to 3 pm", "Friday 14-15". */
@@ -13,7 +13,7 @@ export function* rangeParts(text: string, { style }: CaptureContext): Generator<
     if (!range) continue;
     const from = found.index - prefixLength(text, found.index, /\b(?:from|at)\s+$/i);
     const to = found.index + range.length;
-    const meaning = `${clockText(range.startMinute, style)} to ${clockText(range.endMinute, style)}`;
+    const meaning = rangeText(range.startMinute, range.endMinute, style);
     yield {
       what: "time",
       fills: ["time"],

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { readOutline, type Outline } from "./outline";
+import { rangeText } from "../time";
 import { readTimeRange, writeTimeRange } from "./timeRange";
 import { plainTitle, tagsIn, mentionsIn } from "./references";
 
@@ -111,6 +112,11 @@ describe("a stretch of time at the beginning of a line", () => {
       fc.property(fc.nat(1439), fc.integer({ min: 1, max: 700 }), (startMinute, minutes) => {
         const endMinute = startMinute + minutes;
         expect(readTimeRange(writeTimeRange(startMinute, endMinute))).toMatchObject({ startMinute, endMinute });
+        for (const hour12 of [true, false])
+          expect(readTimeRange(rangeText(startMinute, endMinute, { locale: "en", hour12 }))).toMatchObject({
+            startMinute,
+            endMinute,
+          });
       }),
     );
   });

@@ -32,7 +32,7 @@ export function readTimeRange(text: string): TimeRange | undefined {
   const startMinute = minuteOfParts(
     Number(h1),
     Number(m1 ?? 0),
-    half1 ?? (half2 && Number(h1) <= Number(h2) ? half2 : half1),
+    half1 ?? (Number(h1) % 12 <= Number(h2) % 12 ? half2 : undefined),
   );
   if (startMinute === undefined || endMinute === undefined || startMinute >= minutesPerDay) return undefined;
   if (endMinute > startMinute) return { startMinute, endMinute, length: whole.length };

@@ -14,7 +14,7 @@ import {
 } from "./dates";
 import { durationText, estimateText, parseDuration } from "./durations";
 import { addMinutes, clockChange, elapsedMinutes, isMoment, minutesBetween, momentAt, moveZone } from "./moments";
-import { clockText, dateText, rangeText, relativeDateText, relativeMomentText } from "./wording";
+import { bareClockText, clockText, dateText, rangeText, relativeDateText, relativeMomentText } from "./wording";
 
 const date = fc.integer({ min: -300_000, max: 900_000 }).map(dateOfDayNumber);
 const moment = fc.tuple(date, fc.nat(1439)).map(([day, minute]) => momentAt(day, minute));
@@ -138,6 +138,16 @@ describe("times in words", () => {
       "11:59 pm",
     ]);
     expect(rangeText(615, 705, british)).toBe("10:15 to 11:45");
+    const said = (start: number, end: number) => rangeText(start, end, american);
+    expect([said(615, 705), said(690, 750), said(15, 90), said(720, 780), said(1380, 1440), said(1410, 1530)]).toEqual([
+      "10:15 to 11:45 am",
+      "11:30 am to 12:30 pm",
+      "12:15 to 1:30 am",
+      "12:00 to 1:00 pm",
+      "11:00 pm to 12:00 am",
+      "11:30 pm to 1:30 am",
+    ]);
+    expect([570, 780].map((minute) => bareClockText(minute, american))).toEqual(["9:30", "1:00"]);
   });
   test("are read back as clock times", () => {
     fc.assert(

@@ -16,9 +16,17 @@ export function clockText(minute: number, style: TimeStyle): string {
   return `${hours % 12 === 0 ? 12 : hours % 12}:${minutes} ${hours < 12 ? "am" : "pm"}`;
 }
 
-/** A stretch of one day: `10:15 to 11:45`. */
+/** A clock time without its half of the day, beside hours that say theirs: `9:30`. */
+export function bareClockText(minute: number, style: TimeStyle): string {
+  return clockText(minute, style).split(" ")[0] as string;
+}
+
+/** A stretch of one day: `10:15 to 11:45`; on a 12-hour clock the half of the day is said once where it is one. */
 export function rangeText(startMinute: number, endMinute: number, style: TimeStyle): string {
-  return `${clockText(startMinute, style)} to ${clockText(endMinute, style)}`;
+  const start = clockText(startMinute, style);
+  const end = clockText(endMinute, style);
+  const isOneHalf = style.hour12 && endMinute > startMinute && start.slice(-3) === end.slice(-3) && endMinute < 1440;
+  return `${isOneHalf ? start.slice(0, -3) : start} to ${end}`;
 }
 
 type DateLook = "full" | "weekday" | "dayName" | "short" | "dayMonth" | "day" | "month";

@@ -46,7 +46,7 @@ export function DayLog({ date }: { date: DateText }) {
     focusSoon(() => line.current?.querySelector<HTMLElement>("input"));
   };
   return (
-    <section aria-label="Log" className="mb-4">
+    <section aria-label="Log" className={`mb-4 ${style.hour12 ? "day-log-halves" : ""}`}>
       <h2 className="mb-1 flex items-baseline gap-2 font-words text-[19px] leading-7 font-semibold">
         Log
         {worked.workedMinutes > 0 && (

@@ -263,9 +263,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
               style={{ top: cursor * minutePixels }}
             />
           )}
-          {nowMinute !== undefined && (
-            <NowLine minute={nowMinute} text={clockText(nowMinute, style)} top={nowMinute * minutePixels} />
-          )}
+          {nowMinute !== undefined && <NowLine minute={nowMinute} style={style} top={nowMinute * minutePixels} />}
         </div>
       </div>
     </section>

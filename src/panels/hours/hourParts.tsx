@@ -2,7 +2,7 @@
 import { dyeOf } from "@/core/things";
 import { useSyncExternalStore } from "react";
 import type { Event } from "@/core/model";
-import type { DateText, WorkingDay } from "@/core/time";
+import { bareClockText, clockText, type DateText, type TimeStyle, type WorkingDay } from "@/core/time";
 import { openRecord } from "@/ui/navigation";
 import { useStore } from "@/ui/workspaceContext";
 
@@ -44,12 +44,12 @@ export function Outside({ hours, minutePixels }: { hours: WorkingDay | null; min
 /** Where the present is. */
 export function NowLine({
   minute,
-  text,
+  style,
   top,
   bare = false,
 }: {
   minute: number;
-  text: string;
+  style: TimeStyle;
   top: number;
   /** Without the time, which then stands elsewhere. */
   bare?: boolean;
@@ -57,12 +57,12 @@ export function NowLine({
   return (
     <div
       role="img"
-      aria-label={`Now, ${text}`}
+      aria-label={`Now, ${clockText(minute, style)}`}
       data-now={minute}
       className="pointer-events-none absolute inset-x-0 z-10 border-t-[1.5px] border-madder"
       style={{ top }}
     >
-      {!bare && <NowTime text={text} />}
+      {!bare && <NowTime text={bareClockText(minute, style)} />}
     </div>
   );
 }

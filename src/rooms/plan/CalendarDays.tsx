@@ -4,6 +4,7 @@ import { usualBlockMinutes } from "@/core/commands";
 import { daysFrom, loadOf, isOver } from "@/core/plan";
 import {
   addDays,
+  bareClockText,
   clockText,
   dateText,
   durationText,
@@ -176,7 +177,7 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
             ))}
             {dates.includes(today) && (
               <span className="absolute right-0 h-0 w-[43px]" style={{ top: minuteOf(now) * minutePixels }}>
-                <NowTime text={clockText(minuteOf(now), style)} />
+                <NowTime text={bareClockText(minuteOf(now), style)} />
               </span>
             )}
           </div>

@@ -4,7 +4,7 @@ import { memo, useCallback, useMemo, type RefObject } from "react";
 import type { PatternHours } from "@/core/model";
 import { usualBlockMinutes } from "@/core/commands";
 import { columnsOf, namedItems, doubleBookings, patternHours, patternOf, themeReader } from "@/core/plan";
-import { clockText, rangeText, workingDay, type DateText } from "@/core/time";
+import { rangeText, workingDay, type DateText } from "@/core/time";
 import { DrawForm } from "@/panels/hours/DrawForm";
 import { GhostBlock, NowLine, Outside } from "@/panels/hours/hourParts";
 import { HourItem } from "@/panels/hours/HourItem";
@@ -160,7 +160,7 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
           style={{ top: cursor * minutePixels }}
         />
       )}
-      {now !== undefined && <NowLine bare minute={now} text={clockText(now, style)} top={now * minutePixels} />}
+      {now !== undefined && <NowLine bare minute={now} style={style} top={now * minutePixels} />}
     </div>
   );
 });
