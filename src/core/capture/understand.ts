@@ -272,7 +272,7 @@ function* namedParts(text: string, context: CaptureContext): Generator<Found> {
           yield {
             ...span,
             what: "tag",
-            meaning: `tag ${name}`,
+            meaning: name,
             apply: (draft) => void (draft.tags = [...new Set([...draft.tags, name])]),
           };
         else

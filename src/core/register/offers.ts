@@ -88,14 +88,15 @@ export function offersHeld({ store, priorities }: Offering, field: Field, cell: 
   }));
 }
 
+/** The tags that some task or note has. */
+export function knownTags(store: Pick<Offering["store"], "list">): ReadonlySet<string> {
+  const tagged = [...store.list("kind", "task"), ...store.list("kind", "note")];
+  return new Set(tagged.flatMap((record) => ("tags" in record ? record.tags : [])));
+}
+
 function fixedOffers({ store, priorities }: Offering, field: Field): Offer[] | undefined {
   if (field.type === "dye") return dyes.map((dye) => ({ id: dye, title: dye }));
-  if (field.type === "tags") {
-    const tags = [...store.list("kind", "task"), ...store.list("kind", "note")].flatMap((record) =>
-      "tags" in record ? record.tags : [],
-    );
-    return [...new Set(tags)].sort().map((tag) => ({ id: tag, title: tag }));
-  }
+  if (field.type === "tags") return [...knownTags(store)].sort().map((tag) => ({ id: tag, title: tag }));
   const type = cellType(field);
   return type === "option" || type === "options" ? [...optionsOf(field, priorities)] : undefined;
 }

@@ -1,7 +1,7 @@
 import { createRef } from "react";
 import { fireEvent, waitFor, within } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
-import { bareRecord, defaultSettings, type PensumRecord, type Task } from "@/core/model";
+import { bareRecord, defaultSettings, dyes, type PensumRecord, type Task } from "@/core/model";
 import { currentNotice } from "@/ui/notices";
 import { draw, now, today } from "@/ui/testing/screen";
 import { CaptureField } from "./CaptureField";
@@ -49,6 +49,31 @@ describe("the field at the top", () => {
     screen.undo();
     expect(made(screen)).toHaveLength(0);
     expect(made(screen, "block")).toHaveLength(0);
+  });
+
+  it("makes a theme of a tag that nothing has yet, and takes it at once", async () => {
+    const screen = await drawn();
+    await type(screen, "Oil the hinges #roof-repairs");
+    expect(understood(screen)).toEqual(["Tagroof-repairs"]);
+    await screen.user.click(screen.getByRole("button", { name: "Make it a theme" }));
+    await waitFor(() => expect(understood(screen)).toEqual(["ThemeRoof repairs"]));
+    expect(screen.queryByRole("button", { name: "Make it a theme" })).toBeNull();
+    expect(document.activeElement).toBe(field(screen));
+    const [theme] = made(screen, "theme").filter(({ title }) => title === "Roof repairs");
+    // The first dye that the theme which was there does not have.
+    expect(theme).toMatchObject({ dye: dyes.find((dye) => dye !== survey.dye) });
+    await screen.user.keyboard("{Enter}");
+    await waitFor(() => expect(made(screen)).toHaveLength(1));
+    expect(made(screen)[0]).toMatchObject({ title: "Oil the hinges", theme: theme!.id, tags: [] });
+  });
+
+  it("asks of a tag that something has no more", async () => {
+    const screen = await drawn();
+    await type(screen, "Oil the hinges #roof-repairs");
+    await screen.user.keyboard("{Enter}");
+    await type(screen, "Paint the door #roof-repairs");
+    expect(understood(screen)).toEqual(["Tagroof-repairs"]);
+    expect(screen.queryByRole("button", { name: "Make it a theme" })).toBeNull();
   });
 
   it("keeps as words what is refused, and loses none of them", async () => {

@@ -12,7 +12,7 @@ import {
 } from "react";
 import type { Draft } from "@/core/capture";
 import { isBare } from "@/core/capture/draft";
-import { capture } from "@/core/commands";
+import { capture, makeThemeOfTag } from "@/core/commands";
 import { dayPageId } from "@/core/model";
 import { dateOf, dateText, type MomentText } from "@/core/time";
 import { useCaptureContext } from "@/panels/useCaptureContext";
@@ -20,7 +20,7 @@ import { lastHeadingOn } from "@/panels/editor/lastHeading";
 import { handedWords } from "@/ui/handed";
 import { notify } from "@/ui/notices";
 import { bareGoes } from "./bareGoes";
-import { useAct, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useList, useTimeStyle } from "@/ui/workspaceContext";
 import { late } from "@/ui/late";
 
 const DraftPanel = late(() => import("./DraftPanel").then((module) => ({ default: module.DraftPanel })));
@@ -46,6 +46,8 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
   const context = useCaptureContext();
   const style = useTimeStyle();
 
+  /** A line is read again when a theme was made for it. */
+  const themes = useList("kind", "theme");
   const goes = bareGoes.use();
   const { inboxOnly, underHeading } = goes;
   const draft = useMemo(() => {
@@ -53,7 +55,8 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
     const read = reader.understand(kind ? `${kind}: ${line}` : line, context(), refused);
     const said = kind ? withoutPrefix(read, `${kind}: `.length) : read;
     return wherever(said, { inboxOnly, underHeading }, context().now);
-  }, [reader, line, kind, refused, context, inboxOnly, underHeading]);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the context reads the themes
+  }, [reader, line, kind, refused, context, inboxOnly, underHeading, themes]);
 
   const begin = () => {
     setInside(true);
@@ -184,6 +187,10 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
           onRefuse={(key) => setRefused(new Set([...refused, key]))}
           keyOf={(part) => reader!.partKey(part, line)}
           onAdd={() => void add()}
+          onTheme={(tag) => {
+            act(makeThemeOfTag, { tag });
+            box.current?.querySelector("input")?.focus();
+          }}
           today={dateOf(context().now)}
         />
       )}

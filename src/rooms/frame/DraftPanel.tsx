@@ -4,6 +4,7 @@ import { X } from "lucide-react";
 import type { Draft } from "@/core/capture";
 import { isBare, workMinutes } from "@/core/capture/draft";
 import { dayPageId } from "@/core/model";
+import { knownTags } from "@/core/register";
 import { loadOf, namedItems, overlapping } from "@/core/plan";
 import { dateText, listed, rangeText } from "@/core/time";
 import { becomesText } from "@/panels/days/LoadBar";
@@ -22,12 +23,14 @@ interface DraftPanelProps {
   onRefuse: (key: string) => void;
   keyOf: (part: Draft["parts"][number]) => string;
   onAdd: () => void;
+  /** Makes a theme of a tag. */
+  onTheme: (tag: string) => void;
 }
 
 const nothing: ReturnType<typeof namedItems> = [];
 
 /** What a line that is being typed will become: its parts, each of which can be ignored, and where it goes. */
-export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }: DraftPanelProps) {
+export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd, onTheme }: DraftPanelProps) {
   const style = useTimeStyle();
   const settings = useSettings();
   const store = useStore();
@@ -51,6 +54,8 @@ export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }:
       [startMinute, endMinute, day, zone],
     ),
   );
+  const known = useComputed(knownTags);
+  const fresh = draft.tags.filter((tag) => !known.has(tag));
   const goes = bareGoes.use();
   const heading = draft.kind === "task" && !draft.inboxOnly ? lastHeadingOn(dayPageId(day)) : undefined;
   const bare = isBare(draft);
@@ -123,6 +128,14 @@ export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd }:
           ))}
         </ul>
       )}
+      {fresh.map((tag) => (
+        <p key={tag} className="mt-1 text-ink-2">
+          #{tag} is a new tag.{" "}
+          <button className="link" onClick={() => onTheme(tag)}>
+            Make it a theme
+          </button>
+        </p>
+      ))}
       {others.length > 0 && (
         <p className="mt-1 text-madder">
           Overlaps{" "}

@@ -17,8 +17,7 @@ export function Themes() {
     act(editRecord, { id: theme.id, fields });
   const add = (event: FormEvent) => {
     event.preventDefault();
-    const free = dyes.find((dye) => !themes.some((theme) => theme.dye === dye)) ?? "slate";
-    if (act(addRecord, { kind: "theme", title, dye: free }) !== undefined) setTitle("");
+    if (act(addRecord, { kind: "theme", title }) !== undefined) setTitle("");
   };
   return (
     <Section title="Themes" note="The kinds of work. A theme’s dye colours its tasks, blocks and events everywhere.">
