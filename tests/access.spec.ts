@@ -94,7 +94,7 @@ const views: readonly (readonly [string, string, ((page: Page) => Promise<void>)
       await page.locator(".plan-hours .rail-item", { hasText: "Renew the sensor" }).click();
       await page.getByRole("region", { name: "Tasks in this box" }).waitFor();
       await page.getByRole("button", { name: /^Items/ }).click();
-      await page.getByLabel("Add a time zone").waitFor();
+      await page.getByRole("combobox", { name: "Add a time zone" }).waitFor();
     },
   ],
   [

@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { notice, open, pull } from "./helpers";
+import { capture, notice, open, pull, railItem } from "./helpers";
 
 test("calendars and lenses are switched on and off side by side, each in its dye, beside the hours of another zone", async ({
   page,
@@ -18,7 +18,9 @@ test("calendars and lenses are switched on and off side by side, each in its dye
   await shown.getByRole("checkbox", { name: /Renewals ahead/ }).uncheck();
   await expect(renewal).toHaveCount(0);
   await shown.getByRole("checkbox", { name: "Crew" }).check();
-  await shown.getByLabel("Add a time zone").selectOption("America/Halifax");
+  await shown.getByRole("combobox", { name: "Add a time zone" }).fill("halif");
+  await page.getByRole("option", { name: "America/Halifax" }).click();
+  await expect(shown.getByText("America/Halifax")).toBeVisible();
   await shown.getByRole("button", { name: "people" }).click();
   await page.keyboard.press("Escape");
   await expect(page.locator(".plan-hours").getByText("Halifax")).toBeVisible();
@@ -26,6 +28,42 @@ test("calendars and lenses are switched on and off side by side, each in its dye
   await expect(crew).toBeVisible();
   await expect(renewal).toHaveCount(0);
   await expect(page.locator(".plan-hours").getByText("Halifax")).toBeVisible();
+});
+
+test("the hours of the plan are narrowed, widen for what lies outside of them, and are kept; a week is found by its number", async ({
+  page,
+}) => {
+  await open(page, { workspace: "own", path: "/plan/calendar/7/2026-11-23" });
+  const drawn = page.locator(".plan-drawn");
+  const height = async () => (await drawn.boundingBox())!.height;
+  const whole = await height();
+  await page.getByRole("button", { name: "Hours shown: all" }).click();
+  await page.getByLabel("First hour").selectOption("7:00");
+  await page.getByLabel("Last hour").selectOption("19:00");
+  await page.keyboard.press("Escape");
+  await expect.poll(height).toBeCloseTo(whole / 2, 0);
+  // Drawn by hand at a place in sight, it is where the hand was.
+  const noon = page.locator(".plan-hours").getByText("12:00", { exact: true });
+  const at = (await noon.boundingBox())!;
+  const day = (await page.locator("[data-column='2026-11-26']").boundingBox())!;
+  await page.mouse.move(day.x + day.width / 2, at.y + 9);
+  await page.mouse.down();
+  await page.mouse.move(day.x + day.width / 2, at.y + 60, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByText(/^12:00 to 13:\d\d$/).first()).toBeVisible();
+  await page.keyboard.press("Escape");
+  // What lies later widens the hours of its week.
+  await capture(page, "Choir Thu 20:00-22:00");
+  await expect.poll(height).toBeCloseTo((whole / 24) * 15, 0);
+  await page.locator(".plan-hours").evaluate((element) => element.scrollTo({ top: element.scrollHeight }));
+  await expect(railItem(page, "Choir")).toBeInViewport();
+  await page.reload();
+  await expect.poll(height).toBeCloseTo((whole / 24) * 15, 0);
+  await page.getByRole("button", { name: /^Range/ }).click();
+  await page.getByLabel(/^Week/).fill("53");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("28 December 2026 to 3 January 2027");
+  await expect.poll(height).toBeCloseTo(whole / 2, 0);
 });
 
 test("an event of a series gets a page for its notes from a template, and its day lists it", async ({ page }) => {

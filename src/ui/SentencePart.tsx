@@ -8,11 +8,13 @@ interface SentencePartProps {
   /** What is chosen here, for those who do not see the sentence. */
   label: string;
   faint?: boolean;
+  /** Whether what is chosen from needs more than the usual width. */
+  wide?: boolean;
   children: (close: () => void) => ReactNode;
 }
 
 /** A part of a sentence that can be said otherwise: underlined, and pressed it opens the choice. */
-export function SentencePart({ words, label, faint = false, children }: SentencePartProps) {
+export function SentencePart({ words, label, faint = false, wide = false, children }: SentencePartProps) {
   const [open, setOpen] = useState(false);
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
@@ -25,7 +27,7 @@ export function SentencePart({ words, label, faint = false, children }: Sentence
           sideOffset={6}
           collisionPadding={10}
           aria-label={label}
-          className="z-40 max-h-[70vh] w-max max-w-[360px] min-w-[220px] overflow-y-auto border border-rule bg-sheet p-3 [scrollbar-width:thin]"
+          className={`z-40 max-h-[70vh] w-max min-w-[220px] overflow-y-auto border border-rule bg-sheet p-3 [scrollbar-width:thin] ${wide ? "max-w-[min(460px,calc(100vw-20px))]" : "max-w-[360px]"}`}
         >
           {children(() => setOpen(false))}
         </Popover.Content>

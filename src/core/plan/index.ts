@@ -8,6 +8,7 @@ export * from "./columns";
 export * from "./conflicts";
 export * from "./csvText";
 export * from "./dayItems";
+export * from "./drawnHours";
 export * from "./demand";
 export * from "./eventNotes";
 export * from "./freeAhead";

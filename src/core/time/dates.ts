@@ -80,3 +80,16 @@ export function weekNumber(date: DateText): number {
   const thursday = addDays(date, 4 - weekday(date));
   return 1 + Math.floor(daysBetween(`${thursday.slice(0, 4)}-01-01`, thursday) / 7);
 }
+
+/** The ISO 8601 year of the week that holds `date`: that of its Thursday. */
+export function weekYear(date: DateText): number {
+  return Number(addDays(date, 4 - weekday(date)).slice(0, 4));
+}
+
+/** The Monday of the week with this ISO 8601 number; undefined where the year has none. */
+export function mondayOfWeek(year: number, week: number): DateText | undefined {
+  if (!Number.isInteger(week) || week < 1 || week > 53) return undefined;
+  const fourth = dateFromParts(year, 1, 4);
+  const monday = fourth && addDays(startOfWeek(fourth, 1), (week - 1) * 7);
+  return monday && weekYear(monday) === year ? monday : undefined;
+}

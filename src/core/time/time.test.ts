@@ -10,7 +10,9 @@ import {
   isDate,
   startOfWeek,
   weekday,
+  mondayOfWeek,
   weekNumber,
+  weekYear,
 } from "./dates";
 import { durationText, estimateText, parseDuration } from "./durations";
 import { addMinutes, clockChange, elapsedMinutes, isMoment, minutesBetween, momentAt, moveZone } from "./moments";
@@ -27,6 +29,8 @@ describe("dates agree with Temporal", () => {
         const oracle = Temporal.PlainDate.from(day);
         expect(weekday(day)).toBe(oracle.dayOfWeek);
         expect(weekNumber(day)).toBe(oracle.weekOfYear);
+        expect(weekYear(day)).toBe(oracle.yearOfWeek);
+        expect(mondayOfWeek(weekYear(day), weekNumber(day))).toBe(startOfWeek(day, 1));
         expect(addDays(day, days)).toBe(oracle.add({ days }).toString());
         expect(daysBetween(day, addDays(day, days))).toBe(days);
       }),

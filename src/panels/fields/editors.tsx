@@ -1,10 +1,10 @@
 "use client";
-import { useCallback, type ComponentType } from "react";
+import type { ComponentType } from "react";
 import { isUnfinished, type Field, type FieldType, type PensumRecord } from "@/core/model";
 import { cellType, fieldValues, textOfCell, type Cell } from "@/core/register";
 import type { Repeating } from "@/core/plan";
 import { dateOf, estimateText } from "@/core/time";
-import { Combobox, type Choice } from "@/ui/Combobox";
+import { Combobox } from "@/ui/Combobox";
 import { TypedField } from "@/ui/TypedField";
 import { useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { DyeEditor, PriorityEditor, StateEditor, ThemeEditor } from "./ChoiceEditors";
@@ -14,6 +14,7 @@ import { LikelyLength } from "./LikelyLength";
 import { useOffers, valueOfIds } from "./offering";
 import { RepeatField } from "./RepeatField";
 import { useReadWords } from "./useReadWords";
+import { zoneNamed, zoneOffers } from "./zoneOffers";
 
 /** What every editor of a field is given. */
 export interface EditorProps {
@@ -137,25 +138,16 @@ function RuleEditor(props: EditorProps) {
   );
 }
 
-const mostZones = 60;
-
 /** A zone by its name, from the list of those that the browser knows. */
 function ZoneEditor({ value, labelledBy, set }: EditorProps) {
   const { zone } = useStore().clock;
-  const offers = useCallback((words: string): Choice[] => {
-    const low = words.trim().toLowerCase().replaceAll(" ", "_");
-    return Intl.supportedValuesOf("timeZone")
-      .filter((name) => name.toLowerCase().includes(low))
-      .slice(0, mostZones)
-      .map((name) => ({ id: name, title: name }));
-  }, []);
   return (
     <Combobox
       labelledBy={labelledBy}
       hint={`local time (${zone})`}
       text={String(value ?? "")}
-      offers={offers}
-      named={(all, words) => all.find(({ title }) => title.toLowerCase() === words.trim().toLowerCase())}
+      offers={zoneOffers}
+      named={zoneNamed}
       onTake={({ words, ids }) => set(ids?.[0] ?? (words.trim() || undefined))}
     />
   );

@@ -2,7 +2,7 @@
 import { deviceChoice } from "@/ui/deviceChoice";
 import { iconWays, type IconWay } from "@/panels/hours/iconWays";
 import { isZone } from "@/core/time";
-import { timelineWays, type TimelineWay } from "@/core/plan";
+import { timelineWays, wholeDay, type TimelineWay } from "@/core/plan";
 
 /** By what the things on the calendar are dyed. */
 export const dyeWays = ["theme", "priority", "calendar", "goal", "state"] as const;
@@ -47,6 +47,9 @@ export type MatrixTasks = (typeof matrixTasks)[number];
 /** How the plan is looked at on this device. */
 export interface PlanView {
   readonly hourPixels: number;
+  /** The hours that are drawn, 0 to 24. */
+  readonly firstHour: number;
+  readonly lastHour: number;
   readonly dyeBy: DyeWay;
   readonly trayBy: TrayWay;
   /** The lens whose tasks alone stand in the tray; empty for all. */
@@ -79,6 +82,7 @@ export interface PlanView {
 
 const usual: PlanView = {
   hourPixels: 51,
+  ...wholeDay,
   dyeBy: "theme",
   trayBy: "goal",
   trayLens: "",
@@ -105,7 +109,10 @@ const textsIn = (value: unknown): string[] =>
 /** What was stored, with the usual in place of whatever is not as it should be. */
 function sound(view: PlanView): PlanView {
   const height = Number(view.hourPixels);
+  const { firstHour, lastHour } = view;
+  const areHours = Number.isInteger(firstHour) && Number.isInteger(lastHour) && firstHour >= 0 && lastHour <= 24;
   return {
+    ...(areHours && firstHour < lastHour ? { firstHour, lastHour } : wholeDay),
     hourPixels: height >= leastHourPixels && height <= mostHourPixels ? height : usual.hourPixels,
     dyeBy: (dyeWays as readonly string[]).includes(view.dyeBy) || /^f_/.test(view.dyeBy) ? view.dyeBy : usual.dyeBy,
     trayBy: trayWays.includes(view.trayBy) ? view.trayBy : usual.trayBy,

@@ -21,6 +21,15 @@ export function useLayerItems(date: DateText): readonly LayerItem[] {
   return useContext(LayersContext).days.get(date) ?? nothing;
 }
 
+/** What lenses put at an hour of these days. */
+export function useLayersAtHours(dates: readonly DateText[]): readonly LayerItem[] {
+  const { days } = useContext(LayersContext);
+  return useMemo(
+    () => dates.flatMap((date) => days.get(date) ?? nothing).filter(({ startMinute }) => startMinute !== undefined),
+    [days, dates],
+  );
+}
+
 /** What lenses put without an hour on days in a row, each with its first and last among them. */
 export function useLayersOver(dates: readonly DateText[]): { item: LayerItem; first: number; last: number }[] {
   const { days, long } = useContext(LayersContext);

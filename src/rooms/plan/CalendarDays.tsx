@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type WheelEvent } from "react";
 import { usualBlockMinutes } from "@/core/commands";
-import { daysFrom, loadOf, isOver } from "@/core/plan";
+import { daysFrom, drawnHours, isOver, loadOf, wholeDay } from "@/core/plan";
 import {
   addDays,
   bareClockText,
@@ -17,7 +17,9 @@ import {
 import { useNow } from "@/ui/clock";
 import { focusSoon } from "@/ui/focusSoon";
 import { hourText, NowTime } from "@/panels/hours/hourParts";
+import { usePlacing } from "@/panels/hours/placing";
 import { useHours } from "@/panels/hours/useHours";
+import { useLayersAtHours } from "@/panels/layers/layers";
 import { dayAddress, goTo, planAddress } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { PlaceLink } from "@/ui/PlaceLink";
@@ -49,7 +51,18 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
   const { dates, first } = useMemo(() => daysFrom(date, days, firstWeekday), [date, days, firstWeekday]);
   const { hourPixels } = view;
   const minutePixels = hourPixels / 60;
-  const dayPixels = 24 * hourPixels;
+  const { zone } = store.clock;
+  const { placing } = usePlacing();
+  const { firstHour, lastHour } = view;
+  const onLayers = useLayersAtHours(dates);
+  const reached = useComputed(
+    useCallback(
+      (from) => drawnHours(from, dates, zone, { firstHour, lastHour }, onLayers),
+      [dates, zone, firstHour, lastHour, onLayers],
+    ),
+  );
+  // What is placed by keys may go anywhere.
+  const shown = placing ? wholeDay : reached;
   const gutters = gutterPixels * (1 + view.zones.length);
 
   const dateAt = useCallback(
@@ -91,7 +104,7 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
     if (!element) return;
     const begins = dates.flatMap((day) => workingDay(settings.workingWeek, day)?.startMinute ?? []);
     const from = Math.min(...(begins.length > 0 ? begins : [480]));
-    element.scrollTop = Math.max(0, (from - 40) * minutePixels);
+    element.scrollTop = Math.max(0, (from - 40 - shown.firstHour * 60) * minutePixels);
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
 
@@ -117,7 +130,10 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
     if (step !== undefined || side !== undefined) {
       const next = {
         date: addDays(at.date, side ?? 0),
-        minute: Math.max(0, Math.min(1440 - snap, minute + (step ?? 0) * (event.shiftKey ? 60 : snap))),
+        minute: Math.max(
+          shown.firstHour * 60,
+          Math.min(shown.lastHour * 60 - snap, minute + (step ?? 0) * (event.shiftKey ? 60 : snap)),
+        ),
       };
       setCursor(next);
       if (!dates.includes(next.date)) goTo(planAddress("calendar", days, next.date));
@@ -154,48 +170,54 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
           <AllDayStrip dates={dates} gutters={gutters} />
         </div>
         <div
-          ref={canvas}
-          tabIndex={0}
-          data-pane-focus=""
-          role="group"
-          aria-label={`Hours from ${dateText(first, "full", style)}, ${dates.length} ${dates.length === 1 ? "day" : "days"}`}
-          className="relative grid outline-offset-[-2px]"
-          style={{ ...template, height: dayPixels }}
-          onKeyDown={press}
-          onBlur={() => setCursor(undefined)}
+          className="plan-drawn"
+          style={{ height: (shown.lastHour - shown.firstHour) * hourPixels }}
+          data-open={drawn ? "" : undefined}
         >
-          <div className="relative flex select-none" aria-hidden>
-            {[...view.zones, undefined].map((zone) => (
-              <Hours
-                key={zone ?? ""}
+          <div
+            ref={canvas}
+            tabIndex={0}
+            data-pane-focus=""
+            role="group"
+            aria-label={`Hours from ${dateText(first, "full", style)}, ${dates.length} ${dates.length === 1 ? "day" : "days"}`}
+            className="relative grid outline-offset-[-2px]"
+            style={{ ...template, height: 24 * hourPixels, top: -shown.firstHour * hourPixels }}
+            onKeyDown={press}
+            onBlur={() => setCursor(undefined)}
+          >
+            <div className="relative flex select-none" aria-hidden>
+              {[...view.zones, undefined].map((zone) => (
+                <Hours
+                  key={zone ?? ""}
+                  hourPixels={hourPixels}
+                  zone={zone}
+                  date={first}
+                  hour12={style.hour12}
+                  nowMinute={dates.includes(today) && !zone ? minuteOf(now) : undefined}
+                />
+              ))}
+              {dates.includes(today) && (
+                <span className="absolute right-0 h-0 w-[43px]" style={{ top: minuteOf(now) * minutePixels }}>
+                  <NowTime text={bareClockText(minuteOf(now), style)} />
+                </span>
+              )}
+            </div>
+            {dates.map((day, at) => (
+              <DayColumn
+                key={day}
+                date={day}
+                today={today}
+                now={day === today ? minuteOf(now) : undefined}
+                hands={hands}
+                drawn={drawn?.date === day ? drawn : undefined}
+                cursor={cursor?.date === day ? cursor.minute : undefined}
+                toLeft={at > (dates.length - 1) / 2}
+                scroller={scroller}
                 hourPixels={hourPixels}
-                zone={zone}
-                date={first}
-                hour12={style.hour12}
-                nowMinute={dates.includes(today) && !zone ? minuteOf(now) : undefined}
+                onDrawn={onDrawn}
               />
             ))}
-            {dates.includes(today) && (
-              <span className="absolute right-0 h-0 w-[43px]" style={{ top: minuteOf(now) * minutePixels }}>
-                <NowTime text={bareClockText(minuteOf(now), style)} />
-              </span>
-            )}
           </div>
-          {dates.map((day, at) => (
-            <DayColumn
-              key={day}
-              date={day}
-              today={today}
-              now={day === today ? minuteOf(now) : undefined}
-              hands={hands}
-              drawn={drawn?.date === day ? drawn : undefined}
-              cursor={cursor?.date === day ? cursor.minute : undefined}
-              toLeft={at > (dates.length - 1) / 2}
-              scroller={scroller}
-              hourPixels={hourPixels}
-              onDrawn={onDrawn}
-            />
-          ))}
         </div>
       </div>
     </div>

@@ -3,10 +3,20 @@ import { ChevronLeft, ChevronRight } from "lucide-react";
 import { startTransition, Suspense, useCallback, useEffect, useMemo, useState } from "react";
 import type { FieldRecord, Id } from "@/core/model";
 import { daysFrom, timelineWays, weeksOfMonth } from "@/core/plan";
-import { addDays, addMonths, dateText, type DateText, type TimeStyle } from "@/core/time";
+import {
+  addDays,
+  addMonths,
+  dateText,
+  mondayOfWeek,
+  weekNumber,
+  weekYear,
+  type DateText,
+  type TimeStyle,
+} from "@/core/time";
 import { DayPicker } from "@/panels/days/DayPicker";
 import { SpanGoals } from "@/panels/goals/SpanGoals";
 import { PlacingContext, type Placing } from "@/panels/hours/placing";
+import { notify } from "@/ui/notices";
 import { goTo, planAddress, planLooks, stepOf, type Place, type PlanSpan } from "@/ui/navigation";
 import { PhoneTabs } from "@/ui/PhoneTabs";
 import { usePhone } from "@/ui/usePhone";
@@ -15,6 +25,7 @@ import { PlaceLink } from "@/ui/PlaceLink";
 import { OnePart, PickList, SentencePart } from "@/ui/SentencePart";
 import { useFirstWeekday, useList, useTimeStyle } from "@/ui/workspaceContext";
 import { CalendarDays } from "./CalendarDays";
+import { HoursPart } from "./HoursPart";
 import { PatternPart } from "./PatternPart";
 import { PlanTray } from "./PlanTray";
 import { TrayThemeContext } from "./trayTheme";
@@ -274,9 +285,9 @@ function CalendarParts({ place, date, today }: RangeProps) {
       <Stepper place={place} date={date} today={today} />
       <span className="text-ink-2">
         Span{" "}
-        <SentencePart words={spanWords(span)} label="Range">
+        <SentencePart wide words={spanWords(span)} label="Range">
           {(close) => (
-            <div className="grid grid-cols-[130px_266px] gap-4">
+            <div className="grid grid-cols-[130px_266px] gap-4 max-sm:grid-cols-1">
               <PickList
                 options={spans.map((one) => [String(one), spanWords(one)] as const)}
                 chosen={[String(span)]}
@@ -285,18 +296,28 @@ function CalendarParts({ place, date, today }: RangeProps) {
                   goTo(planAddress(look, /^\d+$/.test(id) ? Number(id) : (id as PlanSpan), place.date));
                 }}
               />
-              <DayPicker
-                today={today}
-                value={date}
-                onPick={(day) => {
-                  close();
-                  goTo(planAddress(look, span, day));
-                }}
-              />
+              <div className="grid content-start gap-2">
+                <DayPicker
+                  today={today}
+                  value={date}
+                  onPick={(day) => {
+                    close();
+                    goTo(planAddress(look, span, day));
+                  }}
+                />
+                <WeekField
+                  date={date}
+                  onPick={(day) => {
+                    close();
+                    goTo(planAddress(look, span, day));
+                  }}
+                />
+              </div>
             </div>
           )}
         </SentencePart>
       </span>
+      {typeof span === "number" && <HoursPart />}
       <span className="text-ink-2">
         Dye by{" "}
         <OnePart
@@ -330,6 +351,38 @@ function CalendarParts({ place, date, today }: RangeProps) {
         </SentencePart>
       </span>
     </>
+  );
+}
+
+/** The way to a week by its number, in the year that is shown. */
+function WeekField({ date, onPick }: { date: DateText; onPick: (monday: DateText) => void }) {
+  const year = weekYear(date);
+  const [typed, setTyped] = useState("");
+  const monday = typed.trim() === "" ? undefined : mondayOfWeek(year, Number(typed));
+  return (
+    <form
+      className="flex items-baseline gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (monday) onPick(monday);
+        else if (typed.trim() !== "") notify({ text: `${year} has no week ${typed.trim()}.`, tone: "refused" });
+      }}
+    >
+      <label className="flex items-baseline gap-2 text-ink-2">
+        Week
+        <input
+          className="field w-14"
+          inputMode="numeric"
+          placeholder={String(weekNumber(date))}
+          value={typed}
+          onChange={({ target }) => setTyped(target.value)}
+        />
+        of {year}
+      </label>
+      <button className="button-quiet" disabled={typed.trim() === ""}>
+        Go
+      </button>
+    </form>
   );
 }
 

@@ -4,7 +4,9 @@ import { useMemo, useState, type ReactNode } from "react";
 import { saveSettings } from "@/core/commands";
 import { dyes, type CalendarLayer, type Dye, type Event, type Field, type Lens } from "@/core/model";
 import { cellType, fieldsIn, findRegister } from "@/core/register";
-import { isZone } from "@/core/time";
+import { zoneNamed, zoneOffers } from "@/panels/fields/zoneOffers";
+import { Combobox } from "@/ui/Combobox";
+import { notify } from "@/ui/notices";
 import { PickList } from "@/ui/SentencePart";
 import { useAct, useList, useSettings, useStore } from "@/ui/workspaceContext";
 import { calendarDye } from "./dyes";
@@ -328,7 +330,6 @@ function OnItems() {
 function Zones() {
   const { clock } = useStore();
   const [view, change] = usePlanView();
-  const all = useMemo(() => ["UTC", ...Intl.supportedValuesOf("timeZone")], []);
   return (
     <Part title="Other time zones">
       <ul>
@@ -346,21 +347,25 @@ function Zones() {
         ))}
       </ul>
       {view.zones.length < 2 && (
-        <select
+        <Combobox
+          key={view.zones.join()}
+          label="Add a time zone"
           className="field w-full"
-          aria-label="Add a time zone"
-          value=""
-          onChange={({ target }) => isZone(target.value) && change({ zones: [...view.zones, target.value] })}
-        >
-          <option value="">Add a time zone beside {clock.zone.replace(/^.*\//, "").replace(/_/g, " ")}</option>
-          {all
-            .filter((zone) => zone !== clock.zone && !view.zones.includes(zone))
-            .map((zone) => (
-              <option key={zone} value={zone}>
-                {zone.replace(/_/g, " ")}
-              </option>
-            ))}
-        </select>
+          hint={`Add one beside ${clock.zone.replace(/^.*\//, "").replace(/_/g, " ")}`}
+          text=""
+          offers={(words) => zoneOffers(words).filter(({ id }) => id !== clock.zone && !view.zones.includes(id))}
+          named={zoneNamed}
+          onTake={({ words, ids }) => {
+            if (words.trim() === "") return true;
+            const zone = ids?.[0];
+            if (zone === undefined) {
+              notify({ text: `“${words}” is no time zone that is known here.`, tone: "refused" });
+              return false;
+            }
+            change({ zones: [...view.zones, zone] });
+            return true;
+          }}
+        />
       )}
     </Part>
   );
