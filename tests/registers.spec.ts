@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { notice, open, saved } from "./helpers";
+import { capture, notice, open, saved, trayRow } from "./helpers";
 
 const cell = (page: Page, row: string, column: number) =>
   page.locator(".table-row", { hasText: row }).locator("[data-column-at]").nth(column);
@@ -156,6 +156,41 @@ test("a card of a board moves by keyboard and by pointer, and a week has seven c
   const first = columns.nth(2).locator("[data-card]").first();
   await expect(columns.nth(2).locator("[data-card]", { hasText: "Rating curve rerun" })).toBeVisible();
   await expect(first).toContainText("Rating curve rerun");
+
+  // The days at the side take a card as they take a line of a tray, and say beforehand what comes of it.
+  const on = (await page.locator(".spine [data-date='2026-11-27']").boundingBox())!;
+  const lies = (await card.boundingBox())!;
+  await page.mouse.move(lies.x + 20, lies.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(on.x + 20, on.y + 10, { steps: 6 });
+  await expect(page.locator(".drag-label")).toContainText(/Rating curve rerun.*Fri 27 Nov, day becomes/);
+  await page.mouse.up();
+  await expect(columns.nth(4).locator("[data-card]", { hasText: "Rating curve rerun" })).toBeVisible();
+});
+
+test("a row of a list is dragged to a day at the side, and a press on it still opens it", async ({ page }) => {
+  await open(page, { path: "/registers/tasks/all" });
+  for (const words of ["Order stakes", "Oil the hinges"]) await capture(page, words);
+  await page.getByRole("button", { name: /^Shown as/ }).click();
+  await page.getByRole("dialog").getByRole("button", { name: "List" }).click();
+  const row = page.getByRole("option", { name: /Oil the hinges/ });
+  const from = (await row.boundingBox())!;
+  const day = page.locator(".spine [data-date='2026-11-26']");
+  const to = (await day.boundingBox())!;
+  await page.mouse.move(from.x + 90, from.y + 16);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 30, to.y + 12, { steps: 6 });
+  await page.mouse.up();
+  await expect(notice(page)).toContainText("Oil the hinges");
+  await expect(page.getByRole("complementary", { name: "Record" })).toHaveCount(0);
+  await day.click();
+  await expect(trayRow(page, "Oil the hinges")).toBeVisible();
+  await expect(trayRow(page, "Order stakes")).toHaveCount(0);
+  await page.locator("body").press("Control+z");
+  await expect(trayRow(page, "Oil the hinges")).toHaveCount(0);
+  await page.goBack();
+  await row.click();
+  await expect(page.getByRole("complementary", { name: "Record" })).toBeVisible();
 });
 
 test("several cards are chosen and moved together, in one step that undoes", async ({ page }) => {

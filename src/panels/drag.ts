@@ -8,8 +8,8 @@ export type Dragged = Carried;
 export interface DropZone {
   readonly element: HTMLElement;
   /** What scrolls when the pointer comes near its upper or lower edge. */
-  readonly scroller?: HTMLElement;
-  /** Whether it takes such a thing at all; the zone around it is asked where it does not. */
+  readonly scroller?: HTMLElement | (() => HTMLElement | null);
+  /** Whether it takes such a thing at all; the zone around it is asked where it does not. Without it, all that can be placed. */
   accepts?(dragged: Dragged): boolean;
   /** Shows what a drop here would do, and says it: "Tue 14:00 to 15:15, day becomes 9 h 05 of 8 h". Undefined: nothing. */
   over(dragged: Dragged, x: number, y: number, copying: boolean): string | undefined;
@@ -51,7 +51,7 @@ export function startDrag(down: PointerEvent, { dragged, onMissed, onEnd, elsewh
 
   trackPointer(down, {
     threshold,
-    scroller: () => zone?.scroller,
+    scroller: () => scrollerOf(zone),
     begin() {
       label = labelOf(dragged.title);
       document.body.append(label);
@@ -61,11 +61,11 @@ export function startDrag(down: PointerEvent, { dragged, onMissed, onEnd, elsewh
     move(x, y, copying) {
       drop = { x, y, copying };
       // A pointer that rests over hours that rest shows what it showed.
-      const at = `${x} ${y} ${copying} ${zone?.scroller?.scrollTop ?? 0}`;
+      const at = `${x} ${y} ${copying} ${scrollerOf(zone)?.scrollTop ?? 0}`;
       if (at === shownAt) return;
       shownAt = at;
       const below = innermost(
-        [...zones].filter((one) => contains(one.element, x, y) && (one.accepts?.(dragged) ?? true)),
+        [...zones].filter((one) => contains(one.element, x, y) && (one.accepts?.(dragged) ?? dragged.kind !== "record")),
       );
       if (below !== zone) zone?.leave();
       zone = below;
@@ -80,6 +80,10 @@ export function startDrag(down: PointerEvent, { dragged, onMissed, onEnd, elsewh
       onEnd?.();
     },
   });
+}
+
+function scrollerOf(zone: DropZone | undefined): HTMLElement | null | undefined {
+  return typeof zone?.scroller === "function" ? zone.scroller() : zone?.scroller;
 }
 
 /** What goes along with the pointer: the title, and what a drop would do. */

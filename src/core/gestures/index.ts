@@ -1,2 +1,3 @@
+export * from "./carriedRecord";
 export * from "./loadAfter";
 export * from "./meaningOf";

@@ -24,6 +24,13 @@ export type Carried =
       readonly minutes: number;
     }
   | {
+      /** A record that only goes from place to place within what shows it. */
+      readonly kind: "record";
+      readonly id: Id;
+      readonly title: string;
+      readonly minutes: number;
+    }
+  | {
       readonly kind: "item";
       readonly id: Id;
       readonly title: string;
@@ -58,6 +65,7 @@ const bound = <Input>(command: Command<Input>, input: Input): Command<void> => (
  */
 export function meaningOf(reads: Reads, carried: Carried, target: Target, zone: string): Meaning | undefined {
   const { date } = target;
+  if (carried.kind === "record") return undefined;
   const act =
     carried.kind === "dated"
       ? ofDate(carried, target)

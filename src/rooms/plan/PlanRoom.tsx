@@ -135,7 +135,7 @@ function PlanHead({ place, date, today }: RangeProps) {
     [look, span, date, firstWeekday, style],
   );
   return (
-    <header className="plan-head flex min-h-[42px] flex-none flex-wrap items-center gap-x-3.5 gap-y-1 border-b border-rule px-4 py-1">
+    <header className="plan-head flex min-h-[42px] flex-none flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule px-3 py-1">
       <h1 className="font-words text-[19px] leading-7 font-semibold whitespace-nowrap max-sm:whitespace-normal">
         {title}
       </h1>

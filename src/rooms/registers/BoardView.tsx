@@ -10,16 +10,17 @@ import {
 } from "react";
 import { setDone, type GivenValues } from "@/core/commands";
 import { LayerTick } from "@/panels/layers/LayerTick";
-import type { DatePeriod, Id, PensumRecord } from "@/core/model";
+import type { DatePeriod, Grouping, Id, PensumRecord } from "@/core/model";
 import { givenValues, periodKey, type Group, type LensDraft, type LensField, type LensView } from "@/core/lens";
 import { isDone, optionsOf } from "@/core/register";
 import { addDays, dateText, startOfWeek, weekday } from "@/core/time";
 import { focusSoon } from "@/ui/focusSoon";
+import { carriedRecord } from "@/core/gestures";
 import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
-import { coverPage, trackPointer } from "@/ui/trackPointer";
 import { useAct, useComputed, useFirstWeekday } from "@/ui/workspaceContext";
 import type { LensForm } from "./lensForm";
+import { useBoardDrag, type BoardPlace } from "./useBoardDrag";
 import { CellContent, dyeOf } from "./CellContent";
 import { cellWords, groupWords, type Writing } from "@/panels/fields/cells";
 
@@ -41,26 +42,30 @@ const shownAtFirst = 80;
 
 /** A lens as a board: a column for each group, and a card for each record, to be dragged from one to another. */
 export function BoardView(props: BoardViewProps) {
-  const { writing, register, lens, view, onChange, onAdd, onPut, chosen, onChoose } = props;
-  const firstWeekday = useFirstWeekday();
-  const act = useAct();
+  const { lens, view } = props;
   const [grouping] = lens.groups;
   const of = view.fields.find(({ name }) => name === grouping?.field);
-  const [target, setTarget] = useState<{ key: string; before: Id | undefined }>();
-  const board = useRef<HTMLDivElement>(null);
-  const { revision } = view;
-  const columns = useMemo(
-    () => (of ? columnsOf(writing, view, lens, of, firstWeekday) : []),
-    // The view is the same object after a change; its revision tells.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [writing, view, lens, of, firstWeekday, revision],
-  );
   if (!of || !grouping)
     return (
       <p className="py-8 font-words text-page">
         A board needs columns. Group this lens by a choice, level, link or date field.
       </p>
     );
+  return <Board {...props} of={of} grouping={grouping} />;
+}
+
+function Board(props: BoardViewProps & { of: LensField; grouping: Grouping }) {
+  const { writing, register, lens, view, onChange, onAdd, onPut, chosen, onChoose, of, grouping } = props;
+  const firstWeekday = useFirstWeekday();
+  const act = useAct();
+  const board = useRef<HTMLDivElement>(null);
+  const { revision } = view;
+  const columns = useMemo(
+    () => columnsOf(writing, view, lens, of, firstWeekday),
+    // The view is the same object after a change; its revision tells.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [writing, view, lens, of, firstWeekday, revision],
+  );
 
   /** What a card that goes to a column gets; undefined where it stands there already. */
   const fieldsIn = (record: PensumRecord, column: Column): Readonly<Record<string, unknown>> | undefined => {
@@ -93,26 +98,17 @@ export function BoardView(props: BoardViewProps) {
     if (!fields && !isOrdered) return false;
     return onPut(fields ? [{ id: record.id, fields }] : [], isOrdered ? byHand : undefined);
   };
-  const drag = (event: ReactPointerEvent<HTMLElement>, record: PensumRecord) => {
-    let over: { key: string; before: Id | undefined } | undefined;
-    let uncover: (() => void) | undefined;
-    trackPointer(event.nativeEvent, {
-      threshold: 5,
-      scroller: () =>
-        over ? board.current?.querySelector<HTMLElement>(`[data-column="${CSS.escape(over.key)}"] .board-cards`) : null,
-      begin: () => (uncover = coverPage()),
-      move: (x, y) => {
-        over = placeAt(board.current, x, y, record.id);
-        setTarget((shown) => (shown?.key === over?.key && shown?.before === over?.before ? shown : over));
-      },
-      end: (kept, moved) => {
-        uncover?.();
-        setTarget(undefined);
-        const column = kept && moved && over && columns.find(({ key }) => key === over?.key);
-        if (column) move(record, column, over?.before);
-      },
-    });
-  };
+  const { store } = writing.values;
+  const { target, drag } = useBoardDrag(board, placeAt, {
+    carried: (record) =>
+      chosen.length > 1 && chosen.includes(record.id)
+        ? { kind: "record", id: record.id, title: `${chosen.length} cards`, minutes: 0 }
+        : carriedRecord(store, record, store.clock.zone),
+    put(record, { key, before }) {
+      const column = columns.find((one) => one.key === key);
+      if (column) move(record, column, before);
+    },
+  });
   const toggle = (id: Id) => onChoose(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
   /** The keys go on with a card once it is drawn where it stands now. */
   const focusCard = (id: Id) =>
@@ -232,12 +228,12 @@ function shownStates(lens: LensDraft): Set<string> {
   return new Set(["open", "doing", "waiting", "done", ...(lens.done === "all" ? ["dropped"] : [])]);
 }
 
-function placeAt(board: HTMLElement | null, x: number, y: number, moving: Id) {
+function placeAt(board: HTMLElement, x: number, y: number, moving: Id): BoardPlace | undefined {
   const column = document
     .elementsFromPoint(x, y)
     .map((element) => element.closest<HTMLElement>("[data-column]"))
     .find((element) => element !== null);
-  if (!column || !board?.contains(column)) return undefined;
+  if (!column || !board.contains(column)) return undefined;
   const cards = [...column.querySelectorAll<HTMLElement>("[data-card]")].filter((card) => card.dataset.card !== moving);
   const before = cards.find((card) => {
     const { top, height } = card.getBoundingClientRect();

@@ -5,6 +5,8 @@ import { useMemo, useReducer, useRef, useState, type KeyboardEvent } from "react
 import { setDone } from "@/core/commands";
 import type { PensumRecord } from "@/core/model";
 import { isDone } from "@/core/register";
+import { carriedRecord } from "@/core/gestures";
+import { startDrag } from "@/panels/drag";
 import { useAct } from "@/ui/workspaceContext";
 import { openRecord } from "@/ui/navigation";
 import type { LensForm } from "./lensForm";
@@ -141,6 +143,12 @@ export function ListView({ writing, register, lens, view, onChange, onAdd }: Len
               data-active={line === index ? "" : undefined}
               className="list-row border-b border-hairline"
               style={style}
+              onPointerDown={({ nativeEvent }) => {
+                // A finger scrolls the list.
+                if (nativeEvent.pointerType === "touch") return;
+                const { store } = writing.values;
+                startDrag(nativeEvent, { dragged: carriedRecord(store, record, store.clock.zone) });
+              }}
               onClick={() => openRecord(record.id)}
             >
               {done !== undefined && (

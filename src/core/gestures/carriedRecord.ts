@@ -1,0 +1,24 @@
+import { usualBlockMinutes } from "../commands";
+import type { PensumRecord } from "../model";
+import { localSpan } from "../plan";
+import type { Store } from "../store";
+import { titleOf } from "../things";
+import { isMoment, minutesBetween } from "../time";
+import type { Carried } from "./meaningOf";
+
+/** A record as it is taken out of a list or a board: a task and an event can go to days and hours, others to nothing yet. */
+export function carriedRecord(
+  store: Pick<Store, "lengthOf" | "get" | "find" | "list">,
+  record: PensumRecord,
+  zone: string,
+): Carried {
+  const title = titleOf(record, store);
+  if (record.kind === "task")
+    return { kind: "task", task: record.id, title, minutes: store.lengthOf(record) || usualBlockMinutes };
+  if (record.kind === "event") {
+    const { start, end } = localSpan(record, zone);
+    const minutes = isMoment(start) && isMoment(end) ? minutesBetween(start, end) : usualBlockMinutes;
+    return { kind: "item", id: record.id, title, minutes, grabMinutes: 0 };
+  }
+  return { kind: "record", id: record.id, title, minutes: 0 };
+}
