@@ -9,6 +9,7 @@ export * from "./conflicts";
 export * from "./csvText";
 export * from "./dayItems";
 export * from "./drawnHours";
+export * from "./weeklyTarget";
 export * from "./demand";
 export * from "./eventNotes";
 export * from "./freeAhead";

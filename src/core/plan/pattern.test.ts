@@ -2,8 +2,8 @@ import { describe, expect, test } from "vitest";
 import { layPattern, saveSettings } from "../commands";
 import { defaultSettings, Refusal, type Pattern, type PensumRecord } from "../model";
 import { Store } from "../store";
-import { addDays, standingClock } from "../time";
-import { dayItems, patternHours, patternOf, patternSums } from ".";
+import { addDays, durationText, standingClock, usualWeek } from "../time";
+import { dayItems, patternHours, patternOf, patternSums, readTarget, targetText, weeklyTarget } from ".";
 
 const usual: Pattern = {
   id: "usual",
@@ -51,10 +51,34 @@ describe("a pattern", () => {
   });
 
   test("is summed up against what each theme should get", () => {
-    expect(patternSums(usual, [{ id: "field", weeklyMinutes: 600 }, { id: "rep" }])).toEqual([
+    expect(
+      patternSums(
+        usual,
+        [
+          { id: "field", weeklyMinutes: 600 },
+          { id: "rep", weeklyShare: 25 },
+        ],
+        usualWeek,
+      ),
+    ).toEqual([
       { theme: "field", minutes: 360, target: 600 },
-      { theme: "rep", minutes: 120, target: 0 },
+      { theme: "rep", minutes: 120, target: 600 },
     ]);
+  });
+
+  test("a target is hours, or a share of the working week that follows it", () => {
+    expect([readTarget("9 h"), readTarget("20 %"), readTarget("12,5 per cent"), readTarget("")]).toEqual([
+      { weeklyMinutes: 540 },
+      { weeklyShare: 20 },
+      { weeklyShare: 12.5 },
+      {},
+    ]);
+    expect([readTarget("120 %"), readTarget("much"), readTarget("-5 %")]).toEqual([undefined, undefined, undefined]);
+    expect(weeklyTarget({ weeklyShare: 20 }, usualWeek)).toBe(480);
+    const short = usualWeek.map((day, at) => (at < 2 ? null : day));
+    expect(weeklyTarget({ weeklyShare: 20 }, short)).toBe(288);
+    expect([weeklyTarget({ weeklyMinutes: 540 }, short), weeklyTarget({}, short)]).toEqual([540, undefined]);
+    for (const text of ["20 %", durationText(540), "12.5 %", ""]) expect(targetText(readTarget(text)!)).toBe(text);
   });
 
   test("is laid into a week where nothing stands, once, and taken back in one step", () => {

@@ -1,8 +1,9 @@
-import type { Id, Pattern, PatternHours, Settings } from "../model";
+import type { Id, Pattern, PatternHours, Settings, Theme } from "../model";
 import type { Store } from "../store";
-import { startOfWeek, weekday, type DateText } from "../time";
+import { startOfWeek, weekday, type DateText, type WorkingWeek } from "../time";
 import { dayItems } from "./dayItems";
 import { gapsBetween } from "./freeTime";
+import { weeklyTarget } from "./weeklyTarget";
 
 /** The pattern that holds in the week of a date: the one chosen for it, else the usual one; none where there is none. */
 export function patternOf({ patterns = [], patternWeeks = {} }: Settings, date: DateText): Pattern | undefined {
@@ -40,14 +41,18 @@ export function themeOfHour(
 }
 
 /** How many minutes a week a pattern gives each theme, against what the theme should get. */
-export function patternSums(pattern: Pattern, themes: readonly { id: Id; weeklyMinutes?: number }[]) {
-  return themes.map(({ id, weeklyMinutes }) => ({
+export function patternSums(
+  pattern: Pattern,
+  themes: readonly Pick<Theme, "id" | "weeklyMinutes" | "weeklyShare">[],
+  week: WorkingWeek,
+) {
+  return themes.map(({ id, ...wanted }) => ({
     theme: id,
     minutes: pattern.hours.reduce(
       (sum, { theme, startMinute, endMinute }) => sum + (theme === id ? endMinute - startMinute : 0),
       0,
     ),
-    target: weeklyMinutes ?? 0,
+    target: weeklyTarget(wanted, week) ?? 0,
   }));
 }
 

@@ -25,13 +25,17 @@ export function capacityMinutes(week: WorkingWeek, date: DateText): number {
   return workingDay(week, date)?.capacityMinutes ?? 0;
 }
 
+/** Minutes of work that a week may hold. */
+export function weekMinutes(week: WorkingWeek): number {
+  return week.reduce((sum, day) => sum + (day?.capacityMinutes ?? 0), 0);
+}
+
 /** Minutes of work that the days from `from` up to `to`, itself left out, may hold. Whole weeks are not gone through day by day. */
 export function workingMinutesBetween(week: WorkingWeek, from: DateText, to: DateText): number {
   const days = daysBetween(from, to);
   if (days <= 0) return 0;
-  const weekMinutes = week.reduce((sum, day) => sum + (day?.capacityMinutes ?? 0), 0);
   const first = weekday(from) - 1;
-  let minutes = Math.floor(days / 7) * weekMinutes;
+  let minutes = Math.floor(days / 7) * weekMinutes(week);
   for (let day = 0; day < days % 7; day++) minutes += week[(first + day) % 7]?.capacityMinutes ?? 0;
   return minutes;
 }

@@ -103,9 +103,10 @@ function Brushes({ themes, brush, onChoose }: BrushesProps) {
 
 /** How much each theme gets in a week of this pattern, against what it should get. */
 function Sums({ pattern, themes }: { pattern: Pattern; themes: readonly Theme[] }) {
+  const { workingWeek } = useSettings();
   return (
     <dl className="mt-3 flex flex-wrap gap-x-5 gap-y-1">
-      {patternSums(pattern, themes)
+      {patternSums(pattern, themes, workingWeek)
         .filter(({ minutes, target }) => minutes > 0 || target > 0)
         .map(({ theme, minutes, target }) => (
           <div key={theme} className="flex items-baseline gap-1.5">

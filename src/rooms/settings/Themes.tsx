@@ -1,17 +1,38 @@
 "use client";
-import { useState, type FormEvent } from "react";
+import { useCallback, useState, type FormEvent } from "react";
 import { addRecord, editRecord, removeRecord } from "@/core/commands";
-import { dyes, type Dye, type Theme } from "@/core/model";
-import { durationText, parseDuration } from "@/core/time";
+import { minutesBy } from "@/core/insight";
+import { dyes, type Dye, type Id, type Theme } from "@/core/model";
+import { readTarget, targetText, weeklyTarget } from "@/core/plan";
+import { addDays, dateOf, durationText, startOfWeek, type DateText } from "@/core/time";
+import { useNow } from "@/ui/clock";
 import { notify } from "@/ui/notices";
 import { TypedField } from "@/ui/TypedField";
-import { useAct, useList } from "@/ui/workspaceContext";
+import { useAct, useComputedSoon, useFirstWeekday, useList, useSettings, useStore } from "@/ui/workspaceContext";
 import { Section } from "./Section";
+
+/** The minutes worked by theme in the week of a date, once they are summed. */
+function useWorked(today: DateText, firstWeekday: number): ReadonlyMap<Id | undefined, number> {
+  return useComputedSoon(
+    useCallback(
+      (store) => {
+        const from = startOfWeek(today, firstWeekday);
+        return minutesBy({ store, who: "me" }, { from, to: addDays(from, 6) }, "theme");
+      },
+      [today, firstWeekday],
+    ),
+  );
+}
 
 /** The kinds of work, each with its dye and the hours a week it should get. */
 export function Themes() {
   const themes = useList("kind", "theme") as readonly Theme[];
   const act = useAct();
+  const { clock } = useStore();
+  const today = dateOf(useNow(clock));
+  const firstWeekday = useFirstWeekday();
+  const { workingWeek: week } = useSettings();
+  const worked = useWorked(today, firstWeekday);
   const [title, setTitle] = useState("");
   const edit = (theme: Theme, fields: Partial<Record<keyof Theme, unknown>>) =>
     act(editRecord, { id: theme.id, fields });
@@ -48,19 +69,22 @@ export function Themes() {
             <div className="w-20">
               <TypedField
                 label={`Weekly target of ${theme.title}`}
-                text={theme.weeklyMinutes === undefined ? "" : durationText(theme.weeklyMinutes)}
+                text={targetText(theme)}
                 commit={(typed) => {
-                  const minutes = typed.trim() === "" ? undefined : parseDuration(typed);
-                  if (typed.trim() !== "" && minutes === undefined)
+                  const read = readTarget(typed);
+                  if (!read)
                     notify({
-                      text: `“${typed}” is not a length of time. Enter one like “9 h”. Nothing was changed.`,
+                      text: `“${typed}” is not a length of time or a share. Enter one like “9 h” or “20 %”. Nothing was changed.`,
                       tone: "refused",
                     });
-                  else edit(theme, { weeklyMinutes: minutes });
+                  else edit(theme, { weeklyMinutes: undefined, weeklyShare: undefined, ...read });
                 }}
               />
             </div>
-            <span className="text-ink-2">per week</span>
+            <span className="text-ink-2">
+              {theme.weeklyShare ? `of the working week, ${durationText(weeklyTarget(theme, week) ?? 0)}` : "per week"}
+              {(worked.get(theme.id) ?? 0) > 0 && `; ${durationText(worked.get(theme.id) ?? 0)} worked this week`}
+            </span>
             <button
               className="button-quiet"
               aria-label={`Delete ${theme.title}`}

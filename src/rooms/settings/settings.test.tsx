@@ -41,6 +41,10 @@ describe("themes", () => {
     expect(store.get("survey")).toMatchObject({ weeklyMinutes: 540 });
     expect(currentNotice()?.text).toContain("“much” is not a length of time");
     await user.clear(getByRole("textbox", { name: "Weekly target of Survey" }));
+    await user.type(getByRole("textbox", { name: "Weekly target of Survey" }), "20 %{Enter}");
+    expect(store.get("survey")).toMatchObject({ weeklyShare: 20 });
+    expect((store.get("survey") as Theme).weeklyMinutes).toBeUndefined();
+    await user.clear(getByRole("textbox", { name: "Weekly target of Survey" }));
     await user.keyboard("{Enter}");
     expect((store.get("survey") as Theme).weeklyMinutes).toBeUndefined();
   });

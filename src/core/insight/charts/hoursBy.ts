@@ -1,4 +1,5 @@
 import type { Theme } from "../../model";
+import { weeklyTarget } from "../../plan";
 import { dyeOf } from "../../things";
 import { addDays, durationText } from "../../time";
 import type { Chart } from "../chart";
@@ -34,14 +35,17 @@ const worthSaying = 30;
 export function hoursBy(asked: Asking): Chart {
   // By person, everybody's hours are told.
   const asking: Asking = asked.way === "person" ? { ...asked, who: "all" } : asked;
-  const { store, span, beside, way, today } = asking;
+  const { store, settings, span, beside, way, today } = asking;
   const minutes = minutesBy(asking, span, way);
   const earlier = beside && minutesBy(asking, beside, way);
   const all = sum(minutes.values());
   const weeks = countedWeeks(span, today);
   const themes = way === "theme" ? (store.list("kind", "theme") as readonly Theme[]) : [];
   const targets = new Map(
-    themes.flatMap(({ id, weeklyMinutes }) => (weeklyMinutes ? [[id, weeklyMinutes * weeks]] : [])),
+    themes.flatMap((theme) => {
+      const target = weeklyTarget(theme, settings.workingWeek);
+      return target === undefined ? [] : [[theme.id, target * weeks] as const];
+    }),
   );
   const keys = new Set([...minutes.keys(), ...targets.keys(), ...(earlier?.keys() ?? [])]);
   const rows = [...keys]

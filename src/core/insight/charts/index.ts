@@ -12,7 +12,7 @@ import { plannedAndWorked } from "./plannedAndWorked";
 import { sittingLengths } from "./sittings";
 import { taskFlow } from "./taskFlow";
 
-export type { Asking } from "./asking";
+export { minutesBy, type Asking } from "./asking";
 
 /** The questions that can be looked at, in the order in which they are shown, with their names. */
 export const insights = {

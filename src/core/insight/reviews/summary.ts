@@ -1,6 +1,6 @@
 import { isUnfinished, type Event, type PensumRecord, type Settings, type Task, type Theme } from "../../model";
 import { plainTitle } from "../../page";
-import { dayItems, goalsOfSpan, isMine, loadOf, isOver, occurrencesOn, warningsOn } from "../../plan";
+import { dayItems, goalsOfSpan, isMine, loadOf, isOver, occurrencesOn, warningsOn, weeklyTarget } from "../../plan";
 import { remindersBetween } from "../../plan/reminders";
 import type { Store } from "../../store";
 import { titleOf } from "../../things";
@@ -53,7 +53,7 @@ function section(title: string, lines: readonly string[]): string {
   return lines.length === 0 ? "" : `## ${title}\n\n${lines.map((line) => `- ${line}\n`).join("")}`;
 }
 
-function hoursLines({ store, span }: Asked): string[] {
+function hoursLines({ store, settings, span }: Asked): string[] {
   const minutes = minutesBy({ store, who: "me" }, span, "theme");
   const weeks = spanDays(span) / 7;
   const themes = store.list("kind", "theme") as readonly Theme[];
@@ -64,8 +64,9 @@ function hoursLines({ store, span }: Asked): string[] {
   const lines = [`Worked ${durationText(all)}; ${done} ${done === 1 ? "task was" : "tasks were"} done.`];
   for (const theme of themes) {
     const worked = minutes.get(theme.id) ?? 0;
-    if (worked === 0 && !theme.weeklyMinutes) continue;
-    const wanted = theme.weeklyMinutes ? ` of ${durationText(Math.round(theme.weeklyMinutes * weeks))}` : "";
+    const target = weeklyTarget(theme, settings.workingWeek);
+    if (worked === 0 && target === undefined) continue;
+    const wanted = target === undefined ? "" : ` of ${durationText(Math.round(target * weeks))}`;
     lines.push(`${plainTitle(theme.title)}: ${durationText(worked)}${wanted}`);
   }
   return lines;

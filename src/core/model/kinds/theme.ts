@@ -1,7 +1,7 @@
 import * as common from "./common";
 import { describeKind, type RecordFrom } from "./describe";
 
-/** A kind of work, with its dye and the hours a week it should get. */
+/** A kind of work, with its dye and what it should get of a week: hours, or a share of the working hours. */
 export const theme = describeKind({
   kind: "theme",
   name: "Theme",
@@ -10,6 +10,7 @@ export const theme = describeKind({
     common.title,
     { name: "dye", label: "Dye", type: "dye", required: true },
     { name: "weeklyMinutes", label: "Weekly target", type: "minutes", most: 10_080 },
+    { name: "weeklyShare", label: "Weekly share", type: "number", unit: "%", least: 0, most: 100 },
   ],
   usual: { dye: "slate" },
 });
