@@ -114,6 +114,13 @@ test.describe("on a phone", () => {
     await page.getByRole("list", { name: "Recognised" }).waitFor();
     await page.getByRole("button", { name: "Add", exact: true }).first().tap();
     await expect(line(page, "order stakes")).toBeVisible();
+    // So does the button at the foot, where the thumb is.
+    await expect(field).toBeFocused();
+    await page.keyboard.type("oil the hinges today");
+    await bar.getByRole("button", { name: "Add", exact: true }).tap();
+    await expect(line(page, "oil the hinges")).toBeVisible();
+    await expect(field).toHaveValue("");
+    await expect(field).toBeFocused();
     await page.getByRole("button", { name: "Cancel" }).tap();
     await expect(field).toBeHidden();
 

@@ -279,7 +279,7 @@ export function Frame({ problem }: { problem: unknown }) {
           </Suspense>
         )}
       </div>
-      {isPhone && <PhoneBar room={place.room} onAdd={add} />}
+      {isPhone && <PhoneBar room={place.room} isAdding={isAdding} onAdd={add} />}
       <NoticeLine />
       {!past && (
         <Suspense>

@@ -20,6 +20,7 @@ import { lastHeadingOn } from "@/panels/editor/lastHeading";
 import { handedWords } from "@/ui/handed";
 import { notify } from "@/ui/notices";
 import { bareGoes } from "./bareGoes";
+import { captureForm } from "./captureForm";
 import { useAct, useList, useTimeStyle } from "@/ui/workspaceContext";
 import { late } from "@/ui/late";
 
@@ -146,7 +147,14 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
         if (!box.current?.contains(event.relatedTarget)) setInside(false);
       }}
     >
-      <div className="relative h-8 rounded-[4px] border border-rule bg-sheet focus-within:border-woad">
+      <form
+        id={captureForm}
+        className="relative h-8 rounded-[4px] border border-rule bg-sheet focus-within:border-woad"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void add();
+        }}
+      >
         <div
           ref={marks}
           aria-hidden
@@ -177,7 +185,7 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
         <kbd className="pointer-events-none absolute top-[7px] right-2.5 rounded-[3px] border border-rule px-1.5 text-[11px] leading-4 font-semibold text-ink-3">
           N
         </kbd>
-      </div>
+      </form>
       {inside && line.trim() !== "" && draft && (
         <DraftPanel
           id={panel}

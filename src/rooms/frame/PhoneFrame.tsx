@@ -1,6 +1,6 @@
 "use client";
 import { Search } from "lucide-react";
-import { useCallback, useEffect, useRef, useState, type PointerEvent, type ReactNode } from "react";
+import { useCallback, useEffect, useRef, useState, type MouseEvent, type PointerEvent, type ReactNode } from "react";
 import { loadOf } from "@/core/plan";
 import { addDays, dateText, durationText, instantOf, startOfWeek, type DateText } from "@/core/time";
 import { openClock } from "@/panels/clock/clockPlace";
@@ -11,6 +11,7 @@ import { Dialog } from "@/ui/Dialog";
 import { dayAddress, goTo } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { useComputed, useFirstWeekday, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { captureForm } from "./captureForm";
 import { useDayDrop } from "./useDayDrop";
 import { useSavingWords } from "./useSavingWords";
 
@@ -176,12 +177,19 @@ const moreRooms = [
 
 interface PhoneBarProps {
   room: string;
+  /** Whether something is being added: then its button hands in what was typed. */
+  isAdding: boolean;
   onAdd: () => void;
 }
 
 /** The bar for the thumb at the foot of a phone. */
-export function PhoneBar({ room, onAdd }: PhoneBarProps) {
+export function PhoneBar({ room, isAdding, onAdd }: PhoneBarProps) {
   const [isMore, setMore] = useState(false);
+  /** The button becomes the one that hands in while it is being pressed: this press must not do that too. */
+  const open = (event: MouseEvent) => {
+    event.preventDefault();
+    onAdd();
+  };
   const gathered = useList("unclarified", "all").length;
   const place = (here: boolean) =>
     `grid min-h-14 place-items-center px-1 text-[13px] ${here ? "font-[680] text-ink shadow-[inset_0_2px_0_var(--woad)]" : "font-[540] text-ink-2"}`;
@@ -194,7 +202,13 @@ export function PhoneBar({ room, onAdd }: PhoneBarProps) {
         Plan
       </PlaceLink>
       <span className="grid place-items-center">
-        <button className="button-filled min-h-11 px-4" onClick={onAdd}>
+        <button
+          className="button-filled min-h-11 px-4"
+          {...(isAdding ? { type: "submit", form: captureForm } : { type: "button", onClick: open })}
+          // The field keeps the keyboard.
+          onPointerDown={(event) => isAdding && event.preventDefault()}
+          onMouseDown={(event) => isAdding && event.preventDefault()}
+        >
           Add
         </button>
       </span>
