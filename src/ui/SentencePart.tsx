@@ -1,6 +1,7 @@
 "use client";
 import { Popover } from "radix-ui";
-import { useState, type ReactNode } from "react";
+import { useRef, useState, type ReactNode } from "react";
+import { stepFocus } from "./stepFocus";
 
 interface SentencePartProps {
   /** What the part says now. */
@@ -43,23 +44,47 @@ interface PickListProps {
   many?: boolean;
 }
 
-/** Choices one below the other; one of them, or as many as one likes. */
+/** A list longer than this is narrowed by what one types. */
+const longList = 14;
+
+/** Choices one below the other; one of them, or as many as one likes. Arrows go through them; a long list narrows. */
 export function PickList({ options, chosen, onPick, many = false }: PickListProps) {
+  const [typed, setTyped] = useState("");
+  const parts = useRef<HTMLDivElement>(null);
+  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
+  const left = options.filter(([, title]) => words.every((word) => title.toLowerCase().includes(word)));
   return (
-    <ul className="-mx-1">
-      {options.map(([id, title]) => (
-        <li key={id}>
-          <button
-            className={`flex min-h-7 w-full items-center justify-between gap-6 rounded-[3px] px-2 text-left hover:bg-sunk ${chosen.includes(id) ? "font-semibold" : ""}`}
-            aria-pressed={chosen.includes(id)}
-            onClick={() => onPick(id)}
-          >
-            {title}
-            {chosen.includes(id) && <span aria-hidden>{many ? "✓" : "·"}</span>}
-          </button>
-        </li>
-      ))}
-    </ul>
+    <div ref={parts} onKeyDown={(event) => stepFocus(event, parts.current, "input, button")}>
+      {options.length > longList && (
+        <input
+          className="field mb-1 w-full"
+          aria-label="Narrow the list"
+          placeholder="Type to narrow"
+          value={typed}
+          onChange={({ target }) => setTyped(target.value)}
+          onKeyDown={(event) => {
+            if (event.key !== "Enter" || words.length === 0 || !left[0]) return;
+            event.preventDefault();
+            onPick(left[0][0]);
+          }}
+        />
+      )}
+      <ul className="-mx-1">
+        {left.map(([id, title]) => (
+          <li key={id}>
+            <button
+              className={`flex min-h-7 w-full items-center justify-between gap-6 rounded-[3px] px-2 text-left hover:bg-sunk ${chosen.includes(id) ? "font-semibold" : ""}`}
+              aria-pressed={chosen.includes(id)}
+              onClick={() => onPick(id)}
+            >
+              {title}
+              {chosen.includes(id) && <span aria-hidden>{many ? "✓" : "·"}</span>}
+            </button>
+          </li>
+        ))}
+      </ul>
+      {left.length === 0 && words.length > 0 && <p className="px-1 text-ink-2">Nothing is called “{typed.trim()}”.</p>}
+    </div>
   );
 }
 
