@@ -83,6 +83,7 @@ describe("the field at the top", () => {
     expect(understood(screen)).toEqual([]);
     await screen.user.click(screen.getByRole("button", { name: "Add" }));
     await waitFor(() => expect(made(screen)).toHaveLength(1));
+    expect(document.activeElement).toBe(field(screen));
     expect(made(screen)[0]).toMatchObject({ title: "Read Monday" });
   });
 

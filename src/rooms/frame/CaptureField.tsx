@@ -76,6 +76,7 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
     setLine(words);
     box.current?.querySelector("input")?.focus();
   }, []);
+  const toField = () => box.current?.querySelector("input")?.focus();
   const clear = () => {
     setLine("");
     setKind(undefined);
@@ -194,10 +195,14 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
           onKind={setKind}
           onRefuse={(key) => setRefused(new Set([...refused, key]))}
           keyOf={(part) => reader!.partKey(part, line)}
-          onAdd={() => void add()}
+          onAdd={() => {
+            // The panel goes with its line; the next line is typed where this one was.
+            toField();
+            void add();
+          }}
           onTheme={(tag) => {
             act(makeThemeOfTag, { tag });
-            box.current?.querySelector("input")?.focus();
+            toField();
           }}
           today={dateOf(context().now)}
         />
