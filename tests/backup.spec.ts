@@ -80,14 +80,14 @@ test("settings take effect at once and are found again", async ({ page }) => {
   await page.getByRole("textbox", { name: "Level 1", exact: true }).press("Enter");
   await page.getByRole("radiogroup", { name: "On this device" }).getByRole("radio", { name: "dark" }).click();
   await page.getByRole("link", { name: "Today", exact: true }).click();
-  await expect(page.locator(".rail-item", { hasText: "Settle the culvert" })).toContainText("2:00 pm to 3:00 pm");
+  await expect(page.locator(".rail-item", { hasText: "Settle the culvert" })).toContainText("2:00 to 3:00 pm");
   await expect(page.getByRole("region", { name: "Hours" })).toContainText("5 h 25 of 4 h");
   await expect(page.locator("nav[aria-label=Days]")).not.toContainText("Week");
   await expect(trayRow(page, "Order 400 willow stakes")).toContainText("heart");
   await page.reload();
   await ready(page);
   await expect(page.locator("html")).toHaveAttribute("data-appearance", "dark");
-  await expect(page.locator(".rail-item", { hasText: "Settle the culvert" })).toContainText("2:00 pm");
+  await expect(page.locator(".rail-item", { hasText: "Settle the culvert" })).toContainText("2:00 to 3:00 pm");
 });
 
 test("a copy of each day is kept by itself, and a record that is gone is fetched back from it", async ({ page }) => {

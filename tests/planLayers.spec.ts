@@ -66,6 +66,39 @@ test("the hours of the plan are narrowed, widen for what lies outside of them, a
   await expect.poll(height).toBeCloseTo(whole / 2, 0);
 });
 
+test("tasks are shown by their priority, on the hours, in the strip and in the tray, and follow when it changes", async ({
+  page,
+}) => {
+  await open(page, { path: "/plan" });
+  for (const words of [
+    "Order stakes Thu 10:00 30 min vital",
+    "Oil the hinges Thu 11:00 30 min",
+    "Letter vital",
+    "Ring",
+  ])
+    await capture(page, words);
+  const item = (words: string) => page.locator(".plan-hours .rail-item", { hasText: words });
+  await expect(item("Oil the hinges")).toBeVisible();
+  await page.getByRole("button", { name: /^Items/ }).click();
+  const priorities = page.getByRole("region", { name: "Tasks of which priority" });
+  await priorities.getByRole("button", { name: "No priority" }).click();
+  await page.keyboard.press("Escape");
+  await expect(item("Oil the hinges")).toHaveCount(0);
+  await expect(item("Order stakes")).toBeVisible();
+  await expect(page.locator("[data-tray]")).toHaveText(/Letter/);
+  await expect(page.getByRole("button", { name: "Items: some" })).toBeVisible();
+  // A task whose priority changes is seen again without anything else being touched.
+  await item("Order stakes").click();
+  const sheet = page.getByRole("complementary", { name: "Record" });
+  await sheet.getByRole("combobox", { name: "Priority" }).selectOption({ label: "None" });
+  await expect(item("Order stakes")).toHaveCount(0);
+  await page.locator("body").press("Control+z");
+  await expect(item("Order stakes")).toBeVisible();
+  await page.reload();
+  await expect(item("Order stakes")).toBeVisible();
+  await expect(item("Oil the hinges")).toHaveCount(0);
+});
+
 test("an event of a series gets a page for its notes from a template, and its day lists it", async ({ page }) => {
   await open(page, { workspace: "demo", path: "/plan" });
   await page.locator(".plan-hours .rail-item", { hasText: "Board liaison" }).focus();

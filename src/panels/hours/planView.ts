@@ -58,6 +58,8 @@ export interface PlanView {
   readonly hidden: readonly ShownThing[];
   /** Calendars that are not shown, by their names; the person's own has none. */
   readonly hiddenCalendars: readonly string[];
+  /** Priorities whose tasks are not shown, by their ids; the empty text is none. */
+  readonly hiddenPriorities: readonly string[];
   /** Lenses on the calendar that are not shown. */
   readonly hiddenLayers: readonly string[];
   /** The fields that stand on each item. */
@@ -89,6 +91,7 @@ const usual: PlanView = {
   order: "pull",
   hidden: [],
   hiddenCalendars: [],
+  hiddenPriorities: [],
   hiddenLayers: [],
   itemFields: [],
   icons: "none",
@@ -120,6 +123,7 @@ function sound(view: PlanView): PlanView {
     order: ["pull", "newest", "warmUp"].includes(view.order) ? view.order : usual.order,
     hidden: Array.isArray(view.hidden) ? view.hidden.filter((one) => shownThings.includes(one)) : [],
     hiddenCalendars: textsIn(view.hiddenCalendars),
+    hiddenPriorities: textsIn(view.hiddenPriorities),
     hiddenLayers: textsIn(view.hiddenLayers),
     itemFields: textsIn(view.itemFields),
     icons: iconWays.includes(view.icons) ? view.icons : usual.icons,

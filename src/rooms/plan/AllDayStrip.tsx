@@ -18,10 +18,9 @@ import { usePlacing } from "@/panels/hours/placing";
 import { openRecord } from "@/ui/navigation";
 import { useGesture } from "@/panels/useGesture";
 import { useAct, useComputed, useStore, useTimeStyle } from "@/ui/workspaceContext";
-import { isShownIn, useEntry } from "./dayThings";
+import { isShownIn, useEntry, useShown } from "./dayThings";
 import { LayerTick } from "@/panels/layers/LayerTick";
 import { layerKey, useLayersOver } from "@/panels/layers/layers";
-import { usePlanView } from "@/panels/hours/planView";
 
 const rowPixels = 25;
 const rowsAtFirst = 3;
@@ -37,15 +36,21 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
   const style = useTimeStyle();
   const { meaning, becomes, carryOut } = useGesture();
   const now = useNow(store.clock);
-  const [view] = usePlanView();
   const [open, setOpen] = useState(false);
   const [target, setTarget] = useState<DateText>();
   const element = useRef<HTMLDivElement>(null);
   const layered = useLayersOver(dates);
-  const items = useComputed(useCallback((from) => stripItems(from, dates, now), [dates, now]));
+  const shown = useShown();
+  const own = useComputed(
+    useCallback(
+      (from) => {
+        const isShown = isShownIn(shown, from);
+        return stripItems(from, dates, now).filter(({ record, what }) => isShown(record, what));
+      },
+      [dates, now, shown],
+    ),
+  );
   const places = useMemo(() => {
-    const isShown = isShownIn(view);
-    const own = items.filter(({ record, what }) => isShown(record, what));
     const isThere = (id: string, first: number) =>
       own.some((one) => one.record.id === id && one.first <= first && one.last >= first);
     const beside = layered.filter(({ item, first }) => !isThere(item.record.id, first));
@@ -63,7 +68,7 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
       }),
     );
     return stripRows([...own, ...others]);
-  }, [items, layered, view, dates]);
+  }, [own, layered, dates]);
   const rows = places.reduce((most, { row }) => Math.max(most, row + 1), 1);
   const shownRows = open ? rows : Math.min(rows, rowsAtFirst);
   const hiddenOn = (day: number) =>

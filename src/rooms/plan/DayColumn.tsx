@@ -10,7 +10,7 @@ import { GhostBlock, NowLine, Outside } from "@/panels/hours/hourParts";
 import { HourItem } from "@/panels/hours/HourItem";
 import type { Drawn, Hands } from "@/panels/hours/useHours";
 import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
-import { isShownIn } from "./dayThings";
+import { isShownIn, useShown } from "./dayThings";
 import { useDyeOf } from "./dyes";
 import { LayerMark } from "@/panels/layers/LayerMark";
 import { layerKey, useLayerItems } from "@/panels/layers/layers";
@@ -76,11 +76,16 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
   const [view] = usePlanView();
   const dyeOf = useDyeOf(view.dyeBy);
   const { zone } = store.clock;
-  const all = useComputed(useCallback((from) => namedItems(from, date, zone), [date, zone]));
-  const items = useMemo(() => {
-    const isShown = isShownIn(view);
-    return all.filter(({ record }) => isShown(record, "item"));
-  }, [all, view]);
+  const shown = useShown();
+  const items = useComputed(
+    useCallback(
+      (from) => {
+        const isShown = isShownIn(shown, from);
+        return namedItems(from, date, zone).filter(({ record }) => isShown(record, "item"));
+      },
+      [date, zone, shown],
+    ),
+  );
   const onDay = useLayerItems(date);
   const layered = useMemo(
     () =>

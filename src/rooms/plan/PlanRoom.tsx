@@ -337,7 +337,7 @@ function CalendarParts({ place, date, today }: RangeProps) {
           words={
             shown.length < shownThings.length
               ? shown.map((one) => thingWords[one]).join(", ") || "none"
-              : view.hiddenCalendars.length + view.hiddenLayers.length > 0
+              : view.hiddenCalendars.length + view.hiddenLayers.length + view.hiddenPriorities.length > 0
                 ? "some"
                 : "all"
           }

@@ -79,6 +79,7 @@ export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
     const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
     const matching = waiting.filter(({ task }) => {
       if (theme !== undefined && task.theme !== theme) return false;
+      if (view.hiddenPriorities.includes(task.priority ?? "")) return false;
       if (lens && inLens && !inLens.has(task.id)) return false;
       const text = `${plainTitle(task.title)} ${task.tags.join(" ")}`.toLowerCase();
       return words.every((word) => text.includes(word));
@@ -86,7 +87,7 @@ export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
     const rest = new Map(matching.map((one) => [one.task, one]));
     const ordered = inNextOrder([...rest.keys()], view.order, pull, today).map((task) => rest.get(task) as Unplaced);
     return heapsOf(store, ordered, view.trayBy);
-  }, [waiting, typed, theme, lens, inLens, view.order, view.trayBy, pull, today, store]);
+  }, [waiting, typed, theme, lens, inLens, view.order, view.trayBy, view.hiddenPriorities, pull, today, store]);
   const count = heaps.reduce((sum, { tasks }) => sum + tasks.length, 0);
   const press = (event: KeyboardEvent) => stepFocus(event, list.current, "[data-tray]");
   let left = shown;

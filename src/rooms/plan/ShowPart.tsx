@@ -19,6 +19,7 @@ export function ShowPart() {
   return (
     <div className="grid gap-3">
       <Things />
+      <Priorities />
       <Calendars />
       <LensLayers />
       <OnItems />
@@ -52,6 +53,23 @@ function Things() {
       chosen={shownThings.filter((thing) => !view.hidden.includes(thing))}
       onPick={(id) => change({ hidden: toggled(view.hidden, id as (typeof shownThings)[number]) })}
     />
+  );
+}
+
+/** Which tasks, by their priority; loads count all of them all the same. */
+function Priorities() {
+  const [view, change] = usePlanView();
+  const { priorities } = useSettings();
+  const all = [...priorities.map(({ id, title }) => [id, title] as const), ["", "No priority"] as const];
+  return (
+    <Part title="Tasks of which priority">
+      <PickList
+        many
+        options={all}
+        chosen={all.map(([id]) => id).filter((id) => !view.hiddenPriorities.includes(id))}
+        onPick={(id) => change({ hiddenPriorities: toggled(view.hiddenPriorities, id) })}
+      />
+    </Part>
   );
 }
 

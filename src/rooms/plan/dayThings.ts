@@ -1,10 +1,11 @@
 "use client";
 import { dyeOf, taskOf, titleOf } from "@/core/things";
-import { useCallback } from "react";
+import { useCallback, useMemo } from "react";
 import { withoutDoubles, type LayerItem } from "@/core/lens/layerItems";
 import { isUnfinished, type Dye, type PensumRecord } from "@/core/model";
 import { dayItems, isLate, loadOf, stripItems, type DayItem, type Load, type StripItem, isOver } from "@/core/plan";
 import { isDone } from "@/core/register/doneness";
+import type { Store } from "@/core/store";
 import type { DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
@@ -26,34 +27,58 @@ export function useDayThings(date: DateText): {
   const store = useStore();
   const settings = useSettings();
   const now = useNow(store.clock);
-  const [view] = usePlanView();
-  const isShown = isShownIn(view);
+  const shown = useShown();
   const layered = useLayerItems(date);
   const { zone } = store.clock;
   const load = useComputed(useCallback((from) => loadOf(from, date, settings, zone), [date, settings, zone]));
-  const whole = useComputed(useCallback((from) => stripItems(from, [date], now), [date, now]));
-  const items = useComputed(useCallback((from) => dayItems(from, date, zone), [date, zone]));
-  const shownWhole = whole.filter(({ record, what }) => isShown(record, what));
-  const shownItems = items.filter(({ record }) => isShown(record, "item"));
+  const whole = useComputed(
+    useCallback(
+      (from) => {
+        const isShown = isShownIn(shown, from);
+        return stripItems(from, [date], now).filter(({ record, what }) => isShown(record, what));
+      },
+      [date, now, shown],
+    ),
+  );
+  const items = useComputed(
+    useCallback(
+      (from) => {
+        const isShown = isShownIn(shown, from);
+        return dayItems(from, date, zone).filter(({ record }) => isShown(record, "item"));
+      },
+      [date, zone, shown],
+    ),
+  );
   return {
     load,
     isOver: isOver(load),
-    whole: shownWhole,
-    items: shownItems,
+    whole,
+    items,
     layered: withoutDoubles(
       layered,
-      [...shownWhole, ...shownItems].map(({ record }) => record),
+      [...whole, ...items].map(({ record }) => record),
     ),
   };
 }
 
-/** Tells whether something is shown: its kind is, and of an event its calendar. */
-export function isShownIn({
-  hidden,
-  hiddenCalendars,
-}: Pick<PlanView, "hidden" | "hiddenCalendars">): (record: PensumRecord, what: What) => boolean {
+/** What is left out of the plan on this device. */
+type Shown = Pick<PlanView, "hidden" | "hiddenCalendars" | "hiddenPriorities">;
+
+/** The same object until something else is left out. */
+export function useShown(): Shown {
+  const [{ hidden, hiddenCalendars, hiddenPriorities }] = usePlanView();
+  return useMemo(() => ({ hidden, hiddenCalendars, hiddenPriorities }), [hidden, hiddenCalendars, hiddenPriorities]);
+}
+
+/** Tells whether something is shown: its kind is, of an event its calendar, and of what is a task its priority. */
+export function isShownIn(
+  { hidden, hiddenCalendars, hiddenPriorities }: Shown,
+  store: Pick<Store, "find">,
+): (record: PensumRecord, what: What) => boolean {
   return (record, what) => {
     if (record.kind === "event") return !hidden.includes("events") && !hiddenCalendars.includes(record.calendar ?? "");
+    const task = hiddenPriorities.length > 0 ? taskOf(record, store) : undefined;
+    if (task && hiddenPriorities.includes(task.priority ?? "")) return false;
     return !hidden.includes(
       what === "item" ? "blocks" : what === "task" ? "tasks" : what === "habit" ? "habits" : "dues",
     );
