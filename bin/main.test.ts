@@ -114,7 +114,7 @@ describe("the command line", () => {
       err: expect.stringContaining("There is no field “esti” here") as string,
     });
     expect((await run("query", file, "--in", "nothing")).err).toContain(
-      "There is no register “nothing”. There are tasks, goals",
+      "There is no register “nothing”. The registers are tasks, goals",
     );
     expect((await run("query", file, "--in", "tasks", "--sum", "title")).err).toContain(
       "The sum of Title cannot be calculated",
@@ -163,6 +163,6 @@ describe("the command line", () => {
     const broken = readFileSync(calendar, "utf8").replace(/(BEGIN:VEVENT[^]*?)DTSTART[^\n]*/, "$1DTSTART:never");
     writeFileSync(calendar, broken.replaceAll("@pensum", "@elsewhere"));
     const read = await run("convert", calendar, "--into", backup);
-    expect(read).toMatchObject({ code: 1, err: expect.stringMatching(/Line \d+ was left out/) as string });
+    expect(read).toMatchObject({ code: 1, err: expect.stringMatching(/Line \d+ was skipped/) as string });
   });
 });

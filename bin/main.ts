@@ -137,7 +137,7 @@ async function check(path: string, asked: Asked, clock: Clock): Promise<number> 
   const found = odd.map(({ what, title, id }) => `${title || id}: ${what}`);
   const end =
     odd.length > 0
-      ? `${odd.length} ${odd.length === 1 ? "thing is" : "things are"} odd:`
+      ? `${odd.length} ${odd.length === 1 ? "problem" : "problems"}:`
       : faults.length > 0
         ? "Nothing is odd in what could be read."
         : "The file is complete. No problems found.";
@@ -154,7 +154,7 @@ function registerNamed(store: Store, name: string | undefined): Register {
   const found = registersOf(store).find(({ id, title }) => id === name || title.toLowerCase() === name.toLowerCase());
   if (!found)
     throw new Wrong(
-      `There is no register “${name}”. There are ${registersOf(store)
+      `There is no register “${name}”. The registers are ${registersOf(store)
         .map(({ title }) => title.toLowerCase())
         .join(", ")}.`,
     );
@@ -313,7 +313,7 @@ async function convert(path: string, asked: Asked, clock: Clock): Promise<number
     writeFileSync(join(folder, name), csvOf(register));
     return name;
   });
-  say(asked, { folder, files: written, faults }, `Wrote ${written.length} tables into ${folder}\n`);
+  say(asked, { folder, files: written, faults }, `Exported ${written.length} tables to ${folder}\n`);
   return tellFaults(faults);
 }
 
@@ -329,7 +329,7 @@ async function convertToCalendar(path: string, asked: Asked, clock: Clock): Prom
   if (out === undefined) process.stdout.write(text);
   else {
     writeFileSync(out, text);
-    say(asked, { out, records: records.length, faults }, `Wrote ${records.length} entries into ${out}\n`);
+    say(asked, { out, records: records.length, faults }, `Exported ${records.length} entries to ${out}\n`);
   }
   return tellFaults(faults);
 }
@@ -368,7 +368,7 @@ async function convertWhole(path: string, to: "backup" | "markdown", asked: Aske
   else saveFolder(out, folderOf(file), realPath(out) === realPath(path) ? file.unread : []);
   const records = file.store.size;
   const { faults } = file;
-  say(asked, { out, records, faults }, `Wrote ${records.toLocaleString("en-GB")} records into ${out}\n`);
+  say(asked, { out, records, faults }, `Exported ${records.toLocaleString("en-GB")} records to ${out}\n`);
   return tellFaults(faults);
 }
 

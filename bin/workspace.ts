@@ -90,7 +90,7 @@ async function calendarContents(path: string, clock: Clock): Promise<ReadContent
 export function calendarFaults({ faults, isCalendar: isOne }: CalendarReading): string[] {
   return [
     ...(isOne ? [] : ["This is not a calendar: it has no VCALENDAR."]),
-    ...faults.map(({ line, reason }) => `Line ${line} was left out: ${reason}`),
+    ...faults.map(({ line, reason }) => `Line ${line} was skipped: ${reason}`),
   ];
 }
 

@@ -32,7 +32,7 @@ test("what was logged by hand is told by theme, opens as a lens, and is still so
   await page.getByRole("button", { name: "this week", exact: true }).click();
   await page.keyboard.press("Escape");
   const hours = page.getByRole("region", { name: "What took most" });
-  await expect(hours.getByRole("heading")).toHaveText("Write the minutes alone took 100 % of your hours.");
+  await expect(hours.getByRole("heading")).toHaveText("Write the minutes alone took 100% of your hours.");
   await page.reload();
   await ready(page);
   await hours.getByRole("button", { name: /^Write the minutes/ }).click();

@@ -80,7 +80,7 @@ test("tasks are shown by their priority, on the hours, in the strip and in the t
   const item = (words: string) => page.locator(".plan-hours .rail-item", { hasText: words });
   await expect(item("Oil the hinges")).toBeVisible();
   await page.getByRole("button", { name: /^Items/ }).click();
-  const priorities = page.getByRole("region", { name: "Tasks of which priority" });
+  const priorities = page.getByRole("region", { name: "Task priority" });
   await priorities.getByRole("button", { name: "No priority" }).click();
   await page.keyboard.press("Escape");
   await expect(item("Oil the hinges")).toHaveCount(0);

@@ -161,7 +161,7 @@ function Opening({ share }: { share: number | undefined }) {
         )}
         {share !== undefined && (
           <p className="mt-2 text-ink-2" role="status">
-            Making the demo data, {Math.round(share * 100)} %
+            Creating the demo data, {Math.round(share * 100)}%
           </p>
         )}
       </div>

@@ -58,8 +58,8 @@ export function PickList({ options, chosen, onPick, many = false }: PickListProp
       {options.length > longList && (
         <input
           className="field mb-1 w-full"
-          aria-label="Narrow the list"
-          placeholder="Type to narrow"
+          aria-label="Filter the list"
+          placeholder="Type to filter"
           value={typed}
           onChange={({ target }) => setTyped(target.value)}
           onKeyDown={(event) => {
@@ -83,7 +83,7 @@ export function PickList({ options, chosen, onPick, many = false }: PickListProp
           </li>
         ))}
       </ul>
-      {left.length === 0 && words.length > 0 && <p className="px-1 text-ink-2">Nothing is called “{typed.trim()}”.</p>}
+      {left.length === 0 && words.length > 0 && <p className="px-1 text-ink-2">Nothing matches “{typed.trim()}”.</p>}
     </div>
   );
 }

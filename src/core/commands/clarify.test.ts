@@ -47,7 +47,7 @@ describe("what was gathered", () => {
 
   test("is let go, several at once", () => {
     const ids = (store.list("unclarified", "all") as Task[]).map(({ id }) => id);
-    expect(store.act(clarify, { tasks: ids, as: "nothing" }).said).toBe("Discarded 2 things");
+    expect(store.act(clarify, { tasks: ids, as: "nothing" }).said).toBe("Discarded 2 items");
     expect(inbox()).toEqual([]);
     expect(text()).toBe("# Day\n\n");
   });

@@ -27,7 +27,7 @@ export const clarify: Command<Clarified> = {
     const chosen = tasks.map((id) => need(tx, "task", id));
     for (const task of chosen) become[as](tx, task, fields, day);
     const [only] = chosen;
-    const what = chosen.length === 1 && only ? `“${plainTitle(only.title)}”` : counted(chosen.length, "thing");
+    const what = chosen.length === 1 && only ? `“${plainTitle(only.title)}”` : counted(chosen.length, "item");
     return as === "nothing"
       ? `Discarded ${what}`
       : as === "task"

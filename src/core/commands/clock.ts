@@ -51,7 +51,7 @@ export const startClock: Command<AtInstant & { on: StartOn; minutes?: number; rh
       throw new Refusal("The clock counts down from 1 minute to 24 hours. Nothing was changed.");
     endSitting(tx, run);
     const rhythm = rhythmOf(tx, rhythmId);
-    if (rhythmId !== undefined && !rhythm) throw new Refusal("This rhythm is no longer there. Nothing was changed.");
+    if (rhythmId !== undefined && !rhythm) throw new Refusal("This rhythm no longer exists. Nothing was changed.");
     const long = minutes ?? rhythm?.workMinutes ?? clockMinutes(tx, on, tx.now, zone);
     begin(tx, on, at, long === undefined ? {} : { leftMs: milliseconds(long), wholeMs: milliseconds(long) }, {
       ...(rhythm ? { rhythm: rhythm.id, sittings: 0 } : {}),

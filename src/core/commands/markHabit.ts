@@ -43,7 +43,7 @@ export const layHabit: Command<{ habit: Id; date: DateText; zone: string }> = {
   name: "layHabit",
   run(tx, { habit: id, date, zone }) {
     const habit = need(tx, "habit", id);
-    if (!isDate(date)) throw new Refusal("That is not a date that exists. Nothing was changed.");
+    if (!isDate(date)) throw new Refusal("That is not a valid date. Nothing was changed.");
     const start = roomForHabit(tx, habit, date, zone);
     if (start === undefined)
       throw new Refusal(`There is no room for “${habit.title}” on this day. Nothing was changed.`);
@@ -59,7 +59,7 @@ export const layHabit: Command<{ habit: Id; date: DateText; zone: string }> = {
 export const layOwnHabits: Command<{ date: DateText; zone: string }> = {
   name: "layOwnHabits",
   run(tx, { date, zone }) {
-    if (!isDate(date)) throw new Refusal("That is not a date that exists. Nothing was changed.");
+    if (!isDate(date)) throw new Refusal("That is not a valid date. Nothing was changed.");
     const laid: string[] = [];
     for (const habit of habitsToLay(tx, date)) {
       const start = isLaid(tx, habit, date) ? undefined : roomForHabit(tx, habit, date, zone);
@@ -76,7 +76,7 @@ export const layOwnHabits: Command<{ date: DateText; zone: string }> = {
 export const noteHabitsLaid: Command<{ date: DateText }> = {
   name: "noteHabitsLaid",
   run(tx, { date }) {
-    if (!isDate(date)) throw new Refusal("That is not a date that exists. Nothing was changed.");
+    if (!isDate(date)) throw new Refusal("That is not a valid date. Nothing was changed.");
     for (const { id } of habitsToLay(tx, date)) tx.update(id, { foundOn: date });
     return "Looked for the hours of habits";
   },

@@ -147,7 +147,7 @@ describe("aims", () => {
     expect(aimsOn(store, date).map(({ title }) => title)).toContain("Settled");
     expect(() => store.act(addAim, { date, title: "More" })).toThrow("three aims at most");
     expect(() => store.act(addAim, { date: "2026-11-25", title: "  " })).toThrow("few words");
-    expect(() => store.act(addAim, { date: "2026-02-30", title: "x" })).toThrow("not a date");
+    expect(() => store.act(addAim, { date: "2026-02-30", title: "x" })).toThrow("not a valid date");
     for (const aim of aimsOn(store, date)) expect(faultOf(aim)).toBeUndefined();
   });
 });

@@ -12,7 +12,7 @@ export const addAim: Command<{ date: DateText; title: string; id?: Id }> = {
   run(tx, { date, title, id = newId() }) {
     const words = oneLine(title).trim();
     if (words === "") throw new Refusal("An aim needs a few words.");
-    if (!isDate(date)) throw new Refusal("That is not a date that exists. Nothing was changed.");
+    if (!isDate(date)) throw new Refusal("That is not a valid date. Nothing was changed.");
     if (aimsOn(tx, date).length >= mostChosen)
       throw new Refusal("A day has three aims at most. Remove one to add another. Nothing was changed.");
     tx.put({ ...bareRecord("aim", { id, title: words, now: tx.now }), date });
@@ -85,7 +85,7 @@ export const changePortion: Command<{ date: DateText; task: Id; by?: 1 | -1; min
 };
 
 function heldOn(tx: Transaction, date: DateText): readonly HeldTask[] {
-  if (!isDate(date)) throw new Refusal("That is not a date that exists. Nothing was changed.");
+  if (!isDate(date)) throw new Refusal("That is not a valid date. Nothing was changed.");
   // What is gone leaves its place to another.
   return (tx.find("day", dayPageId(date))?.portion ?? []).filter(({ task }) => tx.find("task", task));
 }

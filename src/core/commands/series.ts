@@ -202,7 +202,7 @@ function withPart(rule: RepeatRule, name: string, value: string | undefined): Re
 /** @throws Refusal where a text is no date or moment that can be written */
 function existing(said: string): string {
   if (isDate(said) || isMoment(said)) return said;
-  throw new Refusal(`“${said}” is not a date that exists. Nothing was changed.`);
+  throw new Refusal(`“${said}” is not a valid date. Nothing was changed.`);
 }
 
 /** Moves a whole series so that the occurrence that was at `at` starts at `start` and, where it has one, ends at `end`. */

@@ -40,7 +40,7 @@ export const shiftBar: Command<Shift> = {
       case "task":
         return edge ? stretchTask(tx, record, minutes) : moveTask(tx, record, minutes, days);
       default:
-        throw new Refusal("This bar is no longer there. Another tab may have removed it.");
+        throw new Refusal("This bar no longer exists. It may have been deleted in another tab.");
     }
   },
 };

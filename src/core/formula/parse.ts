@@ -70,6 +70,6 @@ function faultAt(text: string, node: SyntaxNode): FormulaFault {
   return {
     from,
     to: Math.max(to, from + 1),
-    message: `“${skipped.trim() || text.slice(from).trim().split(/\s/)[0]}” at position ${at} does not fit: ${expected} was expected.`,
+    message: `“${skipped.trim() || text.slice(from).trim().split(/\s/)[0]}” at position ${at} is not expected here. Expected: ${expected}.`,
   };
 }

@@ -6,7 +6,7 @@ import { dayItems, loadOf, recordOrOccurrence } from "../plan";
 import type { Store } from "../store";
 import { addDays, dateOf, isMoment, minutesBetween, moveZone, standingClock } from "../time";
 import { openStore } from "../workspace";
-import { loadAfter, meaningOf, type Carried, type Target } from ".";
+import { carriedRecord, loadAfter, meaningOf, type Carried, type Target } from ".";
 
 const zone = "Europe/Berlin";
 const today = "2026-11-24";
@@ -149,4 +149,19 @@ describe("a gesture", () => {
     expect(() => store.act(meaning.act, undefined)).toThrow(/100 tasks/);
     expect(store.get("hours")).toMatchObject({ task: "t100", start: "2026-11-25T14:00" });
   });
+});
+
+test("of a list and a board, a task and an event can be put on a day, and nothing else pretends to", async () => {
+  const store = await opened();
+  const all = [...store.records()];
+  const event = all.find((one) => one.kind === "event" && isMoment(one.start) && !one.zone && !one.repeat)!;
+  const [task] = store.list("unfinishedTasks", "all");
+  const note = all.find(({ kind }) => kind === "note")!;
+  const on = (record: PensumRecord) =>
+    meaningOf(store, carriedRecord(store, record, zone), { at: "day", date: addDays(today, 5) }, zone);
+  store.act(on(event)!.act, undefined);
+  expect(dayItems(store, addDays(today, 5), zone).some(({ record }) => record.id === event.id)).toBe(true);
+  store.act(on(task!)!.act, undefined);
+  expect(store.get(task!.id)).toMatchObject({ doDay: addDays(today, 5) });
+  expect(on(note)).toBeUndefined();
 });

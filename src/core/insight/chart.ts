@@ -60,7 +60,7 @@ export interface Chart {
 }
 
 /** A share in whole per cent. */
-export const percent = (share: number) => `${Math.round(share * 100)} %`;
+export const percent = (share: number) => `${Math.round(share * 100)}%`;
 
 /** A number of a chart in words. */
 export function measureText(value: number, measure: Measure): string {

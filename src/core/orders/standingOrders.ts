@@ -39,7 +39,7 @@ export const removeOrder: Command<{ id: Id }> = {
   name: "removeOrder",
   run(tx, { id }) {
     const order = tx.find("standingOrder", id);
-    if (!order) throw new Refusal("This standing order is no longer there.");
+    if (!order) throw new Refusal("This standing order no longer exists.");
     for (const run of [...tx.list("kind", "orderRun")])
       if (run.kind === "orderRun" && run.standingOrder === id) tx.remove(run.id);
     tx.remove(id);

@@ -22,7 +22,7 @@ export function readLogTime(text: string, from: number | undefined, until: numbe
   const range = /[-–—]/.test(words) ? readTimeRange(words.replace(/\s*[-–—]\s*/, "-")) : undefined;
   const stretch = range ? { startMinute: range.startMinute, endMinute: range.endMinute } : fromLine(words, from, until);
   if (!stretch) return { fault: "From and to, like 8:15 to 9:17, or a length, like 45 min." };
-  if (stretch.endMinute <= stretch.startMinute) return { fault: "The end must come after the start." };
+  if (stretch.endMinute <= stretch.startMinute) return { fault: "The end must be after the start." };
   if (stretch.endMinute > until) return { fault: "That is still to come." };
   return stretch;
 }

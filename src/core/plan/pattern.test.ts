@@ -78,7 +78,7 @@ describe("a pattern", () => {
     const short = usualWeek.map((day, at) => (at < 2 ? null : day));
     expect(weeklyTarget({ weeklyShare: 20 }, short)).toBe(288);
     expect([weeklyTarget({ weeklyMinutes: 540 }, short), weeklyTarget({}, short)]).toEqual([540, undefined]);
-    for (const text of ["20 %", durationText(540), "12.5 %", ""]) expect(targetText(readTarget(text)!)).toBe(text);
+    for (const text of ["20%", durationText(540), "12.5%", ""]) expect(targetText(readTarget(text)!)).toBe(text);
   });
 
   test("is laid into a week where nothing stands, once, and taken back in one step", () => {

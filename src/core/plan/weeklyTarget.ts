@@ -9,9 +9,9 @@ export function weeklyTarget({ weeklyMinutes, weeklyShare }: Targeted, week: Wor
   return minutes || undefined;
 }
 
-/** A target as it is typed: "9 h", or "20 %" of the working week. */
+/** A target as it is typed: "9 h", or "20%" of the working week. */
 export function targetText({ weeklyMinutes, weeklyShare }: Targeted): string {
-  if (weeklyShare) return `${weeklyShare} %`;
+  if (weeklyShare) return `${weeklyShare}%`;
   return weeklyMinutes === undefined ? "" : durationText(weeklyMinutes);
 }
 

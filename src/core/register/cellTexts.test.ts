@@ -61,7 +61,7 @@ describe("a typed cell", () => {
     ["range", "3 Dec to 1 Dec", "Field needs two dates"],
     ["minutes", "long", "is not a length of time"],
     ["yesNo", "perhaps", "Enter yes or no"],
-    ["link", "nobody", "People have no “nobody”.", { target: "people" }],
+    ["link", "nobody", "There is no “nobody” in People.", { target: "people" }],
     ["url", "javascript:alert(1)", "is not an address"],
     ["state", "begun", "is not one of the choices", { own: false }],
     ["formula", "1", "cannot be edited"],

@@ -231,7 +231,7 @@ function linkRead(values: FieldValues, field: Field, typed: string): ReadCell {
   const names = many && !whole ? typed.split(/\s*[,;]\s*/).filter(Boolean) : [typed];
   const ids = names.map((title) => find(title));
   const missing = names[ids.indexOf(undefined)];
-  if (missing !== undefined) return { fault: `${register.title} have no “${missing}”.` };
+  if (missing !== undefined) return { fault: `There is no “${missing}” in ${register.title}.` };
   const several = names[ids.indexOf("several")];
   if (several !== undefined)
     return { fault: `Several ${register.title.toLowerCase()} are called “${several}”. Choose one from the list.` };

@@ -12,7 +12,7 @@ export const importTable: Command<ImportPlan> = {
   name: "importTable",
   run(tx, plan) {
     const register = findRegister(tx, plan.register);
-    if (!register) throw new Refusal("This register is no longer there.");
+    if (!register) throw new Refusal("This register no longer exists.");
     for (const { id, title, type } of plan.newFields)
       addField.run(tx, {
         register: plan.register,

@@ -42,7 +42,7 @@ export const removeLens: Command<{ id: Id }> = {
   name: "removeLens",
   run(tx, { id }) {
     const lens = tx.find("lens", id);
-    if (!lens) throw new Refusal("This lens is no longer there.");
+    if (!lens) throw new Refusal("This lens no longer exists.");
     tx.remove(id);
     return `Deleted the lens “${lens.title}”`;
   },

@@ -40,7 +40,7 @@ function checkTitle(tx: Transaction, register: Register, title: string, except?:
   const taken = fieldsIn(tx, register).some(
     (field) => field.name !== except && formulaName(field.label) === formulaName(plain),
   );
-  if (taken) throw new Refusal(`${register.title} have a field “${plain}” already. Nothing was changed.`);
+  if (taken) throw new Refusal(`There is already a field “${plain}” in ${register.title}. Nothing was changed.`);
   return plain;
 }
 
@@ -108,7 +108,7 @@ export const bringFieldBack: Command<{ id: Id }> = {
   name: "bringFieldBack",
   run(tx, { id }) {
     const record = tx.find("field", id);
-    if (!record) throw new Refusal("This field is no longer there.");
+    if (!record) throw new Refusal("This field no longer exists.");
     const register = needRegister(tx, record.register);
     checkTitle(tx, register, record.title);
     tx.update(id, { removed: undefined });
@@ -172,7 +172,7 @@ export const editRegister: Command<{
   name: "editRegister",
   run(tx, { id, fields }) {
     const register = tx.find("register", id);
-    if (!register) throw new Refusal("This register is no longer there.");
+    if (!register) throw new Refusal("This register no longer exists.");
     if (typeof fields.title === "string") {
       if (fields.title.trim() === "") throw new Refusal("A register needs a name.");
       checkRegisterTitle(tx, fields.title, id);
@@ -187,14 +187,14 @@ export const removeRegister: Command<{ id: Id }> = {
   name: "removeRegister",
   run(tx, { id }) {
     const register = tx.find("register", id);
-    if (!register) throw new Refusal("This register is no longer there.");
+    if (!register) throw new Refusal("This register no longer exists.");
     const rows = tx.list("rowsByRegister", id);
     const belonging: PensumRecord[] = [...rows, ...tx.list("fieldsByRegister", id)];
     for (const lens of tx.list("kind", "lens"))
       if (lens.kind === "lens" && lens.registers.includes(id)) belonging.push(lens);
     for (const record of belonging) tx.remove(record.id);
     tx.remove(id);
-    return `Removed the register “${register.title}” with ${counted(rows.length, "record")}`;
+    return `Deleted the register “${register.title}” and its ${counted(rows.length, "record")}`;
   },
 };
 

@@ -28,7 +28,7 @@ export const setCells: Command<CellChanges> = {
     const labels = new Set<string>();
     for (const { id, fields } of edits) {
       const record = recordOrOccurrence(tx, id);
-      if (!record) throw new Refusal("One of these records is no longer there. Another tab may have removed it.");
+      if (!record) throw new Refusal("One of these records no longer exists. It may have been deleted in another tab.");
       if (!tx.get(id)) tx.put(record);
       for (const label of editFields(tx, record, fields)) labels.add(label);
     }

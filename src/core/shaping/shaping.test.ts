@@ -49,7 +49,7 @@ describe("fields of one's own", () => {
     add("number", "Fee");
     store.act(addField, { register: "tasks", type: "yesNo", id: "xbillable", setting: { title: "Billable" } });
     expect(fieldsIn(store, findRegister(store, "tasks")!).at(-1)?.label).toBe("Billable");
-    expect(() => add("text", " fee ")).toThrow("Permits have a field “fee” already");
+    expect(() => add("text", " fee ")).toThrow("There is already a field “fee”");
     store.act(orderFields, { register: "permits", names: ["f_xfee", "title", "createdAt"] });
     expect(labels()).toEqual(["Fee", "Title", "Created"]);
     store.undo();

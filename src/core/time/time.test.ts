@@ -16,7 +16,15 @@ import {
 } from "./dates";
 import { durationText, estimateText, parseDuration } from "./durations";
 import { addMinutes, clockChange, elapsedMinutes, isMoment, minutesBetween, momentAt, moveZone } from "./moments";
-import { bareClockText, clockText, dateText, rangeText, relativeDateText, relativeMomentText } from "./wording";
+import {
+  bareClockText,
+  clockText,
+  dateText,
+  rangeText,
+  relativeDateText,
+  relativeMomentText,
+  stretchText,
+} from "./wording";
 
 const date = fc.integer({ min: -300_000, max: 900_000 }).map(dateOfDayNumber);
 const moment = fc.tuple(date, fc.nat(1439)).map(([day, minute]) => momentAt(day, minute));
@@ -152,6 +160,27 @@ describe("times in words", () => {
       "11:30 pm to 1:30 am",
     ]);
     expect([570, 780].map((minute) => bareClockText(minute, american))).toEqual(["9:30", "1:00"]);
+  });
+  test("say a stretch by its days, or by its hours and what days it needs", () => {
+    const at = (day: number, minute = 0) => (daysBetween("1970-01-01", "2026-11-24") + day) * 1440 + minute;
+    const said = (start: number, end: number, coarse = false) => stretchText({ start, end }, british, coarse);
+    expect([
+      said(at(0), at(1)),
+      said(at(0), at(3)),
+      said(at(0, 540), at(0, 690)),
+      said(at(0, 1380), at(1)),
+      said(at(0, 1380), at(1, 60)),
+      said(at(0, 540), at(2, 690), true),
+      said(at(0), at(0)),
+    ]).toEqual([
+      "Tue 24 Nov",
+      "Tue 24 Nov to Thu 26 Nov",
+      "Tue 24 Nov 9:00 to 11:30",
+      "Tue 24 Nov 23:00 to 24:00",
+      "Tue 24 Nov 23:00 to Wed 25 Nov 1:00",
+      "Tue 24 Nov to Thu 26 Nov",
+      "Tue 24 Nov",
+    ]);
   });
   test("are read back as clock times", () => {
     fc.assert(

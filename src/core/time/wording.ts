@@ -1,5 +1,5 @@
 import { dateOf, minuteOf, type MomentText } from "./moments";
-import { daysBetween, isDate, type DateText } from "./dates";
+import { dateOfDayNumber, daysBetween, isDate, type DateText } from "./dates";
 
 /** How dates and clock times are written: the person's locale and the choice of 12 or 24 hours. */
 export interface TimeStyle {
@@ -55,6 +55,26 @@ export function dateText(date: DateText, look: DateLook, style: TimeStyle): stri
     );
   const text = format.format(Date.parse(`${date}T00:00:00Z`));
   return style.locale.startsWith("en") && look !== "day" ? text.replace(/,/g, "") : text;
+}
+
+/**
+ * A stretch of time in local minutes since the beginning of 1970: `Thu 26 Nov to Fri 4 Dec` where it is of whole days or
+ * where days are all that can be told apart (`coarse`), else `Thu 26 Nov 9:00 to 11:30`, with the last day where that is another.
+ */
+export function stretchText(
+  { start, end }: { readonly start: number; readonly end: number },
+  style: TimeStyle,
+  coarse = false,
+): string {
+  const dayOf = (minute: number) => Math.floor(minute / 1440);
+  const inDay = (minute: number) => minute - dayOf(minute) * 1440;
+  const day = (minute: number) => dateText(dateOfDayNumber(dayOf(minute)), "short", style);
+  const last = Math.max(start, end - 1);
+  const isOneDay = dayOf(start) === dayOf(last);
+  if (coarse || (inDay(start) === 0 && inDay(end) === 0))
+    return isOneDay ? day(start) : `${day(start)} to ${day(last)}`;
+  if (isOneDay) return `${day(start)} ${rangeText(inDay(start), end - dayOf(start) * 1440, style)}`;
+  return `${day(start)} ${clockText(inDay(start), style)} to ${day(end)} ${clockText(inDay(end), style)}`;
 }
 
 /** A date as seen from today: "today", "tomorrow", "yesterday", a weekday within the week, else `Fri 4 Dec`. */

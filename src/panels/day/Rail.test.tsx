@@ -89,7 +89,7 @@ describe("the hours of a habit", () => {
     ]);
     const item = () => screen.container.querySelector<HTMLElement>('[data-item="ba"]') as HTMLElement;
     const marks = () => (screen.store.get("ha") as Habit).marks;
-    expect(item().getAttribute("aria-label")).toMatch(/not done\. Space marks it/);
+    expect(item().getAttribute("aria-label")).toMatch(/not done\. Press Space to mark it as done/);
     await screen.user.click(item().querySelector(".habit-box") as HTMLElement);
     expect(marks()).toEqual([today]);
     expect(item().className).toContain("cloth-done");

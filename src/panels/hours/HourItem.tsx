@@ -150,7 +150,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
       tabIndex={0}
       data-item={record.id}
       data-dye={dye}
-      aria-label={`${title}, ${range}${place}${done ? ", done" : item.habit ? ", not done. Space marks it" : ""}${spill}${comesAgain ? ", repeats" : ""}${doubled ? ", double-booked" : ""}${box ? `, ${counted(box.holds!.length, "task")}, ${fill} filled` : ""}`}
+      aria-label={`${title}, ${range}${place}${done ? ", done" : item.habit ? ", not done. Press Space to mark it as done" : ""}${spill}${comesAgain ? ", repeats" : ""}${doubled ? ", double-booked" : ""}${box ? `, ${counted(box.holds!.length, "task")}, ${fill} filled` : ""}`}
       className={`rail-item ${cloth}${narrow ? " is-narrow" : ""}${height < 30 ? " is-low" : ""}${rows < 2 ? " is-line" : ""}${box ? " is-box" : ""}${doubled ? " is-doubled" : ""}`}
       style={{
         top: startMinute * minutePixels + 1,

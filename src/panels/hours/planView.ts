@@ -75,6 +75,8 @@ export interface PlanView {
   readonly matrixTasks: MatrixTasks;
   /** Whether the matrix stands as a list. */
   readonly asList: boolean;
+  /** Whether the timeline stands as a list. */
+  readonly timelineAsList: boolean;
   /** What the rows of the timeline are. */
   readonly rowsBy: TimelineWay;
   readonly foldedRows: readonly string[];
@@ -101,6 +103,7 @@ const usual: PlanView = {
   urgentDays: 3,
   matrixTasks: "soon",
   asList: false,
+  timelineAsList: false,
   rowsBy: "goal",
   foldedRows: [],
   threads: true,
@@ -132,6 +135,7 @@ function sound(view: PlanView): PlanView {
     matrixTasks: matrixTasks.includes(view.matrixTasks) ? view.matrixTasks : usual.matrixTasks,
     pattern: view.pattern !== false,
     asList: view.asList === true,
+    timelineAsList: view.timelineAsList === true,
     rowsBy: timelineWays.includes(view.rowsBy) ? view.rowsBy : usual.rowsBy,
     foldedRows: textsIn(view.foldedRows),
     threads: view.threads !== false,

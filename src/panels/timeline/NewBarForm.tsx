@@ -1,7 +1,6 @@
 "use client";
 import { useState } from "react";
 import type { TimelineRow } from "@/core/plan";
-import { clockText, dateOfDayNumber, dateText, type TimeStyle } from "@/core/time";
 
 /** A bar that was drawn and waits for what it is called. */
 export interface NewBar {
@@ -13,14 +12,6 @@ export interface NewBar {
   readonly left: number;
   readonly top: number;
   readonly width: number;
-}
-
-/** From when to when a new bar goes, in words: by days where these are all one can see. */
-export function stretchWords({ start, end }: NewBar, coarse: boolean, style: TimeStyle): string {
-  const day = (minute: number) => dateText(dateOfDayNumber(Math.floor(minute / 1440)), "short", style);
-  if (coarse) return end - start > 1440 ? `${day(start)} to ${day(end - 1)}` : day(start);
-  const inDay = (minute: number) => ((minute % 1440) + 1440) % 1440;
-  return `${day(start)} ${clockText(inDay(start), style)} to ${clockText(inDay(end), style)}`;
 }
 
 interface NewBarFormProps {

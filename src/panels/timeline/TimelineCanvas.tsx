@@ -12,14 +12,14 @@ import {
   type TimelineBar,
   type TimelineRow,
 } from "@/core/plan";
-import { addDays, type DateText } from "@/core/time";
+import { addDays, stretchText, type DateText } from "@/core/time";
 import type { Store } from "@/core/store";
 import { useNow } from "@/ui/clock";
 import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { useSize } from "@/ui/useSize";
 import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
-import { NewBarForm, stretchWords, type NewBar } from "./NewBarForm";
+import { NewBarForm, type NewBar } from "./NewBarForm";
 import { TimelineRows } from "./TimelineRows";
 import { timelineAct, type TimelineAct } from "./timelineKeys";
 import { barWords, daysShown, headPixels, lanePixels, placeRows, spanPixels } from "./timelineScale";
@@ -228,7 +228,7 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
         <p className="flex-none border-b border-rule px-4 py-1 text-madder">
           “{plainTitle(early[0]!.bar.title)}” starts before “{plainTitle(early[0]!.waitsFor.title)}”, which it waits
           for, is finished.
-          {early.length > 1 && ` So do ${early.length - 1} more.`}{" "}
+          {early.length > 1 && ` The same goes for ${early.length - 1} more.`}{" "}
           <button className="link" onClick={() => goToBar(early[0]!.bar)}>
             Show it
           </button>
@@ -263,7 +263,7 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
                 style={{ left: shown.left, top: shown.top, width: shown.width }}
               >
                 <span className="absolute top-full left-0 bg-sheet px-1 text-small whitespace-nowrap">
-                  {stretchWords(shown, isCoarse(live.current), style)}
+                  {stretchText(shown, style, isCoarse(live.current))}
                 </span>
               </div>
             )}
@@ -271,7 +271,7 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
               <NewBarForm
                 left={Math.max(4, Math.min(drawn.left, size.width - 270))}
                 top={Math.min(drawn.top + 42, size.height - 60)}
-                words={stretchWords(drawn, isCoarse(live.current), style)}
+                words={stretchText(drawn, style, isCoarse(live.current))}
                 onTake={takeNew}
                 onClose={() => {
                   setDrawn(undefined);

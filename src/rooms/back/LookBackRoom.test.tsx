@@ -51,10 +51,10 @@ describe("looking back", () => {
     expect(chart.getByRole("heading").textContent).toBe("Fieldwork got 1 h 10 of the 2 h you want for it.");
     const marks = chart.getAllByRole("button").map((mark) => mark.getAttribute("aria-label"));
     expect(marks.filter((name) => name?.startsWith("Fieldwork"))).toEqual([
-      "Fieldwork, hours 1 h 10, target 2 h, of the target 58 %, share of all 70 %, before 0 min",
+      "Fieldwork, hours 1 h 10, target 2 h, of the target 58%, share of all 70%, before 0 min",
     ]);
     await user.click(chart.getByRole("button", { name: "Table" }));
-    expect(chart.getByRole("row", { name: /^Fieldwork/ }).textContent).toBe("Fieldwork1 h 102 h58 %70 %0 min");
+    expect(chart.getByRole("row", { name: /^Fieldwork/ }).textContent).toBe("Fieldwork1 h 102 h58%70%0 min");
   });
 
   it("becomes a table by a key, from which one gets back by the next", async () => {

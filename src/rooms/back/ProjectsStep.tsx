@@ -55,7 +55,7 @@ export function OneProjectStep({ review, today }: StepProps) {
       [review.project, today],
     ),
   );
-  return of ? <ProjectForm {...of} left={0} today={today} /> : <Empty>The project is no longer there.</Empty>;
+  return of ? <ProjectForm {...of} left={0} today={today} /> : <Empty>The project no longer exists.</Empty>;
 }
 
 /** Where the hours of the project of a review went. */
@@ -69,7 +69,7 @@ export function ProjectHoursStep({ review, today }: StepProps) {
   return chart ? (
     <ChartFigure chart={chart} title="Where its hours went" />
   ) : (
-    <Empty>The project is no longer there.</Empty>
+    <Empty>The project no longer exists.</Empty>
   );
 }
 

@@ -192,7 +192,7 @@ function LookAtAll({ moment }: { moment: string }) {
   if (share !== undefined)
     return (
       <span role="status" className="flex items-center gap-3 text-ink-2">
-        Going back, {Math.round(share * 100)} %
+        Going back, {Math.round(share * 100)}%
         <button
           className="link"
           onClick={() => {

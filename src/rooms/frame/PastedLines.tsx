@@ -69,7 +69,7 @@ export function PastedLines({ text, context, onClose }: PastedLinesProps) {
         <p className="mt-1 text-ink-3">and {(lines.length - shownLines).toLocaleString()} more</p>
       )}
       {tooMany && <p className="mt-2">More than {mostRecords} lines can only be added as one note.</p>}
-      {share !== undefined && <p role="status">Reading, {Math.round(share * 100)} %</p>}
+      {share !== undefined && <p role="status">Reading, {Math.round(share * 100)}%</p>}
       <div className="mt-4 flex flex-wrap gap-3">
         {!tooMany && (
           <button className="button-filled" disabled={share !== undefined} onClick={() => void addEach()}>

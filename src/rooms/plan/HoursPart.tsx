@@ -35,9 +35,7 @@ export function HoursPart() {
           <div className="grid gap-2">
             {choose("First hour", firstHour, hours.slice(0, lastHour), (hour) => change({ firstHour: hour }))}
             {choose("Last hour", lastHour, hours.slice(firstHour + 1), (hour) => change({ lastHour: hour }))}
-            <p className="max-w-64 text-small text-ink-3">
-              What lies earlier or later widens the hours, so nothing is hidden.
-            </p>
+            <p className="max-w-64 text-small text-ink-3">Anything earlier or later on these days is still shown.</p>
             {!isWhole && (
               <button
                 className="link justify-self-start"

@@ -186,6 +186,7 @@ function Stepper({ place, date, today }: RangeProps) {
 }
 
 function TimelineParts({ place, date, today }: RangeProps) {
+  const isPhone = usePhone();
   const [view, change] = usePlanView();
   return (
     <>
@@ -199,18 +200,34 @@ function TimelineParts({ place, date, today }: RangeProps) {
           onPick={(rowsBy) => change({ rowsBy, foldedRows: [] })}
         />
       </span>
-      <span className="text-ink-2">
-        Threads{" "}
-        <OnePart
-          label="Dependencies"
-          value={view.threads ? "shown" : "hidden"}
-          options={[
-            ["shown", "shown"],
-            ["hidden", "hidden"],
-          ]}
-          onPick={(threads) => change({ threads: threads === "shown" })}
-        />
-      </span>
+      {!isPhone && !view.timelineAsList && (
+        <span className="text-ink-2">
+          Threads{" "}
+          <OnePart
+            label="Dependencies"
+            value={view.threads ? "shown" : "hidden"}
+            options={[
+              ["shown", "shown"],
+              ["hidden", "hidden"],
+            ]}
+            onPick={(threads) => change({ threads: threads === "shown" })}
+          />
+        </span>
+      )}
+      {!isPhone && (
+        <span className="text-ink-2">
+          As{" "}
+          <OnePart
+            label="Shown as"
+            value={view.timelineAsList ? "list" : "timeline"}
+            options={[
+              ["timeline", "a timeline"],
+              ["list", "a list"],
+            ]}
+            onPick={(form) => change({ timelineAsList: form === "list" })}
+          />
+        </span>
+      )}
     </>
   );
 }

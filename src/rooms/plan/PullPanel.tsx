@@ -151,7 +151,7 @@ function partWords(
 
 function slackWords(minutes: number, days: number, locale: string): string {
   if (minutes <= 0) return minutes === 0 ? "No slack" : `No slack: short by ${durationText(Math.round(-minutes))}`;
-  return `Slack ${days.toLocaleString(locale, { maximumFractionDigits: 1 })} working ${days === 1 ? "day" : "days"}`;
+  return `${days.toLocaleString(locale, { maximumFractionDigits: 1 })} working ${days === 1 ? "day" : "days"} of slack`;
 }
 
 /** What can be done with a task that keeps being put off. */

@@ -62,7 +62,7 @@ function Priorities() {
   const { priorities } = useSettings();
   const all = [...priorities.map(({ id, title }) => [id, title] as const), ["", "No priority"] as const];
   return (
-    <Part title="Tasks of which priority">
+    <Part title="Task priority">
       <PickList
         many
         options={all}
@@ -377,7 +377,7 @@ function Zones() {
             if (words.trim() === "") return true;
             const zone = ids?.[0];
             if (zone === undefined) {
-              notify({ text: `“${words}” is no time zone that is known here.`, tone: "refused" });
+              notify({ text: `“${words}” is not a known time zone. Nothing was changed.`, tone: "refused" });
               return false;
             }
             change({ zones: [...view.zones, zone] });

@@ -10,6 +10,8 @@ import type { Store } from "@/core/store";
 import { useNow } from "@/ui/clock";
 import { goTo, noteAddress, openRecord, planAddress } from "@/ui/navigation";
 import { TimelineCanvas } from "@/panels/timeline/TimelineCanvas";
+import { TimelineList } from "@/panels/timeline/TimelineList";
+import { usePhone } from "@/ui/usePhone";
 import { useAct, useComputed, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { Overview } from "./Overview";
 import { usePlanView } from "@/panels/hours/planView";
@@ -49,30 +51,34 @@ export function TimelineView({ date, today }: { date: DateText; today: DateText 
     change({
       foldedRows: view.foldedRows.includes(id) ? view.foldedRows.filter((one) => one !== id) : [...view.foldedRows, id],
     });
+  const isPhone = usePhone();
+  const shared = {
+    rows,
+    dyeOf,
+    folded: view.foldedRows,
+    onFold: fold,
+    rowTitle: ({ title }: TimelineRow) => plainTitle(title) || (rowsBy === "none" ? "All tasks" : `No ${rowsBy}`),
+    rowNote: ({ leftMinutes, span }: TimelineRow) =>
+      [
+        leftMinutes > 0 ? `${durationText(leftMinutes)} left` : "",
+        span?.record.due ? `due ${relativeMomentText(span.record.due, today, style)}` : "",
+      ]
+        .filter(Boolean)
+        .join(", "),
+    empty: "Nothing to show yet. Set a day for a task, or place it on the calendar.",
+  };
+  if (isPhone || view.timelineAsList) return <TimelineList {...shared} from={date} />;
   return (
     <TimelineCanvas
-      rows={rows}
+      {...shared}
       date={date}
       today={today}
-      dyeOf={dyeOf}
       threads={view.threads}
-      folded={view.foldedRows}
-      onFold={fold}
-      rowTitle={({ title }) => plainTitle(title) || (rowsBy === "none" ? "All tasks" : `No ${rowsBy}`)}
-      rowNote={({ leftMinutes, span }) =>
-        [
-          leftMinutes > 0 ? `${durationText(leftMinutes)} left` : "",
-          span?.record.due ? `due ${relativeMomentText(span.record.due, today, style)}` : "",
-        ]
-          .filter(Boolean)
-          .join(", ")
-      }
       onOpenRow={({ id }) => (id === "" ? fold(id) : openRecord(id))}
       onShift={shift}
       onDraw={draw}
       loads
       onDay={(day) => noteAddress(planAddress("timeline", undefined, day))}
-      empty="Nothing to show yet. Set a day for a task, or place it on the calendar."
       foot={(from, to, show) => (
         <>
           <Overview today={today} from={from} to={to} onShow={show} />

@@ -117,7 +117,7 @@ describe("a month", () => {
     const marks = () => (store.get("stretch") as Habit).marks;
     for (const id of ["stretch", "hb"]) {
       const one = () => entry(container, today, id)!;
-      expect(one().getAttribute("aria-label")).toMatch(/not done\. Space marks it/);
+      expect(one().getAttribute("aria-label")).toMatch(/not done\. Press Space to mark it as done/);
       await user.click(one().querySelector(".habit-box")!);
       expect(marks()).toEqual([today]);
       expect(entry(container, today, "hb")!.className).toContain("cloth-done");

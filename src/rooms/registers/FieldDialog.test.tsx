@@ -68,7 +68,7 @@ describe("a field", () => {
     const { getByLabelText, getByRole, getByText, user, store, undo } = await drawn("f_fee");
     await user.selectOptions(getByLabelText("Type"), "number");
     getByText(/1 value will be converted/);
-    getByText(/1 cannot be and becomes empty/);
+    getByText(/1 cannot be converted and will be cleared/);
     getByText(/“a lot”/);
     await user.click(getByRole("button", { name: "Save field" }));
     expect(store.get("mill")).toMatchObject({ f_fee: 250 });

@@ -131,9 +131,7 @@ export function FieldDialog({ writing, register, name, sample, onClose, onAdded 
             <p>
               {conversion.values.size} {conversion.values.size === 1 ? "value will be" : "values will be"} converted
               {conversion.lost.length > 0 && (
-                <b className="text-madder">
-                  , {conversion.lost.length} cannot be and {conversion.lost.length === 1 ? "becomes" : "become"} empty
-                </b>
+                <b className="text-madder">, {conversion.lost.length} cannot be converted and will be cleared</b>
               )}
               .
             </p>

@@ -71,7 +71,7 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
   const words = [
     `${plan.added.length} ${plan.added.length === 1 ? "record" : "records"} will be added`,
     ...(plan.changed.length > 0 ? [`${plan.changed.length} changed`] : []),
-    ...(plan.same > 0 ? [`${plan.same} are there already`] : []),
+    ...(plan.same > 0 ? [`${plan.same} already ${plan.same === 1 ? "exists" : "exist"}`] : []),
   ].join(", ");
   return (
     <Dialog wide title={`Import “${name}” into ${register.title}`} onClose={onClose}>

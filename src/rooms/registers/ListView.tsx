@@ -147,7 +147,8 @@ export function ListView({ writing, register, lens, view, onChange, onAdd }: Len
                 // A finger scrolls the list.
                 if (nativeEvent.pointerType === "touch") return;
                 const { store } = writing.values;
-                startDrag(nativeEvent, { dragged: carriedRecord(store, record, store.clock.zone) });
+                const dragged = carriedRecord(store, record, store.clock.zone);
+                if (dragged.kind !== "record") startDrag(nativeEvent, { dragged });
               }}
               onClick={() => openRecord(record.id)}
             >

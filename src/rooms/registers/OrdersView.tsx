@@ -210,8 +210,8 @@ function occasionsFor({ values }: Writing, register: Register): OccasionChoice[]
         `its ${label.toLowerCase()} changes`,
       ]),
     ...dates.flatMap(({ name, label }): OccasionChoice[] => [
-      [`due ${name}`, { on: "due", field: name }, `its ${label.toLowerCase()} day comes`],
-      [`late ${name}`, { on: "late", field: name }, `its ${label.toLowerCase()} day has passed`],
+      [`due ${name}`, { on: "due", field: name }, `its ${label.toLowerCase()} date arrives`],
+      [`late ${name}`, { on: "late", field: name }, `its ${label.toLowerCase()} date has passed`],
     ]),
   ];
 }
@@ -226,9 +226,9 @@ function occasionWords(when: Occasion, fields: readonly Field[]): string {
     case "changed":
       return when.field === undefined ? "one changes" : `its ${label} changes`;
     case "due":
-      return `its ${label} day comes`;
+      return `its ${label} date arrives`;
     case "late":
-      return `its ${label} day has passed`;
+      return `its ${label} date has passed`;
   }
 }
 

@@ -71,7 +71,7 @@ function valueWords(
   value: unknown,
 ): string {
   if (is === "aboveField")
-    return fieldNamed(writing.values, register, String(value))?.label.toLowerCase() ?? "something gone";
+    return fieldNamed(writing.values, register, String(value))?.label.toLowerCase() ?? "a deleted field";
   if (Array.isArray(value))
     return (
       value
@@ -91,7 +91,7 @@ function valueWords(
 
 /** What the registers of a lens are called together: "Tasks and events". */
 export function registersWords(writing: Writing, ids: readonly string[]): string {
-  const titles = ids.map((id) => findRegister(writing.values.store, id)?.title ?? "Something gone");
+  const titles = ids.map((id) => findRegister(writing.values.store, id)?.title ?? "Deleted register");
   return titles.map((title, at) => (at === 0 ? title : title.toLowerCase())).join(" and ");
 }
 
@@ -106,7 +106,7 @@ export const periodWords: Record<DatePeriod, string> = {
   hour: "hour",
   partOfDay: "part of the day",
   day: "day",
-  dayOrWeekend: "day, the weekend as one",
+  dayOrWeekend: "day, with weekends together",
   weekday: "weekday",
   week: "week",
   month: "month",

@@ -2,7 +2,7 @@
 import { proxy } from "comlink";
 import { useRef, useState } from "react";
 import type { CalendarFault, CalendarReading } from "@/core/interop/icalendar";
-import { dateOf, needLibrary } from "@/core/time";
+import { counted, dateOf, needLibrary } from "@/core/time";
 import { Dialog } from "@/ui/Dialog";
 import { download } from "@/ui/download";
 import { FileInput } from "@/ui/FileInput";
@@ -33,7 +33,7 @@ export function CalendarFiles() {
     if (!written) return;
     const file = `pensum-${name}-${dateOf(clock.now())}.ics`;
     download(new Blob([written.text], { type: "text/calendar" }), file);
-    say(`Wrote ${written.count.toLocaleString()} entries into ${file}.`);
+    say(`Exported ${counted(written.count, "entry")} to ${file}.`);
   };
   const read = async (file: File) => {
     if (!(await whenSaved())) return;

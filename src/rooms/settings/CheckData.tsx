@@ -37,7 +37,7 @@ export function CheckData() {
     <div className="mt-4 grid justify-items-start gap-2">
       {stage.at === "checking" ? (
         <span className="flex items-center gap-3">
-          <span role="status">Checking, {Math.round(stage.share * 100)} %</span>
+          <span role="status">Checking, {Math.round(stage.share * 100)}%</span>
           <button className="link" onClick={() => (stopped.current = true)}>
             Cancel
           </button>
@@ -60,7 +60,7 @@ function Found({ found, records }: { found: readonly Oddity[]; records: number }
     <div className="w-full">
       <p role="status">
         {records.toLocaleString()} records checked. {found.length.toLocaleString()}{" "}
-        {found.length === 1 ? "thing is" : "things are"} odd; nothing was changed.
+        {found.length === 1 ? "problem was" : "problems were"} found; nothing was changed.
       </p>
       <ul aria-label="What is odd" className="mt-1 max-h-80 overflow-y-auto border-y border-hairline">
         {found.slice(0, mostShown).map(({ id, title, what }) => (

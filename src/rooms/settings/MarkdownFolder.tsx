@@ -2,7 +2,7 @@
 import { proxy, type Remote } from "comlink";
 import { useRef, useState } from "react";
 import type { TitleSource } from "@/core/interop/folder";
-import { dateOf } from "@/core/time";
+import { counted, dateOf } from "@/core/time";
 import { Dialog } from "@/ui/Dialog";
 import { download } from "@/ui/download";
 import { FileInput } from "@/ui/FileInput";
@@ -57,7 +57,7 @@ export function MarkdownFolder() {
     }
     if (!(await whenSaved())) return;
     const count = await run("Exporting the folder", (door, progress) => door.writeInto(name, into, proxy(progress)));
-    if (count !== undefined) say(`Wrote ${count.toLocaleString()} files into “${into.name}”.`);
+    if (count !== undefined) say(`Exported ${counted(count, "file")} to “${into.name}”.`);
   };
   const read = async (from: Blob | readonly ChosenFile[], called: string) => {
     if (!(await whenSaved())) return;

@@ -74,7 +74,7 @@ export function Themes() {
                   const read = readTarget(typed);
                   if (!read)
                     notify({
-                      text: `“${typed}” is not a length of time or a share. Enter one like “9 h” or “20 %”. Nothing was changed.`,
+                      text: `“${typed}” is not a length of time or a share. Enter one like “9 h” or “20%”. Nothing was changed.`,
                       tone: "refused",
                     });
                   else edit(theme, { weeklyMinutes: undefined, weeklyShare: undefined, ...read });

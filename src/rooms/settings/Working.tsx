@@ -60,7 +60,7 @@ function SharpHours() {
   const act = useAct();
   const set = (next: { startMinute: number; endMinute: number } | undefined) => {
     if (next && next.endMinute <= next.startMinute)
-      return notify({ text: "The end must come after the start. Nothing was changed.", tone: "refused" });
+      return notify({ text: "The end must be after the start. Nothing was changed.", tone: "refused" });
     act(saveSettings, { sharpHours: next });
   };
   return (

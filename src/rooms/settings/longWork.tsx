@@ -79,7 +79,7 @@ export function WorkLine({ stage }: { stage: Stage }) {
   if (stage.at === "working")
     return (
       <p role="status" className="mt-2">
-        {stage.what}, {Math.round(stage.share * 100)} %{" "}
+        {stage.what}, {Math.round(stage.share * 100)}%{" "}
         <button className="link" onClick={stage.stop}>
           Cancel
         </button>

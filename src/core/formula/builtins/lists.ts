@@ -29,7 +29,7 @@ function extreme(list: Values, sign: 1 | -1): FeelValue {
   let best: FeelValue | undefined;
   for (const one of list) {
     const order = best === undefined ? compare(one, one) : compare(one, best);
-    if (order === null) return nothing(`The list holds ${typeOf(one)}, which has no order with the rest.`);
+    if (order === null) return nothing(`The list contains a ${typeOf(one)} that cannot be compared with the rest.`);
     if (best === undefined || order * sign > 0) best = one;
   }
   return best ?? null;

@@ -120,7 +120,7 @@ test("the few things that took half are named, the others counted", () => {
   const tasks = Array.from({ length: 12 }, (_, at) => task(`t${at}`));
   const entries = tasks.map(({ id }, at) => entry(`e${at}`, at % 5, 480, at === 3 ? 110 : 10, { task: id }));
   const chart = answer("few", opened(...tasks, ...entries));
-  expect(chart.answer).toBe("Task t3 alone took 50 % of your hours.");
+  expect(chart.answer).toBe("Task t3 alone took 50% of your hours.");
   expect(chart.rows).toHaveLength(10);
   expect(chart.rows.at(-1)?.values[2]).toBeCloseTo(200 / 220);
   expect(chart.about).toContain("2 more took 20 min");
@@ -236,7 +236,7 @@ describe("a chart", () => {
     expect([measureText(1.234, "times"), measureText(1, "days"), measureText(0.005, "share")]).toEqual([
       "1.23 ×",
       "1 day",
-      "1 %",
+      "1%",
     ]);
   });
 

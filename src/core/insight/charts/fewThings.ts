@@ -32,7 +32,7 @@ export function fewThings(asking: Asking): Chart {
         : half === 0
           ? `No few things took most of it: the first ${rows.length} took ${durationText(running)} of ${durationText(all)}.`
           : half === 1
-            ? `${rows[0]!.label} alone took ${Math.round(rows[0]!.values[1]! * 100)} % of your hours.`
+            ? `${rows[0]!.label} alone took ${Math.round(rows[0]!.values[1]! * 100)}% of your hours.`
             : `${half} of ${minutes.size} things took half of your hours: ${listed([...new Set(rows.slice(0, Math.min(half, 3)).map(({ label }) => label))])}${half > 3 ? " and more" : ""}.`,
     about: `tasks, events and themes by what was logged for them${others > 0 ? `; ${others} more took ${durationText(all - running)}` : ""}`,
     form: "bars",

@@ -53,7 +53,7 @@ const table = (chart: ReturnType<typeof asked>) => chart.rows.map(({ label, valu
 describe("a chart of a lens", () => {
   test("counts the records of each group, largest first where groups go by name", () => {
     const chart = asked(few, [{ field: "theme" }], { shape: "bars" });
-    expect(chart.answer).toBe("Most in Desk: 2 of 4 tasks (50 %).");
+    expect(chart.answer).toBe("Most in Desk: 2 of 4 tasks (50%).");
     expect(table(chart)).toEqual([["Desk", 2], ["Fieldwork", 1], ["None", 1]]); // prettier-ignore
     expect(chart.rows[0]!.behind!().toSorted()).toEqual(["b", "c"]);
   });

@@ -204,7 +204,7 @@ class CalendarReader {
       const line = component.lines.find(({ text }) => !/^[A-Za-z0-9-]+([;:])/.test(text))?.line ?? component.line;
       this.#faults.push({
         line,
-        reason: `It cannot be read: ${error instanceof Error ? error.message : String(error)}`,
+        reason: `It could not be read: ${error instanceof Error ? error.message : String(error)}`,
       });
       return undefined;
     }
@@ -477,7 +477,7 @@ class CalendarReader {
     if (rule && rule.count === undefined && rule.until === undefined)
       this.#notes.push({
         line: component.line,
-        reason: `Its time zone is not known here, so its next ${all.length} dates are taken, and none after them.`,
+        reason: `Its time zone is unknown, so only its next ${all.length} dates were imported.`,
       });
     const [first, ...rest] = all;
     if (first === undefined || rest.length === 0) return undefined;
