@@ -67,7 +67,7 @@ export function TimelineView({ date, today }: { date: DateText; today: DateText 
         .join(", "),
     empty: "Nothing to show yet. Set a day for a task, or place it on the calendar.",
   };
-  if (isPhone || view.timelineAsList) return <TimelineList {...shared} from={date} />;
+  if (isPhone || view.timelineAsList) return <TimelineList {...shared} from={date} today={today} />;
   return (
     <TimelineCanvas
       {...shared}
