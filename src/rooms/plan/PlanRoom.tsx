@@ -214,26 +214,36 @@ function TimelineParts({ place, date, today }: RangeProps) {
           />
         </span>
       )}
-      {!isPhone && (
-        <span className="text-ink-2">
-          As{" "}
-          <OnePart
-            label="Shown as"
-            value={view.timelineAsList ? "list" : "timeline"}
-            options={[
-              ["timeline", "a timeline"],
-              ["list", "a list"],
-            ]}
-            onPick={(form) => change({ timelineAsList: form === "list" })}
-          />
-        </span>
-      )}
+      <AsListPart
+        whole="a timeline"
+        isList={view.timelineAsList}
+        onPick={(timelineAsList) => change({ timelineAsList })}
+      />
     </>
   );
 }
 
-function MatrixParts() {
+/** Whether a picture stands as a list; a phone shows the list without being asked. */
+function AsListPart({ whole, isList, onPick }: { whole: string; isList: boolean; onPick: (isList: boolean) => void }) {
   const isPhone = usePhone();
+  if (isPhone) return null;
+  return (
+    <span className="text-ink-2">
+      As{" "}
+      <OnePart
+        label="Shown as"
+        value={isList ? "list" : "whole"}
+        options={[
+          ["whole", whole],
+          ["list", "a list"],
+        ]}
+        onPick={(form) => onPick(form === "list")}
+      />
+    </span>
+  );
+}
+
+function MatrixParts() {
   const [view, change] = usePlanView();
   return (
     <>
@@ -263,20 +273,7 @@ function MatrixParts() {
           onPick={(matrixTasks) => change({ matrixTasks })}
         />
       </span>
-      {!isPhone && (
-        <span className="text-ink-2">
-          As{" "}
-          <OnePart
-            label="Shown as"
-            value={view.asList ? "list" : "field"}
-            options={[
-              ["field", "a matrix"],
-              ["list", "a list"],
-            ]}
-            onPick={(form) => change({ asList: form === "list" })}
-          />
-        </span>
-      )}
+      <AsListPart whole="a matrix" isList={view.asList} onPick={(asList) => change({ asList })} />
     </>
   );
 }
