@@ -65,7 +65,9 @@ export function startDrag(down: PointerEvent, { dragged, onMissed, onEnd, elsewh
       if (at === shownAt) return;
       shownAt = at;
       const below = innermost(
-        [...zones].filter((one) => contains(one.element, x, y) && (one.accepts?.(dragged) ?? dragged.kind !== "record")),
+        [...zones].filter(
+          (one) => contains(one.element, x, y) && (one.accepts?.(dragged) ?? dragged.kind !== "record"),
+        ),
       );
       if (below !== zone) zone?.leave();
       zone = below;
