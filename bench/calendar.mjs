@@ -112,7 +112,7 @@ async function bringIn(page, address, name, count, when) {
   await page
     .getByLabel("Calendar file")
     .setInputFiles({ name: `${name}.ics`, mimeType: "text/calendar", buffer: Buffer.from(file) });
-  await page.getByRole("button", { name: "Import" }).click({ timeout: 120_000 });
+  await page.getByRole("dialog").getByRole("button", { name: "Import", exact: true }).click({ timeout: 120_000 });
   await page.waitForTimeout(2500);
 }
 

@@ -172,7 +172,7 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
         <div
           className="plan-drawn"
           style={{ height: (shown.lastHour - shown.firstHour) * hourPixels }}
-          data-open={drawn ? "" : undefined}
+          data-narrowed={shown !== wholeDay && !drawn ? "" : undefined}
         >
           <div
             ref={canvas}
@@ -181,7 +181,11 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
             role="group"
             aria-label={`Hours from ${dateText(first, "full", style)}, ${dates.length} ${dates.length === 1 ? "day" : "days"}`}
             className="relative grid outline-offset-[-2px]"
-            style={{ ...template, height: 24 * hourPixels, top: -shown.firstHour * hourPixels }}
+            style={{
+              ...template,
+              height: 24 * hourPixels,
+              ...(shown.firstHour > 0 ? { top: -shown.firstHour * hourPixels } : {}),
+            }}
             onKeyDown={press}
             onBlur={() => setCursor(undefined)}
           >
