@@ -20,7 +20,7 @@ import { openRecord } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { useAct, useComputed, useFirstWeekday } from "@/ui/workspaceContext";
 import type { LensForm } from "./lensForm";
-import { useBoardDrag, type BoardPlace } from "./useBoardDrag";
+import { useBoardDrag } from "./useBoardDrag";
 import { CellContent, dyeOf } from "./CellContent";
 import { cellWords, groupWords, type Writing } from "@/panels/fields/cells";
 
@@ -99,7 +99,7 @@ function Board(props: BoardViewProps & { of: LensField; grouping: Grouping }) {
     return onPut(fields ? [{ id: record.id, fields }] : [], isOrdered ? byHand : undefined);
   };
   const { store } = writing.values;
-  const { target, drag } = useBoardDrag(board, placeAt, {
+  const { target, drag } = useBoardDrag(board, {
     carried: (record) =>
       chosen.length > 1 && chosen.includes(record.id)
         ? { kind: "record", id: record.id, title: `${chosen.length} cards`, minutes: 0 }
@@ -226,20 +226,6 @@ function columnWords(writing: Writing, of: LensField, key: string, by: DatePerio
 
 function shownStates(lens: LensDraft): Set<string> {
   return new Set(["open", "doing", "waiting", "done", ...(lens.done === "all" ? ["dropped"] : [])]);
-}
-
-function placeAt(board: HTMLElement, x: number, y: number, moving: Id): BoardPlace | undefined {
-  const column = document
-    .elementsFromPoint(x, y)
-    .map((element) => element.closest<HTMLElement>("[data-column]"))
-    .find((element) => element !== null);
-  if (!column || !board.contains(column)) return undefined;
-  const cards = [...column.querySelectorAll<HTMLElement>("[data-card]")].filter((card) => card.dataset.card !== moving);
-  const before = cards.find((card) => {
-    const { top, height } = card.getBoundingClientRect();
-    return y < top + height / 2;
-  });
-  return { key: column.dataset.column as string, before: before?.dataset.card };
 }
 
 interface BoardColumnProps extends Omit<BoardViewProps, "onAdd"> {

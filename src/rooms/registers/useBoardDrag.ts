@@ -19,11 +19,7 @@ interface BoardDragging {
  * Dragging the cards of a board. The board takes its own cards and nothing else; whatever else lies on the screen, such
  * as the days at the side, takes them as it takes anything.
  */
-export function useBoardDrag(
-  board: RefObject<HTMLElement | null>,
-  placeAt: (board: HTMLElement, x: number, y: number, moving: Id) => BoardPlace | undefined,
-  dragging: BoardDragging,
-) {
+export function useBoardDrag(board: RefObject<HTMLElement | null>, dragging: BoardDragging) {
   const [target, setTarget] = useState<BoardPlace>();
   const held = useRef<PensumRecord>(undefined);
   const now = useRef(dragging);
@@ -52,7 +48,7 @@ export function useBoardDrag(
         if (held.current && place) now.current.put(held.current, place);
       },
     });
-  }, [board, placeAt]);
+  }, [board]);
   const drag = (event: ReactPointerEvent<HTMLElement>, record: PensumRecord) => {
     held.current = record;
     startDrag(event.nativeEvent, {
@@ -61,4 +57,19 @@ export function useBoardDrag(
     });
   };
   return { target, drag };
+}
+
+/** Where a card would stand that is held at a point of the screen. */
+function placeAt(board: HTMLElement, x: number, y: number, moving: Id): BoardPlace | undefined {
+  const column = document
+    .elementsFromPoint(x, y)
+    .map((element) => element.closest<HTMLElement>("[data-column]"))
+    .find((element) => element !== null);
+  if (!column || !board.contains(column)) return undefined;
+  const cards = [...column.querySelectorAll<HTMLElement>("[data-card]")].filter((card) => card.dataset.card !== moving);
+  const before = cards.find((card) => {
+    const { top, height } = card.getBoundingClientRect();
+    return y < top + height / 2;
+  });
+  return { key: column.dataset.column as string, before: before?.dataset.card };
 }
