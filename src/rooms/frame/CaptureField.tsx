@@ -68,15 +68,15 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
         () => {},
       );
   };
+  const toField = () => box.current?.querySelector("input")?.focus();
   // What the address hands over is shown as it was understood, and is added by the person.
   useEffect(() => {
     const words = handedWords(location);
     if (words === undefined) return;
     history.replaceState(null, "", "/");
     setLine(words);
-    box.current?.querySelector("input")?.focus();
+    toField();
   }, []);
-  const toField = () => box.current?.querySelector("input")?.focus();
   const clear = () => {
     setLine("");
     setKind(undefined);

@@ -54,8 +54,18 @@ export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd, o
       [startMinute, endMinute, day, zone],
     ),
   );
-  const known = useComputed(knownTags);
-  const fresh = draft.tags.filter((tag) => !known.has(tag));
+  // All tasks are asked for their tags only where the line has one, and again only where it has another.
+  const tags = draft.tags.join(" ");
+  const fresh = useComputed(
+    useCallback(
+      (from) => {
+        if (tags === "") return [];
+        const known = knownTags(from);
+        return tags.split(" ").filter((tag) => !known.has(tag));
+      },
+      [tags],
+    ),
+  );
   const goes = bareGoes.use();
   const heading = draft.kind === "task" && !draft.inboxOnly ? lastHeadingOn(dayPageId(day)) : undefined;
   const bare = isBare(draft);
