@@ -90,7 +90,7 @@ async function agenda(path: string, asked: Asked, clock: Clock, count: number): 
       ...{ id: record.id, kind: record.kind, title, startMinute, endMinute, done: isDone },
       ...(task ? { task } : {}),
     }));
-    const whole = stripItems(store, [date], now)
+    const whole = stripItems(store, [date], now, settings.firstWeekday ?? 1)
       .filter(({ what }) => what !== "layer")
       .map(({ record, what }) => ({ id: record.id, what, title: nameOf(record, store) }));
     const late =

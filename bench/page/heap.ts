@@ -40,7 +40,7 @@ export async function heapAfter(acts: number): Promise<{ before: number; after: 
   const tracked = [
     new Tracked(store, (from) => loadOf(from, today, defaultSettings, zone)),
     new Tracked(store, (from) => dayItems(from, today, zone)),
-    new Tracked(store, (from) => stripItems(from, [today], now)),
+    new Tracked(store, (from) => stripItems(from, [today], now, 1)),
     new Tracked(store, (from) => tray(from, today, now, defaultSettings)),
   ];
   for (const one of tracked) one.subscribe(() => void one.read());

@@ -25,7 +25,7 @@ const weekly: Task = { ...someTask("figures"), repeat: "RRULE:FREQ=WEEKLY", doDa
 test("the repeating tasks of a month get hours in one step, each on its day, and can be moved alone after", () => {
   const store = storeOf(weekly);
   const blocks = () => store.list("kind", "block") as Block[];
-  store.act(layRepeating, { dates: month, zone });
+  store.act(layRepeating, { dates: month, zone, firstWeekday: 1 });
   expect(blocks().map(({ start }) => start)).toEqual([
     "2026-11-25T08:00",
     "2026-12-02T08:00",
@@ -33,7 +33,7 @@ test("the repeating tasks of a month get hours in one step, each on its day, and
     "2026-12-16T08:00",
   ]);
   expect(new Set(blocks().map(({ task }) => task)).size).toBe(4);
-  expect(() => store.act(layRepeating, { dates: month, zone })).toThrow(/needs hours/);
+  expect(() => store.act(layRepeating, { dates: month, zone, firstWeekday: 1 })).toThrow(/needs hours/);
   store.undo();
   expect(blocks()).toEqual([]);
   expect(store.list("kind", "task")).toHaveLength(1);
@@ -50,11 +50,11 @@ test("what finds no room on its day stays without hours, and is told", () => {
     createdAt: now,
   };
   const store = storeOf(weekly, full);
-  expect(store.act(layRepeating, { dates: month, zone })).toMatchObject({
+  expect(store.act(layRepeating, { dates: month, zone, firstWeekday: 1 })).toMatchObject({
     said: expect.stringMatching(/no room for 1 task/),
   });
   expect(dayItems(store, "2026-12-02", zone).map(({ record }) => record.id)).toEqual(["full"]);
-  expect(repeatingWithoutHours(store, month, now).map(({ date }) => date)).toEqual(["2026-12-02"]);
+  expect(repeatingWithoutHours(store, month, now, 1).map(({ date }) => date)).toEqual(["2026-12-02"]);
 });
 
 test("a habit with a rule stands on its days, and is marked there, though not before", () => {
@@ -71,13 +71,13 @@ test("a habit with a rule stands on its days, and is marked there, though not be
     createdAt: "2026-10-01T08:00",
   };
   const store = storeOf(habit);
-  const days = month.filter((date) => habitsOn(store, date).length > 0);
+  const days = month.filter((date) => habitsOn(store, date, 1).length > 0);
   expect(days).toEqual(month.filter((date) => [1, 3, 5].includes(weekday(date))));
-  expect(stripItems(store, ["2026-11-23"], now).map(({ what }) => what)).toEqual(["habit"]);
+  expect(stripItems(store, ["2026-11-23"], now, 1).map(({ what }) => what)).toEqual(["habit"]);
   store.act(markHabit, { habit: "scales", date: "2026-11-23", as: "done" });
-  expect(habitsOn(store, "2026-11-23")[0]!.done).toBe(true);
+  expect(habitsOn(store, "2026-11-23", 1)[0]!.done).toBe(true);
   store.act(markHabit, { habit: "scales", date: "2026-11-23" });
-  expect(habitsOn(store, "2026-11-23")[0]!.done).toBe(false);
+  expect(habitsOn(store, "2026-11-23", 1)[0]!.done).toBe(false);
   expect(() => store.act(markHabit, { habit: "scales", date: "2026-11-25", as: "done" })).toThrow(
     /only be marked on its day/,
   );
@@ -103,29 +103,29 @@ test("hours of a habit know it: marked on its day they are done, and the mark is
 
 test("a habit finds its hours by itself once a day; hours that were taken away stay away", () => {
   const store = storeOf({ ...stretch, findsHours: true }, { ...stretch, id: "other" });
-  expect(store.act(layOwnHabits, { date: today, zone }).said).toMatch(/^Set aside .* for “Stretch”$/);
+  expect(store.act(layOwnHabits, { date: today, zone, firstWeekday: 1 }).said).toMatch(/^Set aside .* for “Stretch”$/);
   expect(hoursOf(store)).toHaveLength(1);
   expect(hoursOf(store)[0]!.habit).toBe("stretch");
-  const note = (date: string) => store.adopt(store.rehearse(noteHabitsLaid, { date }), false);
+  const note = (date: string) => store.adopt(store.rehearse(noteHabitsLaid, { date, firstWeekday: 1 }), false);
   note(today);
   // Undone, they are not found again: that they were looked for is no step of undo.
   store.undo();
-  store.act(layOwnHabits, { date: today, zone });
+  store.act(layOwnHabits, { date: today, zone, firstWeekday: 1 });
   expect(hoursOf(store)).toEqual([]);
-  store.act(layOwnHabits, { date: "2026-11-25", zone });
+  store.act(layOwnHabits, { date: "2026-11-25", zone, firstWeekday: 1 });
   note("2026-11-25");
   store.act(removeRecord, { id: store.list("blocksByDay", "2026-11-25")[0]!.id });
-  store.act(layOwnHabits, { date: "2026-11-25", zone });
+  store.act(layOwnHabits, { date: "2026-11-25", zone, firstWeekday: 1 });
   expect(hoursOf(store, "2026-11-25")).toEqual([]);
 });
 
 test("one that has its hours, or is marked, is laid no second time, neither by itself nor with the repeating tasks", () => {
   const store = storeOf({ ...stretch, findsHours: true }, weekly);
   store.act(layHabit, { habit: "stretch", date: today, zone });
-  store.act(layOwnHabits, { date: today, zone });
+  store.act(layOwnHabits, { date: today, zone, firstWeekday: 1 });
   expect(hoursOf(store)).toHaveLength(1);
   store.act(markHabit, { habit: "stretch", date: "2026-11-26", as: "skipped" });
-  const { said } = store.act(layRepeating, { dates: [today, "2026-11-25", "2026-11-26"], zone });
+  const { said } = store.act(layRepeating, { dates: [today, "2026-11-25", "2026-11-26"], zone, firstWeekday: 1 });
   expect(said).toBe("Laid out 1 repeating task and 1 habit");
   expect(["2026-11-24", "2026-11-25", "2026-11-26"].map((date) => hoursOf(store, date).length)).toEqual([1, 2, 0]);
 });

@@ -19,16 +19,17 @@ export function repeatingWithoutHours(
   reads: Reads,
   dates: readonly DateText[],
   now: MomentText,
+  firstWeekday: number,
 ): readonly WithoutHours[] {
   return dates.flatMap((date) => [
     ...repeatingOn(reads, date, now).map((record) => ({ record, date })),
-    ...habitsWithoutHours(reads, date).map((record) => ({ record, date })),
+    ...habitsWithoutHours(reads, date, firstWeekday).map((record) => ({ record, date })),
   ]);
 }
 
 /** The habits of a date that have a length, are not marked, and have no hours yet. */
-function habitsWithoutHours(reads: Reads, date: DateText): Habit[] {
-  return habitsOn(reads, date).flatMap(({ habit, mark }) =>
+function habitsWithoutHours(reads: Reads, date: DateText, firstWeekday: number): Habit[] {
+  return habitsOn(reads, date, firstWeekday).flatMap(({ habit, mark }) =>
     habit.lengthMinutes && mark === undefined && !isLaid(reads, habit, date) ? [habit] : [],
   );
 }
@@ -49,9 +50,9 @@ function repeatingOn(tx: Reads, date: DateText, now: MomentText): Task[] {
  * their own from then on and can be moved one by one. Then the habits that have a length and no hours yet, in their part of
  * the day. What fits nowhere on its day stays without hours.
  */
-export const layRepeating: Command<{ dates: readonly DateText[]; zone: string }> = {
+export const layRepeating: Command<{ dates: readonly DateText[]; zone: string; firstWeekday: number }> = {
   name: "layRepeating",
-  run(tx, { dates, zone }) {
+  run(tx, { dates, zone, firstWeekday }) {
     const settings: Settings = tx.find("settings", "settings") ?? defaultSettings;
     const today = dateOf(tx.now);
     let [laid, left, habits] = [0, 0, 0];
@@ -69,7 +70,7 @@ export const layRepeating: Command<{ dates: readonly DateText[]; zone: string }>
           laid++;
         }
       }
-      for (const habit of habitsWithoutHours(tx, date)) {
+      for (const habit of habitsWithoutHours(tx, date, firstWeekday)) {
         const at = roomForHabit(tx, habit, date, zone);
         if (at === undefined) continue;
         setAside(tx, habit, date, at, newId());

@@ -56,12 +56,12 @@ export const layHabit: Command<{ habit: Id; date: DateText; zone: string }> = {
  * Sets time aside for the habits of a day that find their hours by themselves and have not looked for any yet. That they
  * have looked is noted apart (`noteHabitsLaid`), so that hours that are undone or taken away stay away.
  */
-export const layOwnHabits: Command<{ date: DateText; zone: string }> = {
+export const layOwnHabits: Command<{ date: DateText; zone: string; firstWeekday: number }> = {
   name: "layOwnHabits",
-  run(tx, { date, zone }) {
+  run(tx, { date, zone, firstWeekday }) {
     if (!isDate(date)) throw new Refusal("That is not a valid date. Nothing was changed.");
     const laid: string[] = [];
-    for (const habit of habitsToLay(tx, date)) {
+    for (const habit of habitsToLay(tx, date, firstWeekday)) {
       const start = isLaid(tx, habit, date) ? undefined : roomForHabit(tx, habit, date, zone);
       if (start === undefined) continue;
       // By a name of its own, so that two tabs that begin the day at once set it aside once.
@@ -73,18 +73,18 @@ export const layOwnHabits: Command<{ date: DateText; zone: string }> = {
 };
 
 /** Notes that the habits of a day have looked for their hours. It keeps the books, and is no step of undo. */
-export const noteHabitsLaid: Command<{ date: DateText }> = {
+export const noteHabitsLaid: Command<{ date: DateText; firstWeekday: number }> = {
   name: "noteHabitsLaid",
-  run(tx, { date }) {
+  run(tx, { date, firstWeekday }) {
     if (!isDate(date)) throw new Refusal("That is not a valid date. Nothing was changed.");
-    for (const { id } of habitsToLay(tx, date)) tx.update(id, { foundOn: date });
+    for (const { id } of habitsToLay(tx, date, firstWeekday)) tx.update(id, { foundOn: date });
     return "Looked for the hours of habits";
   },
 };
 
 /** The habits of a day that are to find their hours by themselves and have not looked for any yet. */
-export function habitsToLay(reads: Pick<Transaction, "list">, date: DateText): Habit[] {
-  return habitsOn(reads, date)
+export function habitsToLay(reads: Pick<Transaction, "list">, date: DateText, firstWeekday: number): Habit[] {
+  return habitsOn(reads, date, firstWeekday)
     .filter(({ habit, mark }) => habit.findsHours === true && habit.foundOn !== date && mark === undefined)
     .map(({ habit }) => habit);
 }

@@ -202,7 +202,12 @@ describe("a task that comes again", () => {
 
   test("shows on the days to come, and goes on when it is done", () => {
     const store = storeOf(gauge());
-    const days = stripItems(store, ["2026-11-24", "2026-11-25", "2026-11-26", "2026-11-27", "2026-11-28"], clock.now());
+    const days = stripItems(
+      store,
+      ["2026-11-24", "2026-11-25", "2026-11-26", "2026-11-27", "2026-11-28"],
+      clock.now(),
+      1,
+    );
     expect(days.map(({ first }) => first)).toEqual([0, 2, 4]);
     store.act(setState, { tasks: ["gauge"], state: "done" });
     expect(store.get("gauge")).toMatchObject({ state: "done", doDay: "2026-11-24" });
@@ -233,7 +238,7 @@ describe("a task that comes again", () => {
   test("one of those to come is done early, alone", () => {
     const store = storeOf(gauge());
     store.act(setState, { tasks: [occurrenceId("gauge", "2026-11-26")], state: "done" });
-    const days = stripItems(store, ["2026-11-24", "2026-11-26", "2026-11-28"], clock.now());
+    const days = stripItems(store, ["2026-11-24", "2026-11-26", "2026-11-28"], clock.now(), 1);
     expect(days.map(({ first }) => first)).toEqual([0, 2]);
     store.act(setState, { tasks: ["gauge"], state: "done" });
     expect(open(store)).toEqual([["2026-11-28", "FREQ=DAILY;INTERVAL=2"]]);
@@ -295,7 +300,7 @@ describe("a task that comes again at an hour", () => {
     for (const date of ["2026-11-24", "2026-11-25", "2026-11-30", "2027-03-01"]) {
       expect(hours(store, date)).toEqual(["Standup 9.25"]);
       expect(load(store, date)).toBe(15);
-      expect(stripItems(store, [date], "2026-11-24T08:00")).toEqual([]);
+      expect(stripItems(store, [date], "2026-11-24T08:00", 1)).toEqual([]);
     }
     expect(hours(store, "2026-11-28")).toEqual([]);
     store.act(setState, { tasks: ["standup"], state: "done" });

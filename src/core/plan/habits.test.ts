@@ -10,7 +10,7 @@ const habit = (fields: Partial<Habit>): Habit => ({
   ...fields,
 });
 const on = (one: Habit, date: string) =>
-  habitsOn(new Store(new Map([[one.id, one]])), date).map(({ done }) => (done ? "done" : "to do"));
+  habitsOn(new Store(new Map([[one.id, one]])), date, 1).map(({ done }) => (done ? "done" : "to do"));
 
 describe("a habit", () => {
   it("with a rule stands on the days of its rule", () => {
@@ -45,13 +45,13 @@ test("a habit has the days of its rule and no other, whichever day it was made o
         });
         const until = addDays(first, 50);
         const store = new Store(new Map([[one.id, one]]));
-        const isOn = (date: string) => habitsOn(store, date).length > 0;
+        const isOn = (date: string) => habitsOn(store, date, 1).length > 0;
         for (let date = addDays(first, -8); date < until; date = addDays(date, 1)) {
           const weeks = daysBetween(startOfWeek(first, 1), startOfWeek(date, 1)) / 7;
           const meant = date >= first && weeks % interval === 0 && days.includes(codes[weekday(date) - 1] as string);
           if (isOn(date) !== meant) throw new Error(`${date} should ${meant ? "" : "not "}have it`);
         }
-        const { days: year } = habitYear(one, until);
+        const { days: year } = habitYear(one, until, 1);
         expect(year.filter(({ isMeant }) => isMeant).map(({ date }) => date)[0]).toBe(
           year.find(({ date }) => isOn(date))?.date,
         );
@@ -74,8 +74,8 @@ describe("a streak", () => {
       partMarks: ["2026-11-21"],
       skips: ["2026-11-22"],
     });
-    expect(streakOf(kept, "2026-11-24")).toEqual({ count: 3, of: "day", longest: 3 });
-    expect(streakOf(kept, "2026-11-25")).toEqual({ count: 0, of: "day", longest: 3 });
+    expect(streakOf(kept, "2026-11-24", 1)).toEqual({ count: 3, of: "day", longest: 3 });
+    expect(streakOf(kept, "2026-11-25", 1)).toEqual({ count: 0, of: "day", longest: 3 });
     expect(markOn(kept, "2026-11-22")).toBe("skipped");
   });
 
@@ -86,8 +86,17 @@ describe("a streak", () => {
       skips: ["2026-11-19"],
       createdAt: "2026-11-09T08:00",
     });
-    expect(streakOf(twice, "2026-11-24")).toEqual({ count: 2, of: "week", longest: 2 });
-    expect(streakOf(twice, "2026-12-02")).toEqual({ count: 0, of: "week", longest: 2 });
+    expect(streakOf(twice, "2026-11-24", 1)).toEqual({ count: 2, of: "week", longest: 2 });
+    expect(streakOf(twice, "2026-12-02", 1)).toEqual({ count: 0, of: "week", longest: 2 });
+  });
+
+  it("counts a Sunday and the Monday after it for one week where weeks begin on a Sunday, for two elsewhere", () => {
+    const twice = habit({ timesAWeek: 2, marks: ["2026-11-15", "2026-11-16"], createdAt: "2026-11-14T08:00" });
+    expect(streakOf(twice, "2026-11-17", 7).longest).toBe(1);
+    expect(streakOf(twice, "2026-11-17", 1).longest).toBe(0);
+    const reads = new Store(new Map([[twice.id, twice]]));
+    expect(habitsOn(reads, "2026-11-18", 7)).toEqual([]);
+    expect(habitsOn(reads, "2026-11-18", 1)).toHaveLength(1);
   });
 
   const date = fc.integer({ min: 20_730, max: 20_781 }).map(dateOfDayNumber);
@@ -102,27 +111,28 @@ describe("a streak", () => {
           if (done.includes(day)) count++;
           else if (!skips.includes(day) && day !== today) break;
         }
-        expect(streakOf(one, today).count).toBe(count);
-        expect(streakOf(one, today).longest).toBeGreaterThanOrEqual(count);
+        expect(streakOf(one, today, 1).count).toBe(count);
+        expect(streakOf(one, today, 1).longest).toBeGreaterThanOrEqual(count);
       }),
     );
   });
 
   it("of a habit that began in the far past, or whose dates are absurd, is found all the same", () => {
-    expect(streakOf(daily({ marks: ["1700-01-01"], createdAt: "1000-01-01T08:00" }), "2026-11-24").count).toBe(0);
-    expect(streakOf(habit({ createdAt: "2030-01-01T08:00" }), "2026-11-24").count).toBe(0);
+    expect(streakOf(daily({ marks: ["1700-01-01"], createdAt: "1000-01-01T08:00" }), "2026-11-24", 1).count).toBe(0);
+    expect(streakOf(habit({ createdAt: "2030-01-01T08:00" }), "2026-11-24", 1).count).toBe(0);
   });
 });
 
 describe("a year of a habit", () => {
-  it("begins on a Monday, ends today, and counts what was meant and done", () => {
+  it("begins with a week, ends today, and counts what was meant and done", () => {
     const one = habit({
       repeat: "FREQ=WEEKLY;BYDAY=TU",
       marks: ["2026-11-24", "2026-11-17"],
       createdAt: "2026-11-03T08:00",
     });
-    const { days, meant, done } = habitYear(one, "2026-11-24");
+    const { days, meant, done } = habitYear(one, "2026-11-24", 1);
     expect(days[0]?.date).toBe(startOfWeek(days[0]!.date, 1));
+    expect(weekday(habitYear(one, "2026-11-24", 7).days[0]!.date)).toBe(7);
     expect(days.at(-1)).toEqual({ date: "2026-11-24", mark: "done", isMeant: true });
     expect([meant, done]).toEqual([4, 2]);
   });

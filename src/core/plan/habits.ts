@@ -27,22 +27,22 @@ export function markOn(habit: Habit, date: DateText): HabitMark | undefined {
 
 /**
  * The habits that a date has: those whose rules have them on it, and those without a rule on every day from the one they
- * were made on, until they were done as often in that week (from Monday) as they are meant to be.
+ * were made on, until they were done as often in that week as they are meant to be. `firstWeekday` is 1 for Monday to 7 for Sunday.
  */
-export function habitsOn(reads: Pick<Store, "list">, date: DateText): HabitDay[] {
+export function habitsOn(reads: Pick<Store, "list">, date: DateText, firstWeekday: number): HabitDay[] {
   return (reads.list("kind", "habit") as readonly Habit[]).flatMap((habit) => {
     const mark = markOn(habit, date);
-    return isMeantOn(habit, date, mark) ? [{ habit, done: mark === "done", mark }] : [];
+    return isMeantOn(habit, date, mark, firstWeekday) ? [{ habit, done: mark === "done", mark }] : [];
   });
 }
 
-function isMeantOn(habit: Habit, date: DateText, mark: HabitMark | undefined): boolean {
+function isMeantOn(habit: Habit, date: DateText, mark: HabitMark | undefined, firstWeekday: number): boolean {
   const repeat = habit.repeat === undefined ? undefined : repeatOf(habit.repeat);
   const start = seriesStart(habit);
   if (start === undefined) return false;
   if (repeat) return ruleDates(start, repeat, date, date).length > 0;
   if (habit.repeat !== undefined || date < start) return false;
-  return mark !== undefined || countInWeek(habit.marks, date) < habit.timesAWeek;
+  return mark !== undefined || countInWeek(habit.marks, startOfWeek(date, firstWeekday)) < habit.timesAWeek;
 }
 
 type Rule = NonNullable<ReturnType<typeof repeatOf>>;
@@ -69,10 +69,9 @@ function isOfRule(date: DateText, { rule, ...others }: Rule): boolean {
   return startsOf(before, { ...others, rule: { ...endless, frequency, interval } }, date, date).length > 0;
 }
 
-function countInWeek(dates: readonly DateText[], date: DateText): number {
-  const monday = startOfWeek(date, 1);
-  const sunday = addDays(monday, 6);
-  return dates.filter((one) => one >= monday && one <= sunday).length;
+function countInWeek(dates: readonly DateText[], first: DateText): number {
+  const last = addDays(first, 6);
+  return dates.filter((one) => one >= first && one <= last).length;
 }
 
 /** How long a habit was kept up without a break, and what is counted. */
@@ -88,15 +87,17 @@ const yearsBack = 6;
 /**
  * How long a habit was kept up. By a rule, the days on which it was meant and done, in part too, one after the other; a day
  * that was skipped for a reason neither counts nor breaks it. Without a rule, the weeks in which it was done as often as it
- * is meant to be, a skipped day counting for one of the times. What is not over yet breaks nothing.
+ * is meant to be, a skipped day counting for one of the times. What is not over yet breaks nothing. `firstWeekday` is 1 for
+ * Monday to 7 for Sunday.
  */
-export function streakOf(habit: Habit, today: DateText): Streak {
+export function streakOf(habit: Habit, today: DateText, firstWeekday: number): Streak {
   const repeat = habit.repeat === undefined ? undefined : repeatOf(habit.repeat);
   const start = seriesStart(habit);
   const dates = [...habit.marks, ...(habit.partMarks ?? [])].sort();
   const earliest = [start ?? today, dates[0] ?? today, addDays(today, -366 * yearsBack)];
   const from = earliest[2]! > earliest[1]! ? earliest[2]! : earliest[1]! < earliest[0]! ? earliest[1]! : earliest[0]!;
-  const outcomes = repeat && start ? dayOutcomes(habit, start, repeat, from, today) : weekOutcomes(habit, from, today);
+  const outcomes =
+    repeat && start ? dayOutcomes(habit, start, repeat, from, today) : weekOutcomes(habit, from, today, firstWeekday);
   let [count, longest] = [0, 0];
   for (const outcome of outcomes) {
     if (outcome === "kept") longest = Math.max(longest, ++count);
@@ -121,16 +122,16 @@ function* dayOutcomes(
   }
 }
 
-function* weekOutcomes(habit: Habit, from: DateText, today: DateText): Generator<Outcome> {
+function* weekOutcomes(habit: Habit, from: DateText, today: DateText, firstWeekday: number): Generator<Outcome> {
   const kept = [...habit.marks, ...(habit.partMarks ?? [])];
-  const thisWeek = startOfWeek(today, 1);
-  for (let monday = startOfWeek(from, 1); monday <= thisWeek; monday = addDays(monday, 7)) {
-    const done = countInWeek(kept, monday);
+  const thisWeek = startOfWeek(today, firstWeekday);
+  for (let week = startOfWeek(from, firstWeekday); week <= thisWeek; week = addDays(week, 7)) {
+    const done = countInWeek(kept, week);
     const wanted = Math.max(1, habit.timesAWeek);
-    const skipped = countInWeek(habit.skips ?? [], monday);
+    const skipped = countInWeek(habit.skips ?? [], week);
     if (done >= wanted) yield "kept";
     else if (done + skipped >= wanted) yield done > 0 ? "kept" : "forgiven";
-    else yield monday === thisWeek ? "forgiven" : "missed";
+    else yield week === thisWeek ? "forgiven" : "missed";
   }
 }
 
@@ -157,12 +158,13 @@ export interface HabitYearDay {
   readonly isMeant: boolean;
 }
 
-/** The days of a habit over the year up to a date, whole weeks from Monday on; and how often it was meant and done. */
+/** The days of a habit over the year up to a date, whole weeks from their first weekday on; and how often it was meant and done. */
 export function habitYear(
   habit: Habit,
   today: DateText,
+  firstWeekday: number,
 ): { days: readonly HabitYearDay[]; meant: number; done: number } {
-  const first = addDays(startOfWeek(today, 1), -52 * 7);
+  const first = addDays(startOfWeek(today, firstWeekday), -52 * 7);
   const repeat = habit.repeat === undefined ? undefined : repeatOf(habit.repeat);
   const start = seriesStart(habit);
   const meantOn = new Set(repeat && start ? ruleDates(start, repeat, first, today) : []);

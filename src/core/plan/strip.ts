@@ -42,9 +42,14 @@ export interface StripPlace extends StripItem {
 
 /**
  * What lies above the hours of days in a row: events of whole days, tasks that are meant for a day and have no hours
- * there, and what is due. `now` tells which hours are over.
+ * there, and what is due. `now` tells which hours are over, `firstWeekday` (1 for Monday) in which week a habit was done.
  */
-export function stripItems(reads: Reads, dates: readonly DateText[], now: MomentText): StripItem[] {
+export function stripItems(
+  reads: Reads,
+  dates: readonly DateText[],
+  now: MomentText,
+  firstWeekday: number,
+): StripItem[] {
   const [first, last] = [dates[0] as DateText, dates[dates.length - 1] as DateText];
   const items: StripItem[] = [];
   const seen = new Set<Id>();
@@ -73,7 +78,7 @@ export function stripItems(reads: Reads, dates: readonly DateText[], now: Moment
     for (const due of reads.list("openByDueDay", date) as (Task | Goal | Project)[])
       // A task that stands there already says itself that it is due.
       if (!(due.kind === "task" && due.doDay === date && !hasHours(reads, due, date, now))) one("due", due);
-    for (const { habit } of habitsOn(reads, date)) one("habit", habit);
+    for (const { habit } of habitsOn(reads, date, firstWeekday)) one("habit", habit);
   }
   return items;
 }

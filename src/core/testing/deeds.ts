@@ -243,7 +243,11 @@ export const deeds: Readonly<Record<string, Deed>> = {
   setReviewed: deed(review.setReviewed, (h) => ({ project: h.id("project") })),
   writeDayLine: deed(review.writeDayLine, (h) => ({ date: h.date(), words: h.title() })),
   planGoal: deed(c.planGoal, (h) => ({ goal: h.id("goal"), until: addDays(today, 9), zone: clock.zone })),
-  layRepeating: deed(c.layRepeating, (h) => ({ dates: [today, addDays(today, 1)], zone: (void h, clock.zone) })),
+  layRepeating: deed(c.layRepeating, (h) => ({
+    dates: [today, addDays(today, 1)],
+    zone: clock.zone,
+    firstWeekday: h.from([1, 6, 7]),
+  })),
   clarify: deed(clarify, (h) => ({ tasks: h.ids("task"), as: h.from(clarifiedKinds), day: h.maybe(h.date) })),
   splitTask: deed(splitTask, (h) => ({ task: h.id("task"), parts: [h.draft(), h.draft()] })),
   mergeTask: deed(mergeTask, (h) => ({ task: h.id("task"), into: h.id("day", "note", "task") })),
@@ -263,8 +267,8 @@ export const deeds: Readonly<Record<string, Deed>> = {
     ...{ habit: h.id("habit"), date: h.date(), as: h.from(["done", "part", "skipped", undefined] as const) },
     ...h.maybe(() => ({ reason: h.title() })),
   })),
-  layOwnHabits: deed(c.layOwnHabits, (h) => ({ date: h.date(), zone: clock.zone })),
-  noteHabitsLaid: deed(c.noteHabitsLaid, (h) => ({ date: h.date() })),
+  layOwnHabits: deed(c.layOwnHabits, (h) => ({ date: h.date(), zone: clock.zone, firstWeekday: 1 })),
+  noteHabitsLaid: deed(c.noteHabitsLaid, (h) => ({ date: h.date(), firstWeekday: 1 })),
   layHabit: deed(c.layHabit, (h) => ({ habit: h.id("habit"), date: h.date(), zone: clock.zone })),
   addRecord: deed(c.addRecord, (h) => ({ kind: h.from(["note", "person", "theme"] as const), title: h.title() })),
   editRecord: deed(c.editRecord, (h) => {

@@ -5,7 +5,7 @@ import { habitsOn, streakOf, type HabitMark } from "@/core/plan";
 import { dyeOf } from "@/core/things";
 import type { DateText } from "@/core/time";
 import { openRecord } from "@/ui/navigation";
-import { useAct, useComputed, useStore } from "@/ui/workspaceContext";
+import { useAct, useComputed, useFirstWeekday, useStore } from "@/ui/workspaceContext";
 
 const markWords: Record<HabitMark, string> = { done: "done", part: "partly done", skipped: "skipped" };
 
@@ -13,7 +13,8 @@ const markWords: Record<HabitMark, string> = { done: "done", part: "partly done"
 export function DayHabits({ date, today }: { date: DateText; today: DateText }) {
   const store = useStore();
   const act = useAct();
-  const habits = useComputed(useCallback((from) => habitsOn(from, date), [date]));
+  const firstWeekday = useFirstWeekday();
+  const habits = useComputed(useCallback((from) => habitsOn(from, date, firstWeekday), [date, firstWeekday]));
   if (habits.length === 0) return null;
   const press = (event: KeyboardEvent, id: string, mark: HabitMark | undefined) => {
     if (event.altKey || event.ctrlKey || event.metaKey) return;
@@ -29,7 +30,7 @@ export function DayHabits({ date, today }: { date: DateText; today: DateText }) 
     <section aria-label="Habits" className="mb-4">
       <ul className="flex flex-wrap gap-x-5 gap-y-1">
         {habits.map(({ habit, mark }) => {
-          const { count, of } = streakOf(habit, today);
+          const { count, of } = streakOf(habit, today, firstWeekday);
           return (
             <li key={habit.id} data-dye={dyeOf(habit, store)} className="flex items-center gap-1.5">
               <button

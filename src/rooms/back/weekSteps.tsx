@@ -121,17 +121,24 @@ export function RepeatingStep({ review }: StepProps) {
   const act = useAct();
   const style = useTimeStyle();
   const dates = nextDays(review);
+  const firstWeekday = useFirstWeekday();
   const [said, setSaid] = useState("");
   const now = useNow(store.clock);
   const waiting = useComputed(
-    useCallback((reads) => repeatingWithoutHours(reads, nextDays(review), now), [review, now]),
+    useCallback(
+      (reads) => repeatingWithoutHours(reads, nextDays(review), now, firstWeekday),
+      [review, now, firstWeekday],
+    ),
   );
   return (
     <>
       <p className="mb-2 font-words text-page">
         The repeating tasks and the habits of next week get hours on their days, where they fit.
       </p>
-      <button className="button" onClick={() => setSaid(act(layRepeating, { dates, zone: store.clock.zone }) ?? "")}>
+      <button
+        className="button"
+        onClick={() => setSaid(act(layRepeating, { dates, zone: store.clock.zone, firstWeekday }) ?? "")}
+      >
         Give them their hours
       </button>
       {said !== "" && (

@@ -7,7 +7,7 @@ import { habitYear, markOn, streakOf, type HabitMark } from "@/core/plan";
 import { dyeOf } from "@/core/things";
 import { dateOf, dateText, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
-import { useAct, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useFirstWeekday, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 const marks: readonly (readonly [HabitMark, string])[] = [
   ["done", "Done"],
@@ -24,7 +24,8 @@ export function HabitSheet({ habit }: { habit: Habit }) {
   const [date, setDate] = useState<DateText>(today);
   const [reason, setReason] = useState("");
   const mark = markOn(habit, date);
-  const streak = useMemo(() => streakOf(habit, today), [habit, today]);
+  const firstWeekday = useFirstWeekday();
+  const streak = useMemo(() => streakOf(habit, today, firstWeekday), [habit, today, firstWeekday]);
   const say = (as: HabitMark) => {
     const next = mark === as ? undefined : as;
     if (act(markHabit, { habit: habit.id, date, as: next, ...(next === "skipped" ? { reason } : {}) }) !== undefined)
@@ -86,7 +87,8 @@ const [width, height] = [336, 58];
 /** A year of a habit: a column for each week, a row for each day. What was planned is outlined, what was done is filled. */
 function Year({ habit, today, chosen, onChoose }: YearProps) {
   const style = useTimeStyle();
-  const { days, meant, done } = useMemo(() => habitYear(habit, today), [habit, today]);
+  const firstWeekday = useFirstWeekday();
+  const { days, meant, done } = useMemo(() => habitYear(habit, today, firstWeekday), [habit, today, firstWeekday]);
   const across = scaleBand<number>()
     .domain(Array.from({ length: Math.ceil(days.length / 7) }, (_, week) => week))
     .range([0, width])

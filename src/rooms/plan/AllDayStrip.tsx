@@ -17,7 +17,7 @@ import { addDropZone, startDrag, type Dragged } from "@/panels/drag";
 import { usePlacing } from "@/panels/hours/placing";
 import { openRecord } from "@/ui/navigation";
 import { useGesture } from "@/panels/useGesture";
-import { useAct, useComputed, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useComputed, useFirstWeekday, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { isShownIn, useEntry, useShown } from "./dayThings";
 import { LayerTick } from "@/panels/layers/LayerTick";
 import { layerKey, useLayersOver } from "@/panels/layers/layers";
@@ -36,6 +36,7 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
   const style = useTimeStyle();
   const { meaning, becomes, carryOut } = useGesture();
   const now = useNow(store.clock);
+  const firstWeekday = useFirstWeekday();
   const [open, setOpen] = useState(false);
   const [target, setTarget] = useState<DateText>();
   const element = useRef<HTMLDivElement>(null);
@@ -45,9 +46,9 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
     useCallback(
       (from) => {
         const isShown = isShownIn(shown, from);
-        return stripItems(from, dates, now).filter(({ record, what }) => isShown(record, what));
+        return stripItems(from, dates, now, firstWeekday).filter(({ record, what }) => isShown(record, what));
       },
-      [dates, now, shown],
+      [dates, now, shown, firstWeekday],
     ),
   );
   const places = useMemo(() => {

@@ -4,7 +4,7 @@ import { layPattern, layRepeating, saveSettings } from "@/core/commands";
 import { patternOf } from "@/core/plan";
 import { startOfWeek, type DateText } from "@/core/time";
 import { PickList, SentencePart } from "@/ui/SentencePart";
-import { useAct, useSettings, useStore } from "@/ui/workspaceContext";
+import { useAct, useFirstWeekday, useSettings, useStore } from "@/ui/workspaceContext";
 import { usePlanView } from "@/panels/hours/planView";
 import { late } from "@/ui/late";
 
@@ -22,6 +22,7 @@ export function PatternPart({
 }) {
   const settings = useSettings();
   const { clock } = useStore();
+  const firstWeekday = useFirstWeekday();
   const act = useAct();
   const [view, change] = usePlanView();
   const [editing, setEditing] = useState(false);
@@ -70,7 +71,7 @@ export function PatternPart({
                 <button
                   className="link min-h-6 text-left"
                   onClick={() => {
-                    act(layRepeating, { dates, zone: clock.zone });
+                    act(layRepeating, { dates, zone: clock.zone, firstWeekday });
                     close();
                   }}
                 >

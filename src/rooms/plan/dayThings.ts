@@ -8,7 +8,7 @@ import { isDone } from "@/core/register/doneness";
 import type { Store } from "@/core/store";
 import type { DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
-import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
+import { useComputed, useFirstWeekday, useSettings, useStore } from "@/ui/workspaceContext";
 import { useDyeOf } from "./dyes";
 import { useLayerItems } from "@/panels/layers/layers";
 import { usePlanView, type PlanView } from "@/panels/hours/planView";
@@ -27,6 +27,7 @@ export function useDayThings(date: DateText): {
   const store = useStore();
   const settings = useSettings();
   const now = useNow(store.clock);
+  const firstWeekday = useFirstWeekday();
   const shown = useShown();
   const layered = useLayerItems(date);
   const { zone } = store.clock;
@@ -35,9 +36,9 @@ export function useDayThings(date: DateText): {
     useCallback(
       (from) => {
         const isShown = isShownIn(shown, from);
-        return stripItems(from, [date], now).filter(({ record, what }) => isShown(record, what));
+        return stripItems(from, [date], now, firstWeekday).filter(({ record, what }) => isShown(record, what));
       },
-      [date, now, shown],
+      [date, now, shown, firstWeekday],
     ),
   );
   const items = useComputed(
