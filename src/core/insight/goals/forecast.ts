@@ -1,4 +1,5 @@
 import { seededRandom } from "../../model";
+import { valuesAt } from "./valuesAt";
 
 /*
  * When something will be finished, told as a range from the pace so far. The weeks that were are drawn again and again as
@@ -69,6 +70,7 @@ export function forecast({ remaining, gains }: ForecastQuestion, runs = usualRun
   const sets = weightsFor(count);
   const ends = new Float64Array(runs);
   const upTo = new Float64Array(count);
+  const starts = new Uint16Array(shelves);
   let spare: number | undefined;
   /** A normal number (Box and Muller 1958); each second one is kept. */
   const normal = () => {
@@ -89,32 +91,53 @@ export function forecast({ remaining, gains }: ForecastQuestion, runs = usualRun
     for (let week = 0; week < count; week++) {
       const weight = weights[week]!;
       mean += weight * gains[week]!;
-      squares += weight * gains[week]! ** 2;
+      squares += weight * gains[week]! * gains[week]!;
       upTo[week] = all += weight;
     }
     // A mean from so few weeks leaves out part of the spread (Bessel).
     const variance = ((squares - mean * mean) * count) / (count - 1);
     const until = Math.round(((set + 1) * runs) / sets.length);
-    for (; run < until; run++) {
-      if (mean <= 0) ends[run] = mostWeeks;
-      else if (remaining / mean > manyWeeks) {
-        const weeks = remaining / mean + normal() * Math.sqrt((variance * remaining) / mean ** 3);
-        ends[run] = Math.min(mostWeeks, Math.max(remaining / mean / 4, weeks));
-      } else ends[run] = drawn(remaining, gains, upTo, random);
+    const expected = remaining / mean;
+    if (mean <= 0) ends.fill(mostWeeks, run, until);
+    else if (expected > manyWeeks) {
+      const spread = Math.sqrt(variance * expected) / mean;
+      for (; run < until; run++) ends[run] = Math.min(mostWeeks, Math.max(expected / 4, expected + normal() * spread));
+    } else {
+      markStarts(upTo, starts);
+      for (; run < until; run++) ends[run] = drawn(remaining, gains, upTo, starts, random);
     }
+    run = until;
   }
-  ends.sort();
-  const at = (share: number) => ends[Math.min(runs - 1, Math.floor(runs * share))]!;
-  return at(0.5) >= mostWeeks ? undefined : { early: at(0.1), middle: at(0.5), late: at(0.9) };
+  const places = [0.1, 0.5, 0.9].map((share) => Math.min(runs - 1, Math.floor(runs * share)));
+  const [early, middle, late] = valuesAt(ends, places) as [number, number, number];
+  return middle >= mostWeeks ? undefined : { early, middle, late };
+}
+
+/** A week is looked for from the beginning of its shelf on, and not from the first week. */
+const shelves = 128;
+
+/** Notes for each shelf the first week that a number in it may fall into. */
+function markStarts(upTo: Float64Array, starts: Uint16Array): void {
+  for (let shelf = 0, week = 0; shelf < shelves; shelf++) {
+    while (week < upTo.length - 1 && upTo[week]! < shelf / shelves) week++;
+    starts[shelf] = week;
+  }
 }
 
 /** Weeks until the remainder is done, drawn week by week; the last one counts in part. */
-function drawn(remaining: number, gains: readonly number[], upTo: Float64Array, random: () => number): number {
+function drawn(
+  remaining: number,
+  gains: readonly number[],
+  upTo: Float64Array,
+  starts: Uint16Array,
+  random: () => number,
+): number {
+  const last = upTo.length - 1;
   let left = remaining;
   for (let weeks = 0; weeks < mostWeeks; weeks++) {
     const wanted = random();
-    let week = 0;
-    while (week < upTo.length - 1 && upTo[week]! < wanted) week++;
+    let week = starts[Math.floor(wanted * shelves)]!;
+    while (week < last && upTo[week]! < wanted) week++;
     const gain = gains[week]!;
     if (gain >= left) return weeks + left / gain;
     left -= gain;
