@@ -16,6 +16,8 @@ import {
 /** By what the hours of the log can be told apart. */
 export const ledgerWays = ["theme", "project", "area", "goal", "person", "task"] as const;
 export type LedgerWay = (typeof ledgerWays)[number];
+/** What hangs on what an entry is about, and not on who worked. */
+export type SubjectWay = Exclude<LedgerWay, "person">;
 
 /** Something that keeps sums of rows. */
 export interface LedgerFollower {
@@ -80,6 +82,8 @@ export class Ledger {
   readonly #followers = new Set<LedgerFollower>();
   /** Grows with each change of what the rows say. */
   revision = 0;
+  /** Grows when things that entries are about come to stand for something else. */
+  telling = 0;
 
   constructor(store: Store) {
     this.#store = store;
@@ -162,7 +166,7 @@ export class Ledger {
   }
 
   /** What entries about a thing stand for. */
-  subjectKey(subject: number, way: Exclude<LedgerWay, "person">): Id | undefined {
+  subjectKey(subject: number, way: SubjectWay): Id | undefined {
     const about = this.#subjects[subject] as Subject;
     return way === "task" ? (about.task ?? about.event ?? about.ownTheme) : about[way];
   }
@@ -238,7 +242,7 @@ export class Ledger {
     if (entry.end === undefined) this.#running.add(entry.id);
     const end = entry.end ?? this.#store.clock.now();
     const first = dayNumber(entry.start);
-    const lastDay = dayNumber(end);
+    const lastDay = end.startsWith(entry.start.slice(0, 10)) ? first : dayNumber(end);
     const last = Math.min(lastDay, first + mostDays - 1);
     const [startMinute, endMinute] = [minuteOf(entry.start), minuteOf(end)];
     if (last < first || (last === first && endMinute <= startMinute)) return;
@@ -346,7 +350,9 @@ export class Ledger {
   #tellAgain({ id, kind }: PensumRecord) {
     const told = kind === "task" || kind === "event" ? this.#subjectsOf.get(id) : this.#subjects;
     for (const subject of told ?? []) this.#tell(subject);
-    if (told) this.revision++;
+    if (!told) return;
+    this.revision++;
+    this.telling++;
   }
 }
 

@@ -69,15 +69,22 @@ export class RowOrder {
   }
 }
 
-/** Rows by their time: day by day first, since few rows of a day are left to be compared then. */
-function inOrder(rows: readonly number[], timeOf: (row: number) => number, idOf: (row: number) => string): number[] {
-  const byDay = new Map<number, number[]>();
-  for (const row of rows) {
-    const day = Math.floor(timeOf(row) / minutesPerDay);
-    const known = byDay.get(day);
-    if (known) known.push(row);
-    else byDay.set(day, [row]);
+/**
+ * Rows by their time. Time and row go into one number each, since numbers are put in order many times faster than rows that
+ * are compared; only rows that begin in the same minute are compared by what tells them apart.
+ */
+function inOrder(rows: readonly number[], timeOf: (row: number) => number, idOf: (row: number) => string): Int32Array {
+  const count = rows.length;
+  let first = Infinity;
+  for (const row of rows) first = Math.min(first, timeOf(row));
+  const keys = new Float64Array(count);
+  for (let at = 0; at < count; at++) keys[at] = (timeOf(rows[at]!) - first) * count + at;
+  keys.sort();
+  const sorted = new Int32Array(count);
+  for (let at = 0; at < count; at++) sorted[at] = rows[keys[at]! % count]!;
+  for (let from = 0, to = 1; from < count; from = to++) {
+    while (to < count && timeOf(sorted[to]!) === timeOf(sorted[from]!)) to++;
+    if (to - from > 1) sorted.subarray(from, to).sort((a, b) => (idOf(a) < idOf(b) ? -1 : 1));
   }
-  const days = [...byDay].sort(([a], [b]) => a - b);
-  return days.flatMap(([, some]) => some.sort((a, b) => timeOf(a) - timeOf(b) || (idOf(a) < idOf(b) ? -1 : 1)));
+  return sorted;
 }

@@ -27,9 +27,10 @@ export function localSpan(record: Block | Event, zone: string): { start: string;
 
 /** The blocks and events that have hours on `date`, by their beginning. `zone` is the person's own. */
 export function dayItems(store: Reads, date: DateText, zone: string): DayItem[] {
-  const items: DayItem[] = [];
   const again = occurrencesOn(store, date).filter((one): one is Block | Event => one.kind !== "task");
   const own = [...store.list("eventsByDay", date), ...store.list("blocksByDay", date)] as (Block | Event)[];
+  if (own.length + again.length === 0) return [];
+  const items: DayItem[] = [];
   // Only on a day on which the clocks change do minutes on the clock differ from minutes that pass.
   const isWhole = elapsedMinutes(momentOn(date, 0), momentOn(date, minutesPerDay), zone) === minutesPerDay;
   for (const record of [...own, ...again]) {

@@ -45,19 +45,15 @@ export function minutesBy(
   { store, who }: Pick<Asking, "store" | "who">,
   span: Span,
   way: LedgerWay,
-): Map<Id | undefined, number> {
+): ReadonlyMap<Id | undefined, number> {
   const ledger = ledgerOf(store);
   const sums = spanSums(store, span, who);
+  if (way !== "person") return sums.by(way);
   const minutes = new Map<Id | undefined, number>();
-  const add = (key: Id | undefined, more: number) => minutes.set(key, (minutes.get(key) ?? 0) + more);
-  if (way === "person")
-    for (const [person, all] of sums.byPerson) {
-      if (all > 0) add(ledger.personId(person), all);
-    }
-  else
-    sums.bySubject.forEach((all, subject) => {
-      if (all > 0) add(ledger.subjectKey(subject, way), all);
-    });
+  for (const [person, all] of sums.byPerson) {
+    const key = ledger.personId(person);
+    if (all > 0) minutes.set(key, (minutes.get(key) ?? 0) + all);
+  }
   return minutes;
 }
 

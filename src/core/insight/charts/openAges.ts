@@ -14,7 +14,13 @@ const bins = [
 
 /** How long what is open has been so, as it stands today. */
 export function openAges({ store, today }: Asking): Chart {
-  const open = (store.list("unfinishedTasks", "all") as readonly Task[]).filter((task) => isMine(store, task));
+  const tasks = store.list("unfinishedTasks", "all") as readonly Task[];
+  const lists = [tasks, store.list("kind", "person"), store.list("kind", "settings")];
+  return whileSame(store, `open ages ${today}`, lists, () => openAgesOf(store, tasks, today));
+}
+
+function openAgesOf(store: Asking["store"], tasks: readonly Task[], today: Asking["today"]): Chart {
+  const open = tasks.filter((task) => isMine(store, task));
   return ageChart(
     open.map((task) => ({ task, days: Math.max(0, daysBetween(dateOf(task.createdAt), today)) })),
     (count, middle) =>
