@@ -50,12 +50,15 @@ export interface Field {
   readonly formula?: string;
   readonly summary?: Summary;
   readonly start?: string;
-  /** What of the hours of a task it says, which Pensum computes. */
-  readonly hours?: HoursAsked;
+  /** What of the plan of a task it says, which Pensum computes. */
+  readonly ofPlan?: PlanAsked;
 }
 
-/** Whether a task has hours, when the first of them begin, and how many minutes they are. */
-export type HoursAsked = "has" | "first" | "placed";
+/**
+ * Whether a task has hours, when the first of them begin, and how many minutes they are; how strongly it asks to be next, and
+ * how much is planned on its day.
+ */
+export type PlanAsked = "has" | "first" | "placed" | "pull" | "load";
 
 /** So many characters a text can have, and so many entries a list: more is a slip, or an attack. */
 export const longestText = 10_000_000;

@@ -1,4 +1,4 @@
-import type { Settings } from "../model";
+import { defaultSettings, type Settings } from "../model";
 import { Tracked, type Store } from "../store";
 import { addDays, dateOf, daysBetween, isMoment, minuteOf, workingDay, type DateText, type MomentText } from "../time";
 import { dayItems } from "./dayItems";
@@ -120,4 +120,18 @@ function minutesFrom(gaps: readonly Gap[], from: number, to: number): number {
     (sum, { startMinute, endMinute }) => sum + Math.max(0, Math.min(endMinute, to) - Math.max(startMinute, from)),
     0,
   );
+}
+
+const kept = new WeakMap<Store, FreeAhead>();
+
+/** The working time that is free ahead, kept with the store. */
+export function freeAheadOf(store: Store): FreeAhead {
+  const settings: Settings = store.find("settings", "settings") ?? defaultSettings;
+  const { zone } = store.clock;
+  let free = kept.get(store);
+  if (!free?.isFor(settings, zone)) {
+    free?.close();
+    kept.set(store, (free = new FreeAhead(store, settings, zone)));
+  }
+  return free;
 }

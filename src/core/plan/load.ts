@@ -102,6 +102,11 @@ export function roomOn(store: Reads, date: DateText, settings: Settings, zone: s
   return Math.min(gaps, Math.max(0, load.capacityMinutes - load.plannedMinutes));
 }
 
+/** The day in whose load a task counts: the one it is meant for, or else the one it is due on; none where it rests. */
+export function countedDay({ doDay, due, restUntil }: Task): DateText | undefined {
+  return doDay ?? (due !== undefined && restUntil === undefined ? dateOf(due) : undefined);
+}
+
 /** The person's own tasks of a date: those meant for it, and those due on it that are meant for no day; each once. */
 function tasksOfDay(store: Reads, date: DateText): Task[] {
   const meant = store.list("tasksByDoDay", date) as readonly Task[];

@@ -1,4 +1,5 @@
 import {
+  defaultSettings,
   isUnfinished,
   pullParts,
   type Goal,
@@ -10,7 +11,7 @@ import {
 } from "../model";
 import type { Store } from "../store";
 import { dateOf, daysBetween, usualDayMinutes, type DateText, type MomentText } from "../time";
-import type { FreeAhead } from "./freeAhead";
+import { freeAheadOf, type FreeAhead } from "./freeAhead";
 import { openMinutes } from "./demand";
 import { isLate } from "./reasons";
 
@@ -109,6 +110,26 @@ export function pullOf({ reads, settings, now, free, weights }: PullSetting): (t
     const whole = wholeParts(parts);
     return { points: whole.reduce((sum, part) => sum + part.points, 0), parts: whole, slackMinutes };
   };
+}
+
+const current = new WeakMap<Store, { readonly of: readonly unknown[]; readonly pull: (task: Task) => Pull }>();
+
+/** The pull of tasks as it is now, each worked out once for as long as no fact and no minute changes. */
+export function currentPull(store: Store): (task: Task) => Pull {
+  const settings: Settings = store.find("settings", "settings") ?? defaultSettings;
+  const now = store.clock.now();
+  const of = [store.factsRevision, now, settings];
+  const known = current.get(store);
+  if (known?.of.every((one, at) => one === of[at])) return known.pull;
+  const pull = pullOf({ reads: store, settings, now, free: freeAheadOf(store) });
+  const pulls = new Map<Task, Pull>();
+  const kept = (task: Task) => {
+    let own = pulls.get(task);
+    if (!own) pulls.set(task, (own = pull(task)));
+    return own;
+  };
+  current.set(store, { of, pull: kept });
+  return kept;
 }
 
 /**

@@ -24,8 +24,8 @@ export function sheetFields(store: Pick<Store, "list">, record: PensumRecord): S
   const [shown, more, computed]: [Field[], Field[], Field[]] = [[], [], []];
   const values = record as unknown as Fields;
   for (const field of fieldsOfRecord(store, record)) {
-    // The hours of a task stand below, each for itself.
-    if (field.hidden || field.hours || !isAsked(field.name, record)) continue;
+    // The hours of a task stand below, each for itself; its pull has its reasons there.
+    if (field.hidden || field.ofPlan || !isAsked(field.name, record)) continue;
     if (field.kept || isComputed(field)) {
       if (isComputed(field) || isSet(field, values[field.name])) computed.push(field);
     }

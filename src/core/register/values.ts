@@ -6,12 +6,21 @@ import { cellOf, cellType, type Cell, type CellType } from "./cells";
 import { Column, RegisterColumns } from "./columns";
 import { dependenciesOf, sourcesOf, type Dependency } from "./dependencies";
 import { namesOf, shapesOf, type NameEntry, type NameSource } from "./names";
-import { hoursTypes, readHours, tasksOfBlock } from "./hoursOfTask";
+import { hangsOnAll, planTypes, readPlan, tasksOfBlock } from "./planOfTask";
 import { fieldsIn, findRegister, isComputed, recordsIn, registerOf, type Register } from "./registers";
 import { titleRule } from "./titleRule";
 import { summaryDependencies, summarise } from "./summarise";
 
 type Name = `${string}.${string}`;
+type Readers = Map<Name, { of: ComputedField; dependency: Dependency }[]>;
+/** A field of a register that changed, in some records. */
+interface Changed {
+  readonly register: string;
+  readonly field: string;
+  readonly ends: readonly PensumRecord[];
+}
+
+type ClockUse = false | "day" | "minute";
 
 /** A field whose values are computed, and what is known of them. */
 interface ComputedField {
@@ -21,7 +30,8 @@ interface ComputedField {
   readonly evaluate: (record: PensumRecord) => FeelValue;
   readonly formula?: Formula<PensumRecord>;
   readonly fault?: FormulaFault;
-  readonly usesClock: false | "day" | "minute";
+  /** Whether it changes with the day or the minute by itself; what it reads may too. */
+  readonly usesClock: ClockUse;
   readonly dependencies: readonly Dependency[];
   readonly known: Map<Id, FeelValue>;
   /** The same as cells, once a lens asked for them so; no cell in the rows of those that are not known. */
@@ -39,7 +49,8 @@ export class FieldValues implements NameSource {
   #computed = new Map<Name, ComputedField>();
   #names = new Map<string, Map<string, NameEntry>>();
   /** Which computed fields read a field, by its register and name. */
-  #readers: Map<Name, { of: ComputedField; dependency: Dependency }[]> | undefined;
+  #readers: Readers | undefined;
+  readonly #clockUses = new Map<Name, ClockUse>();
   #inProgress: string[] = [];
   readonly #columns = new Map<string, RegisterColumns>();
   readonly #listeners = new Set<(ids: ReadonlySet<Id>, everything: boolean) => void>();
@@ -47,6 +58,8 @@ export class FieldValues implements NameSource {
   constructor(store: Store) {
     this.store = store;
     store.onChange((changes) => this.#follow(changes));
+    // What hangs on the whole plan is read again when all that is kept of the plan has heard of the change.
+    store.subscribe("facts", () => this.#forgetWholePlan, true);
   }
 
   get settings(): Settings {
@@ -83,7 +96,7 @@ export class FieldValues implements NameSource {
   columnOf(register: Register, field: Field): Column | undefined {
     if (!isComputed(field)) return this.columns(register).column(field.name);
     const computed = this.#computedField(register, field);
-    if (computed.usesClock) return undefined;
+    if (this.#clockUse(computed)) return undefined;
     return (computed.column ??= new Column(this.columns(register).records.length));
   }
 
@@ -96,7 +109,7 @@ export class FieldValues implements NameSource {
   knownType(register: Register, field: Field, records: readonly PensumRecord[]): CellType | undefined {
     if (!isComputed(field)) return cellType(field);
     if (field.summary?.way === "count") return "number";
-    if (field.hours) return hoursTypes[field.hours];
+    if (field.ofPlan) return planTypes[field.ofPlan];
     for (const record of records.slice(0, 300)) {
       const value = this.computed(register, field, record);
       if (value !== null) return cellOf(value).type;
@@ -106,9 +119,10 @@ export class FieldValues implements NameSource {
 
   computed(register: Register, field: Field, record: PensumRecord): FeelValue {
     const computed = this.#computedField(register, field);
-    if (computed.usesClock) {
+    const clockUse = this.#clockUse(computed);
+    if (clockUse) {
       const moment = this.store.clock.now();
-      const at = computed.usesClock === "day" ? moment.slice(0, 10) : moment;
+      const at = clockUse === "day" ? moment.slice(0, 10) : moment;
       if (at !== computed.at) computed.known.clear();
       computed.at = at;
     }
@@ -204,6 +218,23 @@ export class FieldValues implements NameSource {
     return computed;
   }
 
+  /** Whether a field changes with the time by itself, or by any that it reads. */
+  #clockUse(computed: ComputedField): ClockUse {
+    const known = this.#clockUses.get(computed.name);
+    if (known !== undefined) return known;
+    // In a circle of fields each is asked once.
+    this.#clockUses.set(computed.name, computed.usesClock);
+    let use = computed.usesClock;
+    for (const { register: id, field: read } of computed.dependencies) {
+      if (use === "minute") break;
+      const register = findRegister(this.store, id);
+      const field = register && fieldsIn(this.store, register).find((one) => one.name === read && isComputed(one));
+      if (register && field) use = this.#clockUse(this.#computedField(register, field)) || use;
+    }
+    this.#clockUses.set(computed.name, use);
+    return use;
+  }
+
   #make(register: Register, field: Field): ComputedField {
     const base = {
       name: `${register.id}.${field.name}` as Name,
@@ -218,8 +249,13 @@ export class FieldValues implements NameSource {
       const dependencies = summaryDependencies(this, register, summary, prepared.paths);
       return { ...base, evaluate: prepared.evaluate, usesClock: prepared.usesClock, dependencies };
     }
-    if (field.hours)
-      return { ...base, evaluate: readHours(this.store, field.hours), usesClock: false, dependencies: [] };
+    if (field.ofPlan)
+      return {
+        ...base,
+        evaluate: readPlan(this.store, field.ofPlan),
+        usesClock: hangsOnAll(field.ofPlan) ? "minute" : false,
+        dependencies: [],
+      };
     const formula = this.compile(register, field.formula ?? "");
     if ("fault" in formula)
       return { ...base, evaluate: () => null, fault: formula.fault, usesClock: false, dependencies: [] };
@@ -231,6 +267,7 @@ export class FieldValues implements NameSource {
     const shapeChanged = changes.some(({ from, to }) => isShape(to ?? from));
     if (shapeChanged) {
       this.#computed.clear();
+      this.#clockUses.clear();
       this.#names.clear();
       this.#readers = undefined;
     }
@@ -248,7 +285,7 @@ export class FieldValues implements NameSource {
   /** Forgets what hangs on the changes, and adds whose it was to `ids`. */
   #forget(changes: readonly RecordChange[], ids: Set<Id>) {
     const readers = (this.#readers ??= this.#readersByField());
-    const waiting: { register: string; field: string; ends: PensumRecord[] }[] = [];
+    const waiting: Changed[] = [];
     const note = (register: string | undefined, fields: readonly string[], ends: PensumRecord[]) => {
       if (register) for (const field of [...fields, "*"]) waiting.push({ register, field, ends });
     };
@@ -262,6 +299,11 @@ export class FieldValues implements NameSource {
       );
     }
     this.#forgetHours(changes, ids, (of, tasks) => note(of.register.id, [of.field.name], tasks));
+    this.#forgetReaders(waiting, readers, ids);
+  }
+
+  /** Forgets what reads something that changed, and what reads that; adds whose it was to `ids`. */
+  #forgetReaders(waiting: Changed[], readers: Readers, ids: Set<Id>) {
     const forgotten = new Set<string>();
     for (let next = waiting.pop(); next; next = waiting.pop())
       for (const { of, dependency } of readers.get(`${next.register}.${next.field}`) ?? []) {
@@ -273,9 +315,26 @@ export class FieldValues implements NameSource {
           this.#forgetValue(of, id);
           ids.add(id);
         }
-        if (stale.length > 0) note(of.register.id, [of.field.name], stale);
+        if (stale.length > 0)
+          for (const field of [of.field.name, "*"]) waiting.push({ register: of.register.id, field, ends: stale });
       }
   }
+
+  /** The pull of every open task, and the load of its day, hang on any fact. */
+  #forgetWholePlan = () => {
+    const whole = [...this.#computed.values()].filter(({ field }) => hangsOnAll(field.ofPlan));
+    if (whole.length === 0) return;
+    const tasks = this.store.list("unfinishedTasks", "all");
+    const ids = new Set(tasks.map(({ id }) => id));
+    for (const { known } of whole) known.clear();
+    const waiting = whole.map(({ register, field }) => ({
+      register: register.id,
+      field: field.name,
+      ends: [...tasks],
+    }));
+    this.#forgetReaders(waiting, (this.#readers ??= this.#readersByField()), ids);
+    for (const listener of [...this.#listeners]) listener(ids, false);
+  };
 
   /** Blocks are in no register: what they change is the hours of their tasks. */
   #forgetHours(
@@ -288,7 +347,7 @@ export class FieldValues implements NameSource {
     if (tasks.length === 0) return;
     for (const { id } of tasks) ids.add(id);
     for (const computed of this.#computed.values()) {
-      if (!computed.field.hours) continue;
+      if (!computed.field.ofPlan || hangsOnAll(computed.field.ofPlan)) continue;
       for (const { id } of tasks) this.#forgetValue(computed, id);
       note(computed, tasks);
     }
@@ -300,8 +359,8 @@ export class FieldValues implements NameSource {
     if (row !== undefined) column?.unset(row);
   }
 
-  #readersByField(): Map<Name, { of: ComputedField; dependency: Dependency }[]> {
-    const readers = new Map<Name, { of: ComputedField; dependency: Dependency }[]>();
+  #readersByField(): Readers {
+    const readers: Readers = new Map();
     for (const of of this.#computed.values())
       for (const dependency of of.dependencies) {
         const name: Name = `${dependency.register}.${dependency.field}`;

@@ -79,7 +79,7 @@ function checkFormulas(store: Store, found: Oddity[]) {
           id: field.name,
           title: `${register.title}: ${field.label}`,
         });
-      if (field.type === "formula" && !field.hours) {
+      if (field.type === "formula" && !field.ofPlan) {
         const compiled = values.compile(register, field.formula ?? "");
         if ("fault" in compiled)
           found.push({ what: compiled.fault.message, id: field.name, title: `${register.title}: ${field.label}` });

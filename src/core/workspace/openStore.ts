@@ -1,7 +1,9 @@
 import { hoursComeAgain, hoursInOrder, oneClock, rollOn, tookFollowsLog } from "../commands";
-import type { Id, PensumRecord, Settings } from "../model";
+import { defaultSettings, type Id, type PensumRecord, type Settings, type Task } from "../model";
 import { followPages, OutlineCache } from "../page";
+import { countedDay, currentPull, loadOf } from "../plan";
 import { changedRule } from "../register/changedRule";
+import { givePlan } from "../register/wholePlan";
 import { Store } from "../store";
 import { hasLibrary, needLibrary, repeatOf, type Clock } from "../time";
 
@@ -44,12 +46,20 @@ function openBareStore(records: Map<Id, PensumRecord>, clock: Clock): OpenStore 
     [followPages(outlines), rollOn, hoursComeAgain, hoursInOrder, oneClock, tookFollowsLog, changedRule],
     clock,
   );
+  givePlan(store, { pull: (task) => currentPull(store)(task).points, dayLoad: (task) => dayLoad(store, task) });
   store.onChange((changes) => {
     for (const { from, to } of changes)
       if (to) void loadNeeded(store, to);
       else if (from?.kind === "settings") void countAs(store, undefined);
   });
   return { store, outlines };
+}
+
+/** Minutes planned on the day of a task, as the load of that day says. */
+function dayLoad(store: Store, task: Task): number | undefined {
+  const day = countedDay(task);
+  const settings = store.find("settings", "settings") ?? defaultSettings;
+  return day === undefined ? undefined : loadOf(store, day, settings, store.clock.zone).plannedMinutes;
 }
 
 /** Lets plans and loads count by what was learnt, where the settings say so. */

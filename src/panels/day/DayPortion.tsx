@@ -7,11 +7,11 @@ import { isUnfinished, type Aim } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import {
   aimsOn,
+  currentPull,
   mostChosen,
   portionOn,
   portionSum,
   proposePortion,
-  pullOf,
   roomOn,
   usuallyWorked,
   type PortionTask,
@@ -21,7 +21,6 @@ import { dyeOf } from "@/core/things";
 import { clockText, durationText, estimateText, minuteOf, type DateText } from "@/core/time";
 import { useClockActs, useClockRun } from "@/panels/clock/useClock";
 import { useChoose } from "@/panels/clock/usePortion";
-import { freeAheadOf } from "@/panels/days/planning";
 import { addDropZone } from "@/panels/drag";
 import { SpanGoals } from "@/panels/goals/SpanGoals";
 import { useNow } from "@/ui/clock";
@@ -169,8 +168,7 @@ function Portion({ date, today }: DayProps) {
   const longest = Math.max(...chosen.map(({ minutes, workedMinutes }) => Math.max(minutes, workedMinutes)), 1);
   const next = chosen.find(({ isDone }) => !isDone)?.task.id;
   const propose = () => {
-    const free = freeAheadOf(store);
-    const pull = pullOf({ reads: store, settings, now, free });
+    const pull = currentPull(store);
     const freeMinutes = roomOn(store, date, settings, zone, date === today ? minuteOf(now) : 0);
     const found = proposePortion({
       ...{ reads: store, date, now, settings, zone, style, freeMinutes },

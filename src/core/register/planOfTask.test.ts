@@ -1,11 +1,13 @@
 import { expect, test } from "vitest";
-import { place, removeRecord } from "../commands";
+import { addEvent, place, removeRecord, setState } from "../commands";
 import { LensView } from "../lens";
-import type { Block } from "../model";
+import { defaultSettings, type Block } from "../model";
+import { FreeAhead, pullOf } from "../plan";
 import { addField } from "../shaping";
 import { Store } from "../store";
 import { someTask } from "../testing/arbitraries";
-import { standingClock } from "../time";
+import { standingClock, type Clock } from "../time";
+import { openStore } from "../workspace";
 import { fieldsIn, fieldValues, findRegister } from ".";
 
 const now = "2026-11-24T11:07";
@@ -59,4 +61,51 @@ test("a lens asks for hours and follows them, and formulas read them", () => {
   store.undo();
   expect(shown()).toEqual(["level"]);
   expect(read(store, "letter", "f_rest")).toBeUndefined();
+});
+
+test("the pull and the load of the day are those of the other screens, and follow any fact and the time", async () => {
+  let moment = now;
+  const all = [{ ...someTask("level"), estimateMinutes: 90, due: "2026-11-26", doDay: "2026-11-25" }, someTask("walk")];
+  const clock: Clock = { now: () => moment, zone: "Europe/Berlin" };
+  const { store } = await openStore(new Map(all.map((one) => [one.id, one])), clock);
+  const isEqual = () => {
+    const free = new FreeAhead(store, defaultSettings, clock.zone);
+    const pull = pullOf({ reads: store, settings: defaultSettings, now: moment, free });
+    const points = (id: string) => pull(store.find("task", id)!).points;
+    expect([read(store, "level", "pull"), read(store, "walk", "pull")]).toEqual([points("level"), points("walk")]);
+    free.close();
+    return points("level");
+  };
+  const setting = { title: "Twice", formula: "pull * 2" };
+  const share = { title: "Own part", formula: "estimate / load of its day" };
+  store.act(addField, { register: "tasks", type: "formula", id: "share", setting: share });
+  store.act(addField, { register: "tasks", type: "formula", id: "twice", setting });
+  const first = isEqual();
+  expect(read(store, "level", "f_twice")).toBe(first * 2);
+  expect([read(store, "level", "dayLoad"), read(store, "level", "f_share")]).toEqual([90, 1]);
+  expect(read(store, "walk", "dayLoad")).toBeUndefined();
+
+  // An event takes the time that is left before it is due.
+  const view = new LensView(
+    fieldValues(store),
+    {
+      ...{ registers: ["tasks"], done: "all", where: { all: [] }, groups: [] },
+      ...{ sorts: [{ field: "pull", descending: true }], shown: [] },
+    },
+    { firstWeekday: 1 },
+  );
+  fieldValues(store).onChange((ids) => view.change(ids));
+  store.act(addEvent, { title: "Congress", start: "2026-11-24T12:00", end: "2026-11-26T18:00" });
+  const later = isEqual();
+  expect(later).toBeGreaterThan(first);
+  expect(read(store, "level", "f_twice")).toBe(later * 2);
+  expect(read(store, "level", "dayLoad")).toBeGreaterThan(90);
+  expect(view.entries.map(({ record }) => record.id)).toEqual(["level", "walk"]);
+
+  // What reads what changes with the time changes with it.
+  moment = "2026-11-26T23:00";
+  const late = isEqual();
+  expect(read(store, "level", "f_twice")).toBe(late * 2);
+  store.act(setState, { tasks: ["level"], state: "done" });
+  expect(read(store, "level", "pull")).toBeUndefined();
 });
