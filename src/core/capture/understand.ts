@@ -121,21 +121,24 @@ export function understand(line: string, context: CaptureContext, refused: Reado
 const saidByPlace: ReadonlySet<PartKind> = new Set(["day", "time", "length", "kind", "asked"]);
 
 /**
- * Reads a line whose kind and hours are given by where it is typed: what it says of a day, a time or a length stays words.
- * @param hours the day, and minutes since its midnight
+ * Reads a line whose kind and days are given by where it is typed, and its hours where it has some: what it says of a day, a
+ * time or a length stays words.
+ * @param where the day, its last one where it is longer, and minutes since midnight
  */
 export function understandAt(
   line: string,
   kind: "task" | "event",
-  hours: { readonly day: DateText; readonly startMinute: number; readonly endMinute: number },
+  where: Pick<Draft, "day" | "endDay" | "startMinute" | "endMinute">,
   context: CaptureContext,
 ): Draft {
   const read = readAs(kind, line, context, ({ what }) => saidByPlace.has(what));
   const { endDay: _endDay, remindAt: _remindAt, ...draft } = read;
   return {
     ...draft,
-    ...hours,
-    ...(kind === "task" ? { estimateMinutes: hours.endMinute - hours.startMinute } : {}),
+    ...where,
+    ...(kind === "task" && where.startMinute !== undefined && where.endMinute !== undefined
+      ? { estimateMinutes: where.endMinute - where.startMinute }
+      : {}),
   };
 }
 

@@ -123,12 +123,18 @@ export const copyItem: Command<{ id: Id; start: MomentText; newId?: Id }> = {
   },
 };
 
-/** Makes an event one of whole days, or gives one of whole days an hour. */
-export const setEventTime: Command<{ id: Id; start: DateText | MomentText }> = {
+/** Makes an event one of whole days, which ends on the day `end` where one is given; or gives one of whole days an hour. */
+export const setEventTime: Command<{ id: Id; start: DateText | MomentText; end?: DateText }> = {
   name: "setEventTime",
-  run(tx, { id, start }) {
+  run(tx, { id, start, end: last }) {
     const event = need(tx, "event", id);
     const name = nameOf(event, tx);
+    if (isDate(start) && last !== undefined) {
+      if (!isDate(last) || last < start)
+        throw new Refusal("The end must not be before the start. Nothing was changed.");
+      tx.update(id, { start, end: last, zone: undefined });
+      return `Set “${name}” from ${start} to ${last}`;
+    }
     if (isDate(start)) {
       const days = isDate(event.start) ? daysBetween(event.start, dateOf(event.end)) : 0;
       tx.update(id, { start, end: addDays(start, days), zone: undefined });

@@ -2,6 +2,7 @@ export * from "./axes";
 export * from "./comparisons";
 export * from "./conditions";
 export * from "./defaults";
+export * from "./drawnRecord";
 export * from "./entries";
 export * from "./fieldNamed";
 export * from "./givenValues";

@@ -1,5 +1,17 @@
 import { beforeEach, describe, expect, it, vi } from "vitest";
-import { bareRecord, defaultSettings, type Block, type Event, type Task } from "@/core/model";
+import {
+  bareRecord,
+  defaultSettings,
+  type Block,
+  type CalendarLayer,
+  type Event,
+  type FieldRecord,
+  type Lens,
+  type OwnRegister,
+  type PensumRecord,
+  type Settings,
+  type Task,
+} from "@/core/model";
 import { draw, now, today } from "@/ui/testing/screen";
 import { DrawForm } from "./DrawForm";
 
@@ -9,10 +21,10 @@ const choir: Event = {
   ...{ start: "2026-11-20T19:00", end: "2026-11-20T21:00", calendar: "Home" },
 };
 const closed = vi.fn();
-const drawn = () =>
+const drawn = (settings: Settings = defaultSettings, ...more: PensumRecord[]) =>
   draw(
     <DrawForm date={today} startMinute={570} endMinute={630} top={0} height={40} dayPixels={900} onClose={closed} />,
-    [defaultSettings, survey, choir],
+    [settings, survey, choir, ...more],
   );
 
 describe("a stretch of the day that was drawn", () => {
@@ -84,6 +96,37 @@ describe("a stretch of the day that was drawn", () => {
     await user.click(getByRole("button", { name: "Add" }));
     const supper = (store.list("kind", "event") as Event[]).find(({ title }) => title === "Supper");
     expect(supper).toMatchObject({ calendar: "Village" });
+  });
+
+  it("becomes a record that a lens puts on the calendar, and says which of the hours it can have", async () => {
+    const trips: OwnRegister = {
+      ...{ id: "trips", kind: "register", title: "Trips", one: "Trip", order: 0, text: "" },
+    };
+    const field = (name: string, type: "date" | "moment"): FieldRecord => ({
+      ...{ id: `field-${name}`, kind: "field", register: "trips", name, title: name, type, order: 3, text: "" },
+    });
+    const lens: Lens = {
+      ...{ id: "all", kind: "lens", title: "All trips", registers: ["trips"], look: "table", where: { all: [] } },
+      ...{ done: "all", groups: [], sorts: [], shown: [], folded: [], order: 0, text: "" },
+    };
+    const layers: CalendarLayer[] = [
+      { lens: "all", field: "f_day", dye: "ochre" },
+      { lens: "all", field: "f_leaves", end: "f_back", dye: "ochre" },
+    ];
+    const { getByRole, findByRole, getByText, queryByText, user, store, undo } = await drawn(
+      { ...defaultSettings, layers },
+      ...[trips, field("f_day", "date"), field("f_leaves", "moment"), field("f_back", "moment"), lens],
+    );
+    await user.click(await findByRole("button", { name: "Trip by f_day" }));
+    getByText(/^Will be on Tue,? (24 Nov|Nov 24)$/);
+    await user.click(getByRole("button", { name: "Trip by f_leaves" }));
+    expect(queryByText(/Will be/)).toBeNull();
+    await user.type(getByRole("textbox", { name: "Description" }), "Up the river{Enter}");
+    const [trip] = store.list("rowsByRegister", "trips");
+    expect(trip).toMatchObject({ title: "Up the river", f_leaves: `${today}T09:30`, f_back: `${today}T10:30` });
+    expect(closed).toHaveBeenCalled();
+    undo();
+    expect(store.list("rowsByRegister", "trips")).toHaveLength(0);
   });
 
   it("is nothing after Escape or Cancel", async () => {

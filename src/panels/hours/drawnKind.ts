@@ -7,7 +7,9 @@ export const drawnKinds = ["task", "block", "event"] as const;
 
 /** What a stretch becomes when it is drawn: kept on this device, so that nobody says it twice. */
 export interface DrawnKind {
-  readonly kind: (typeof drawnKinds)[number];
+  readonly kind: (typeof drawnKinds)[number] | "layer";
+  /** Of a record that a lens puts on the calendar: which layer takes it; empty for none. */
+  readonly layer: string;
   /** The theme; empty for none. */
   readonly theme: Id;
   /** Of an event: its calendar; empty for the person's own. */
@@ -16,9 +18,10 @@ export interface DrawnKind {
   readonly fixed: boolean;
 }
 
-const usual: DrawnKind = { kind: "block", theme: "", calendar: "", fixed: false };
-const choice = deviceChoice<DrawnKind>("pensum-drawn", usual, ({ kind, theme, calendar, fixed }) => ({
-  kind: drawnKinds.find((one) => one === kind) ?? usual.kind,
+const usual: DrawnKind = { kind: "block", layer: "", theme: "", calendar: "", fixed: false };
+const choice = deviceChoice<DrawnKind>("pensum-drawn", usual, ({ kind, layer, theme, calendar, fixed }) => ({
+  kind: kind === "layer" || drawnKinds.some((one) => one === kind) ? (kind as DrawnKind["kind"]) : usual.kind,
+  layer: typeof layer === "string" ? layer : "",
   theme: typeof theme === "string" ? theme : "",
   calendar: typeof calendar === "string" ? calendar : "",
   fixed: fixed === true,

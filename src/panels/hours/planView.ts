@@ -65,6 +65,8 @@ export interface PlanView {
   /** The fields that stand on each item. */
   readonly itemFields: readonly string[];
   readonly icons: IconWay;
+  /** Whether a month has all that lies on its days, and not just as much as fits. */
+  readonly wholeMonth: boolean;
   /** Whether the pattern stands behind the hours. */
   readonly pattern: boolean;
   /** Other time zones whose hours stand beside the hours. */
@@ -97,6 +99,7 @@ const usual: PlanView = {
   hiddenLayers: [],
   itemFields: [],
   icons: "none",
+  wholeMonth: false,
   pattern: true,
   zones: [],
   across: "slack",
@@ -134,6 +137,7 @@ function sound(view: PlanView): PlanView {
     urgentDays: view.urgentDays >= 0 && view.urgentDays <= 21 ? view.urgentDays : usual.urgentDays,
     matrixTasks: matrixTasks.includes(view.matrixTasks) ? view.matrixTasks : usual.matrixTasks,
     pattern: view.pattern !== false,
+    wholeMonth: view.wholeMonth === true,
     asList: view.asList === true,
     timelineAsList: view.timelineAsList === true,
     rowsBy: timelineWays.includes(view.rowsBy) ? view.rowsBy : usual.rowsBy,
@@ -144,9 +148,10 @@ function sound(view: PlanView): PlanView {
 }
 
 const choice = deviceChoice<PlanView>("pensum-plan", usual, (stored) => sound({ ...usual, ...stored } as PlanView));
-const change = (part: Partial<PlanView>) => choice.choose({ ...choice.read(), ...part });
+/** Has the plan looked at otherwise on this device. */
+export const choosePlanView = (part: Partial<PlanView>) => choice.choose({ ...choice.read(), ...part });
 
 /** How the plan is looked at, and how to change that. */
 export function usePlanView(): readonly [PlanView, (part: Partial<PlanView>) => void] {
-  return [choice.use(), change];
+  return [choice.use(), choosePlanView];
 }

@@ -21,6 +21,16 @@ export function useLayerItems(date: DateText): readonly LayerItem[] {
   return useContext(LayersContext).days.get(date) ?? nothing;
 }
 
+/** What lenses put on a day, also what began before it; first what has no hour. */
+export function useLayersOn(date: DateText): readonly LayerItem[] {
+  const { days, long } = useContext(LayersContext);
+  return useMemo(() => {
+    const own = days.get(date) ?? nothing;
+    const before = long.filter(({ first, last }) => first < date && date <= last);
+    return before.length === 0 ? own : [...before, ...own];
+  }, [days, long, date]);
+}
+
 /** What lenses put at an hour of these days. */
 export function useLayersAtHours(dates: readonly DateText[]): readonly LayerItem[] {
   const { days } = useContext(LayersContext);

@@ -1,24 +1,17 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
-import {
-  editRecord,
-  giveDay,
-  markHabit,
-  stretchDated,
-  setDone,
-  moveDated,
-  setEventTime,
-  usualBlockMinutes,
-} from "@/core/commands";
+import { giveDay, markHabit, setDone, moveDated, setEventTime, usualBlockMinutes } from "@/core/commands";
 import { stripItems, type StripItem, type StripPlace, stripRows } from "@/core/plan";
-import { addDays, dateText, estimateText, isDate, type DateText } from "@/core/time";
+import { addDays, dateOf, dateText, estimateText, isDate, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { addDropZone, startDrag, type Dragged } from "@/panels/drag";
 import { usePlacing } from "@/panels/hours/placing";
 import { openRecord } from "@/ui/navigation";
 import { useGesture } from "@/panels/useGesture";
 import { useAct, useComputed, useFirstWeekday, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useDayEntryActs } from "./dayEntryActs";
 import { isShownIn, useEntry, useShown } from "./dayThings";
+import { useDrawDays } from "./DrawDays";
 import { LayerTick } from "@/panels/layers/LayerTick";
 import { layerKey, useLayersOver } from "@/panels/layers/layers";
 
@@ -75,14 +68,18 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
   const hiddenOn = (day: number) =>
     places.filter(({ row, first, last }) => row >= shownRows && first <= day && day <= last).length;
 
+  const dateAt = useCallback(
+    (x: number) => {
+      const box = element.current?.getBoundingClientRect() ?? { left: 0, width: 1 };
+      const column = Math.floor(((x - box.left - gutters) / (box.width - gutters)) * dates.length);
+      return dates[Math.max(0, Math.min(dates.length - 1, column))] as DateText;
+    },
+    [dates, gutters],
+  );
+  const { drawn, press, form } = useDrawDays(dateAt, hoursBelow);
   useEffect(() => {
     const strip = element.current;
     if (!strip) return;
-    const dateAt = (x: number) => {
-      const box = strip.getBoundingClientRect();
-      const column = Math.floor(((x - box.left - gutters) / (box.width - gutters)) * dates.length);
-      return dates[Math.max(0, Math.min(dates.length - 1, column))] as DateText;
-    };
     return addDropZone({
       element: strip,
       leave: () => setTarget(undefined),
@@ -94,7 +91,7 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
       },
       drop: (dragged, x) => carryOut(meaning(dragged, { at: "whole", date: dateAt(x) })),
     });
-  }, [style, dates, gutters, meaning, becomes, carryOut]);
+  }, [style, dateAt, meaning, becomes, carryOut]);
 
   const template = { gridTemplateColumns: `${gutters}px repeat(${dates.length}, minmax(0, 1fr))` };
   return (
@@ -102,6 +99,7 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
       ref={element}
       role="group"
       aria-label="No set time"
+      onPointerDown={press}
       className="relative grid border-b border-rule"
       style={{ ...template, minHeight: Math.max(2, shownRows) * rowPixels + (rows > rowsAtFirst ? 28 : 5) }}
     >
@@ -109,7 +107,7 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
       {dates.map((date, day) => (
         <div
           key={date}
-          className={`border-l border-rule ${target === date ? "bg-[color-mix(in_srgb,var(--woad)_12%,var(--sheet))]" : ""}`}
+          className={`border-l border-rule ${target === date || (drawn && drawn.from <= date && date <= drawn.to) ? "bg-[color-mix(in_srgb,var(--woad)_12%,var(--sheet))]" : ""}`}
           style={{ gridColumn: day + 2, gridRow: 1 }}
         />
       ))}
@@ -149,9 +147,13 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
             </button>
           ) : null,
         )}
+      {form}
     </div>
   );
 }
+
+/** The hours below the strip, which has nothing of its own that takes the focus. */
+const hoursBelow = () => document.querySelector<HTMLElement>(".plan-hours [data-pane-focus]");
 
 interface StripChipProps {
   place: StripPlace;
@@ -168,6 +170,7 @@ function StripChip({
   const act = useAct();
   const style = useTimeStyle();
   const { place } = usePlacing();
+  const { takeOff, stretch } = useDayEntryActs();
   const date = dates[first] as DateText;
   const { task, title, dye, late, done, isTickable } = useEntry(record, what, layerDye, date);
   const isMarked = what === "habit" && done;
@@ -200,20 +203,19 @@ function StripChip({
     const side = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
     if (what === "habit" && event.key === " ") mark();
     else if (isTickable && event.key === " ") act(setDone, { ids: [record.id], done: !done });
-    else if (side !== undefined && movedBy !== undefined && event.shiftKey)
-      act(stretchDated, { id: record.id, ...movedBy, to: addDays(dates[last] as DateText, side) });
-    else if (side !== undefined && what === "task" && task)
+    else if (side !== undefined && event.shiftKey) {
+      const end = record.kind === "event" ? dateOf(record.end) : (dates[last] as DateText);
+      if (!stretch({ record, what, movedBy }, addDays(end, side))) return;
+    } else if (side !== undefined && what === "task" && task)
       act(giveDay, { tasks: [task.id], day: addDays(date, side) });
     else if (side !== undefined && what === "event" && record.kind === "event" && isDate(record.start))
       act(setEventTime, { id: record.id, start: addDays(record.start, side) });
     else if (side !== undefined && movedBy !== undefined)
       act(moveDated, { id: record.id, ...movedBy, to: addDays(date, side) });
-    else if (event.key === "Delete" && what === "layer" && movedBy !== undefined)
-      act(editRecord, { id: record.id, fields: { [movedBy.field]: undefined } });
     else if (event.code === "KeyH" && dragged?.kind === "task") place(dragged);
-    else if ((event.key === "Delete" || event.key === "Backspace") && what === "task" && task)
-      act(giveDay, { tasks: [task.id], day: undefined });
-    else return;
+    else if (event.key === "Delete" || event.key === "Backspace") {
+      if (!takeOff({ record, what, movedBy })) return;
+    } else return;
     event.preventDefault();
     event.stopPropagation();
   };

@@ -3,15 +3,27 @@ import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "
 import { markHabit, setDone } from "@/core/commands";
 import type { DatedBy, Dye, PensumRecord } from "@/core/model";
 import { weeksOfMonth } from "@/core/plan";
-import { addDays, clockText, dateText, durationText, isMoment, minutesBetween, type DateText } from "@/core/time";
+import {
+  addDays,
+  clockText,
+  dateText,
+  durationText,
+  isDate,
+  isMoment,
+  minutesBetween,
+  type DateText,
+} from "@/core/time";
 import { addDropZone, startDrag, type Dragged } from "@/panels/drag";
 import { HabitBox } from "@/panels/hours/HabitBox";
+import { usePlanView } from "@/panels/hours/planView";
 import { focusSoon } from "@/ui/focusSoon";
 import { useGesture } from "@/panels/useGesture";
 import { dayAddress, goTo, openRecord, planAddress } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
 import { useAct, useFirstWeekday, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useDayEntryActs } from "./dayEntryActs";
 import { useDayThings, useEntry, type What } from "./dayThings";
+import { useDrawDays } from "./DrawDays";
 
 const linePixels = 25;
 
@@ -21,7 +33,9 @@ export function MonthView({ date, today }: { date: DateText; today: DateText }) 
   const style = useTimeStyle();
   const { meaning, becomes, carryOut } = useGesture();
   const grid = useRef<HTMLDivElement>(null);
-  const [lines, setLines] = useState(4);
+  const [fitting, setLines] = useState(4);
+  const [{ wholeMonth }] = usePlanView();
+  const lines = wholeMonth ? Infinity : fitting;
   const [target, setTarget] = useState<DateText>();
   const { dates } = useMemo(() => weeksOfMonth(date, firstWeekday), [date, firstWeekday]);
   const weeks = dates.length / 7;
@@ -36,14 +50,10 @@ export function MonthView({ date, today }: { date: DateText; today: DateText }) 
     return () => observer.disconnect();
   }, [weeks]);
 
+  const { drawn, press: draw, open, form } = useDrawDays(dateAt, cellOf);
   useEffect(() => {
     const element = grid.current;
     if (!element) return;
-    const dateAt = (x: number, y: number) =>
-      document
-        .elementsFromPoint(x, y)
-        .map((one) => one.closest<HTMLElement>("[data-month-day]")?.dataset.monthDay)
-        .find(Boolean);
     return addDropZone({
       element,
       leave: () => setTarget(undefined),
@@ -62,6 +72,12 @@ export function MonthView({ date, today }: { date: DateText; today: DateText }) 
   }, [style, meaning, becomes, carryOut]);
 
   const press = (event: KeyboardEvent) => {
+    const on = event.target as HTMLElement;
+    if (event.key === "Enter" && on.dataset.monthDay) {
+      event.preventDefault();
+      const { left, top } = on.getBoundingClientRect();
+      return open(on.dataset.monthDay, { x: left + 24, y: top + 28 });
+    }
     const cell = (event.target as HTMLElement).closest<HTMLElement>("[data-month-day]");
     const step = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }[event.key];
     if (step === undefined || event.altKey || !cell || event.target !== cell) return;
@@ -87,9 +103,10 @@ export function MonthView({ date, today }: { date: DateText; today: DateText }) 
         ref={grid}
         role="group"
         aria-label={dateText(date, "month", style)}
-        className="grid min-h-0 flex-1 grid-cols-7"
-        style={{ gridTemplateRows: `repeat(${weeks}, minmax(0, 1fr))` }}
+        className={`grid min-h-0 flex-1 grid-cols-7 ${wholeMonth ? "overflow-y-auto [scrollbar-width:thin]" : ""}`}
+        style={{ gridTemplateRows: `repeat(${weeks}, minmax(${wholeMonth ? "max-content" : "0"}, 1fr))` }}
         onKeyDown={press}
+        onPointerDown={draw}
       >
         {dates.map((day, at) => (
           <MonthDay
@@ -98,15 +115,25 @@ export function MonthView({ date, today }: { date: DateText; today: DateText }) 
             today={today}
             lines={lines}
             isOther={day.slice(0, 7) !== date.slice(0, 7)}
-            isTarget={target === day}
+            isTarget={target === day || (drawn !== undefined && drawn.from <= day && day <= drawn.to)}
             tabbable={day === (dates.includes(date) ? date : dates[0])}
             first={at % 7 === 0}
           />
         ))}
       </div>
+      {form}
     </div>
   );
 }
+
+const cellOf = (date: DateText) => document.querySelector<HTMLElement>(`[data-month-day="${date}"]`);
+
+/** The day at a place of the screen. */
+const dateAt = (x: number, y: number): DateText | undefined =>
+  document
+    .elementsFromPoint(x, y)
+    .map((one) => one.closest<HTMLElement>("[data-month-day]")?.dataset.monthDay)
+    .find(Boolean);
 
 interface MonthDayProps {
   date: DateText;
@@ -121,12 +148,13 @@ interface MonthDayProps {
 const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget, tabbable, first }: MonthDayProps) {
   const style = useTimeStyle();
   const { load, isOver: over, whole, items, layered } = useDayThings(date);
-  const withLayer = layered.map(({ record, dye, startMinute, movedBy }) => ({
+  const withLayer = layered.map(({ record, dye, startMinute, movedBy, last }) => ({
     record,
     what: "layer" as const,
     minute: startMinute,
     dye,
     movedBy,
+    last,
   }));
   const wholeDay = whole.map(({ record, what }) => ({ record, what, minute: undefined, dye: undefined }));
   // What comes every day comes last: there is room for little, and it says least of a month.
@@ -195,14 +223,17 @@ interface MonthEntryProps {
   dye: Dye | undefined;
   /** The field by which that lens's record can be moved. */
   movedBy?: DatedBy | undefined;
+  /** Its last day, where the lens's record has several. */
+  last?: DateText;
 }
 
-function MonthEntry({ date, record, what, minute, dye: layerDye, movedBy }: MonthEntryProps) {
+function MonthEntry({ date, record, what, minute, dye: layerDye, movedBy, last }: MonthEntryProps) {
   const store = useStore();
   const { meaning, carryOut } = useGesture();
   const style = useTimeStyle();
   const { task, habit, title, dye: ownDye, done, late, isTickable } = useEntry(record, what, layerDye, date);
   const act = useAct();
+  const { takeOff, stretch } = useDayEntryActs();
   const mark = () => void (habit && act(markHabit, { habit, date, as: done ? undefined : "done" }));
   const dye = late ? "madder" : ownDye;
   const clock = minute === undefined ? "" : clockText(minute, style);
@@ -228,10 +259,18 @@ function MonthEntry({ date, record, what, minute, dye: layerDye, movedBy }: Mont
       else act(setDone, { ids: [record.id], done: !done });
       return;
     }
+    if (event.key === "Delete" || event.key === "Backspace") {
+      if (!takeOff({ record, what, movedBy })) return;
+      event.preventDefault();
+      return focusSoon(() => document.querySelector<HTMLElement>(`[data-month-day="${date}"]`));
+    }
     const step = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }[event.key];
     if (step === undefined || event.altKey || !dragged) return;
     event.preventDefault();
     event.stopPropagation();
+    // Shift moves the last day, as it moves the end on the hours.
+    const until = last ?? (record.kind === "event" && isDate(record.end) ? record.end : date);
+    if (event.shiftKey) return void stretch({ record, what, movedBy }, addDays(until, step));
     const to = addDays(date, step);
     // An event of whole days is moved by its first day, whichever of them the key was pressed on.
     const isWhole = record.kind === "event" && !isMoment(record.start);

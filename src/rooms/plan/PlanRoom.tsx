@@ -204,6 +204,20 @@ function CalendarParts({ place, date, today }: RangeProps) {
         </SentencePart>
       </span>
       {typeof span === "number" && <HoursPart />}
+      {span === "month" && (
+        <span className="text-ink-2">
+          Rows{" "}
+          <OnePart
+            label="Rows of each day"
+            value={view.wholeMonth ? "all" : "fit"}
+            options={[
+              ["fit", "as many as fit"],
+              ["all", "all"],
+            ]}
+            onPick={(rows) => change({ wholeMonth: rows === "all" })}
+          />
+        </span>
+      )}
       <span className="text-ink-2">
         Dye by{" "}
         <OnePart

@@ -10,7 +10,7 @@ import type { DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { useComputed, useFirstWeekday, useSettings, useStore } from "@/ui/workspaceContext";
 import { useDyeOf } from "./dyes";
-import { useLayerItems } from "@/panels/layers/layers";
+import { useLayersOn } from "@/panels/layers/layers";
 import { usePlanView, type PlanView } from "@/panels/hours/planView";
 
 /** How something stands on its day: without an hour in one of three ways, or with hours. */
@@ -29,7 +29,7 @@ export function useDayThings(date: DateText): {
   const now = useNow(store.clock);
   const firstWeekday = useFirstWeekday();
   const shown = useShown();
-  const layered = useLayerItems(date);
+  const layered = useLayersOn(date);
   const { zone } = store.clock;
   const load = useComputed(useCallback((from) => loadOf(from, date, settings, zone), [date, settings, zone]));
   const whole = useComputed(

@@ -1,8 +1,9 @@
-import { within } from "@testing-library/react";
+import { act, within } from "@testing-library/react";
 import { beforeEach, describe, expect, it } from "vitest";
 import { bareRecord, defaultSettings, type Event, type Habit, type PensumRecord, type Task } from "@/core/model";
 import { currentNotice } from "@/ui/notices";
 import { blockOf, draw, now, taskOf, today } from "@/ui/testing/screen";
+import { choosePlanView } from "@/panels/hours/planView";
 import { AllDayStrip } from "./AllDayStrip";
 import { MonthView } from "./MonthView";
 import { PlanTray } from "./PlanTray";
@@ -50,6 +51,33 @@ describe("what has a day and no hour", () => {
     chip(container, "fair").focus();
     await user.keyboard("{Delete}");
     expect(store.get("fair")).toEqual(fair);
+  });
+
+  it("lasts a day longer or shorter by Shift and an arrow, and not less than its first day", async () => {
+    const { container, user, store, undo } = await drawn();
+    chip(container, "fair").focus();
+    await user.keyboard("{Shift>}{ArrowRight}{/Shift}");
+    expect(store.get("fair")).toMatchObject({ start: "2026-11-25", end: "2026-11-27" });
+    undo();
+    expect(store.get("fair")).toEqual(fair);
+    await user.keyboard("{Shift>}{ArrowLeft}{/Shift}");
+    expect(store.get("fair")).toMatchObject({ end: "2026-11-25" });
+    await user.keyboard("{Shift>}{ArrowLeft}{/Shift}");
+    expect(store.get("fair")).toMatchObject({ end: "2026-11-25" });
+    expect(currentNotice()?.text).toMatch(/end must not be before the start/);
+  });
+
+  it("is drawn on an empty place: an event of the days, or a task of one", async () => {
+    const { getByRole, findByRole, user, store, undo } = await drawn();
+    await user.pointer({ keys: "[MouseLeft]", target: getByRole("group", { name: "No set time" }) });
+    expect(await findByRole("group", { name: "Kind" })).toHaveProperty("textContent", "TaskEvent");
+    await user.click(getByRole("button", { name: "Event" }));
+    await user.type(getByRole("textbox", { name: "Description" }), "Hut week{Enter}");
+    const event = () => (store.list("kind", "event") as Event[]).find(({ title }) => title === "Hut week");
+    expect(event()).toMatchObject({ start: event()!.end });
+    expect(week).toContain(event()!.start);
+    undo();
+    expect(event()).toBeUndefined();
   });
 
   it("marks a habit of its day by Space, and takes the mark back by the same", async () => {
@@ -132,6 +160,46 @@ describe("a month", () => {
     entry(container, "2026-11-26", "fair")!.focus();
     await user.keyboard("{ArrowDown}");
     expect(store.get("fair")).toMatchObject({ start: "2026-12-02", end: "2026-12-03" });
+  });
+
+  it("lasts longer by Shift and an arrow; Delete takes a task and hours off, and leaves an event", async () => {
+    const { container, user, store } = await drawn(
+      taskOf("ta", { doDay: today }),
+      blockOf("hb", `${today}T09:00`, `${today}T10:00`, { title: "Letters" }),
+    );
+    entry(container, "2026-11-25", "fair")!.focus();
+    await user.keyboard("{Shift>}{ArrowDown}{/Shift}");
+    expect(store.get("fair")).toMatchObject({ start: "2026-11-25", end: "2026-12-03" });
+    await user.keyboard("{Delete}");
+    expect(store.get("fair")).toBeDefined();
+    for (const id of ["ta", "hb"]) {
+      entry(container, today, id)!.focus();
+      await user.keyboard("{Delete}");
+      expect(entry(container, today, id)).toBeNull();
+      await expect.poll(() => (document.activeElement as HTMLElement).dataset.monthDay).toBe(today);
+    }
+    expect((store.get("ta") as Task).doDay).toBeUndefined();
+    expect(store.get("hb")).toBeUndefined();
+  });
+
+  it("takes a task or an event on a day by Enter, and the focus goes back to the day", async () => {
+    const { container, getByRole, findByRole, user, store } = await drawn();
+    container.querySelector<HTMLElement>('[data-month-day="2026-11-19"]')!.focus();
+    await user.keyboard("{Enter}");
+    await user.type(await findByRole("textbox", { name: "Description" }), "Ask the mill");
+    await user.click(getByRole("button", { name: "Task" }));
+    await user.click(getByRole("button", { name: "Add" }));
+    expect((store.list("kind", "task") as Task[])[0]).toMatchObject({ title: "Ask the mill", doDay: "2026-11-19" });
+    await expect.poll(() => (document.activeElement as HTMLElement).dataset.monthDay).toBe("2026-11-19");
+  });
+
+  it("has all that lies on its days where one asks for it", async () => {
+    const many = Array.from({ length: 9 }, (_, at) => taskOf(`m${at}`, { doDay: "2026-11-27" }));
+    const { container, getByRole } = await drawn(...many);
+    getByRole("link", { name: /more on Friday/ });
+    act(() => choosePlanView({ wholeMonth: true }));
+    expect(container.querySelectorAll('[data-month-day="2026-11-27"] [data-entry]')).toHaveLength(9);
+    act(() => choosePlanView({ wholeMonth: false }));
   });
 
   it("is gone through day by day", async () => {

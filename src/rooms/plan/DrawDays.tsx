@@ -1,0 +1,132 @@
+"use client";
+import { Popover } from "radix-ui";
+import { Suspense, useCallback, useEffect, useRef, useState, type PointerEvent, type ReactNode } from "react";
+import { dateText, type DateText } from "@/core/time";
+import { focusSoon } from "@/ui/focusSoon";
+import { late } from "@/ui/late";
+import { useTimeStyle } from "@/ui/workspaceContext";
+
+const DrawnFields = late(() => import("@/panels/hours/DrawnFields").then((form) => ({ default: form.DrawnFields })));
+
+/** Days that are being drawn, or were drawn and ask what they are for. */
+interface DrawnDays {
+  readonly from: DateText;
+  readonly to: DateText;
+  /** Where the form opens, on the screen; absent while they are still being drawn. */
+  readonly at?: { readonly x: number; readonly y: number };
+}
+
+/** A finger that moves further than this scrolls. */
+const tapPixels = 8;
+
+/**
+ * Draws over days: a press on an empty place and a pull to another day, or a press alone. Gives the days that are drawn, what
+ * the element with the days hears, and the form that asks what they are for.
+ * @param dateAt the day at a place of the screen
+ * @param focusOn what has the focus when the form has closed: something near a day
+ */
+export function useDrawDays(
+  dateAt: (x: number, y: number) => DateText | undefined,
+  focusOn: (date: DateText) => HTMLElement | null,
+): {
+  drawn: DrawnDays | undefined;
+  press: (event: PointerEvent) => void;
+  open: (date: DateText, at: { x: number; y: number }) => void;
+  form: ReactNode;
+} {
+  const [drawn, setDrawn] = useState<DrawnDays>();
+  const stop = useRef(() => {});
+  useEffect(() => () => stop.current(), []);
+  const press = useCallback(
+    (event: PointerEvent) => {
+      if (event.button !== 0 || (event.target as HTMLElement).closest("button, a, form")) return;
+      const first = dateAt(event.clientX, event.clientY);
+      if (!first) return;
+      const isFinger = event.pointerType === "touch";
+      const begun = { x: event.clientX, y: event.clientY };
+      let last = first;
+      const span = (): DrawnDays => (last < first ? { from: last, to: first } : { from: first, to: last });
+      const move = ({ clientX, clientY }: globalThis.PointerEvent) => {
+        if (isFinger) {
+          if (Math.hypot(clientX - begun.x, clientY - begun.y) > tapPixels) end();
+          return;
+        }
+        const date = dateAt(clientX, clientY);
+        if (!date || date === last) return;
+        last = date;
+        setDrawn(span());
+      };
+      const up = ({ clientX, clientY }: globalThis.PointerEvent) => {
+        stop.current();
+        setDrawn({ ...span(), at: { x: clientX, y: clientY } });
+      };
+      const end = () => {
+        stop.current();
+        setDrawn(undefined);
+      };
+      const key = (pressed: KeyboardEvent) => pressed.key === "Escape" && end();
+      stop.current();
+      stop.current = () => {
+        removeEventListener("pointermove", move);
+        removeEventListener("pointerup", up);
+        removeEventListener("pointercancel", end);
+        removeEventListener("keydown", key, true);
+        stop.current = () => {};
+      };
+      addEventListener("pointermove", move);
+      addEventListener("pointerup", up);
+      addEventListener("pointercancel", end);
+      addEventListener("keydown", key, true);
+      if (!isFinger) setDrawn(span());
+    },
+    [dateAt],
+  );
+  const open = useCallback(
+    (date: DateText, at: { x: number; y: number }) => setDrawn({ from: date, to: date, at }),
+    [],
+  );
+  return {
+    drawn,
+    press,
+    open,
+    form: drawn?.at && (
+      <DrawDaysForm
+        {...drawn}
+        at={drawn.at}
+        onClose={() => {
+          setDrawn(undefined);
+          focusSoon(() => focusOn(drawn.from));
+        }}
+      />
+    ),
+  };
+}
+
+function DrawDaysForm({ from, to, at, onClose }: Required<DrawnDays> & { onClose: () => void }) {
+  const style = useTimeStyle();
+  return (
+    <Popover.Root open onOpenChange={(open) => !open && onClose()}>
+      <Popover.Anchor className="fixed size-0" style={{ left: at.x, top: at.y }} />
+      <Popover.Portal>
+        <Popover.Content
+          collisionPadding={8}
+          className="z-40 w-[290px] border border-ink-3 bg-sheet p-2.5"
+          aria-label="What is this time for?"
+          onCloseAutoFocus={(event) => event.preventDefault()}
+        >
+          <Suspense>
+            <DrawnFields
+              stretch={{ date: from, endDate: to }}
+              heading={
+                from === to
+                  ? dateText(from, "short", style)
+                  : `${dateText(from, "short", style)} to ${dateText(to, "short", style)}`
+              }
+              onClose={onClose}
+            />
+          </Suspense>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
