@@ -69,6 +69,8 @@ export const keyGroups: readonly (readonly [string, readonly (readonly [string, 
     "On the plan",
     [
       ["↑ ↓ ← → on the hours, then Enter", "Set aside time there"],
+      ["Arrows, then Enter, in the month", "Add something on that day; or drag over empty places"],
+      ["Arrows on an entry of a day", "Move it by a day; with Shift move its last day; Delete takes it off"],
       ["+ and −", "Zoom the hours or the timeline in and out"],
       ["← → on a bar of the timeline", `Move between bars; with ${command} move the bar, with Shift change its length`],
       ["Insert, or Shift Enter, on the timeline", "Add a bar there; or hold Shift and drag"],

@@ -191,7 +191,7 @@ const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget,
             <span className="ml-1 font-interface text-small">{dateText(date, "short", style).split(" ").pop()}</span>
           )}
         </PlaceLink>
-        <span className={`truncate text-[10.5px] ${over ? "font-[650] text-madder" : "text-ink-2"}`}>{words}</span>
+        <span className={`truncate text-[10.5px] max-sm:hidden ${over ? "font-[650] text-madder" : "text-ink-2"}`}>{words}</span>
       </div>
       <ul className="min-h-0 px-1">
         {shown.map((entry) => (
@@ -203,7 +203,7 @@ const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget,
               path={planAddress("calendar", 1, date)}
               here={false}
               label={`${all.length - shown.length} more on ${dateText(date, "full", style)}`}
-              className="link block min-h-6 px-1 text-[11px] leading-6"
+              className="link block min-h-6 px-1 text-[11px] leading-6 whitespace-nowrap max-sm:px-0"
             >
               {all.length - shown.length} more
             </PlaceLink>
