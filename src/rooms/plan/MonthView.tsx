@@ -191,7 +191,9 @@ const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget,
             <span className="ml-1 font-interface text-small">{dateText(date, "short", style).split(" ").pop()}</span>
           )}
         </PlaceLink>
-        <span className={`truncate text-[10.5px] max-sm:hidden ${over ? "font-[650] text-madder" : "text-ink-2"}`}>{words}</span>
+        <span className={`truncate text-[10.5px] max-sm:hidden ${over ? "font-[650] text-madder" : "text-ink-2"}`}>
+          {words}
+        </span>
       </div>
       <ul className="min-h-0 px-1">
         {shown.map((entry) => (
