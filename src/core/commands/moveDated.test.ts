@@ -56,8 +56,19 @@ describe("a record that is moved by one of its dates", () => {
     ]);
   });
 
-  test("is refused where there is no date", () => {
-    expect(() => moved({}, "f_xdate", "2026-12-03")).toThrow(Refusal);
+  test.each([
+    ["f_xdate", "2026-12-03", "2026-12-03"],
+    ["f_xdate", "2026-12-03T14:00", "2026-12-03"],
+    ["f_xmoment", "2026-12-03", "2026-12-03T12:00"],
+    ["f_xmoment", "2026-12-03T14:00", "2026-12-03T14:00"],
+    ["f_xrange", "2026-12-03", ["2026-12-03", "2026-12-03"]],
+  ])("gets the date that it did not have: %s, put on %s", (name, to, after) => {
+    expect(moved({}, name, to)).toEqual(after);
+  });
+
+  test("is refused where the field is no date", () => {
+    expect(() => moved({}, "f_gone", "2026-12-03")).toThrow(Refusal);
+    expect(() => moved({}, "title", "2026-12-03")).toThrow(Refusal);
   });
 });
 

@@ -1,4 +1,5 @@
-import { Refusal, type DatedBy, type Id } from "../model";
+import { Refusal, type DatedBy, type Id, type PensumRecord } from "../model";
+import { fieldsOfRecord } from "../register/registers";
 import { nameOf } from "../things";
 import {
   addDays,
@@ -13,7 +14,7 @@ import {
   type DateText,
   type MomentText,
 } from "../time";
-import type { Command } from "../store";
+import type { Command, Transaction } from "../store";
 import { editFields } from "./editRecord";
 import { clock } from "./shared";
 
@@ -25,7 +26,8 @@ export interface MoveDated extends DatedBy {
 
 /**
  * Moves a record to another day or hour by one of its dates. A date stays a date, and a moment keeps its hour where only a
- * day is given; two dates keep how far they are apart, and an end follows its start. @throws Refusal where the field has no date
+ * day is given; two dates keep how far they are apart, and an end follows its start. One that has no date there yet gets it.
+ * @throws Refusal where the field cannot have one
  */
 export const moveDated: Command<MoveDated> = {
   name: "moveDated",
@@ -35,6 +37,13 @@ export const moveDated: Command<MoveDated> = {
     const values = record as unknown as Readonly<Record<string, unknown>>;
     const value = values[field];
     const [first, second] = Array.isArray(value) ? (value as unknown[]) : [value, undefined];
+    if (value === undefined) {
+      const given = firstDate(tx, record, field, to);
+      if (given !== undefined) {
+        const [label] = editFields(tx, record, { [field]: given });
+        return `Set ${label} of “${nameOf(record, tx)}” to ${dateOf(to)}`;
+      }
+    }
     if (!isDateOrMoment(first)) throw new Refusal("It has no date here that could be moved. Nothing was changed.");
     const moved = movedTo(first, to);
     const shift = (at: unknown) => (isDateOrMoment(at) ? shifted(at, first, moved) : undefined);
@@ -69,6 +78,23 @@ export const stretchDated: Command<MoveDated> = {
     return `Set the end of “${nameOf(record, tx)}” to ${dateOf(moved)}${isMoment(moved) ? ` at ${clock(moved)}` : ""}`;
   },
 };
+
+/** The value that a date without one gets on a day or at a moment; undefined for what is no date. A moment without an hour is at noon. */
+function firstDate(tx: Transaction, record: PensumRecord, name: string, to: DateText | MomentText): unknown {
+  switch (fieldsOfRecord(tx, record).find((field) => field.name === name)?.type) {
+    case "range":
+      return [dateOf(to), dateOf(to)];
+    case "date":
+      return dateOf(to);
+    case "moment":
+      return isMoment(to) ? to : momentAt(to, noon);
+    case "dateOrMoment":
+      return to;
+    default:
+      return undefined;
+  }
+}
+const noon = 720;
 
 /** The field that says until when a record lasts, beside the one that says from when. */
 function endField(field: string, end: string | undefined): string | undefined {

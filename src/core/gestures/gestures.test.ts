@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { demoRecords } from "@demo/generate";
+import { editRecord } from "../commands";
 import { defaultSettings, Refusal, type PensumRecord } from "../model";
 import { dayItems, loadOf, recordOrOccurrence } from "../plan";
 import type { Store } from "../store";
@@ -151,7 +152,7 @@ describe("a gesture", () => {
   });
 });
 
-test("of a list and a board, a task and an event can be put on a day, and nothing else pretends to", async () => {
+test("of a list and a board, what has a date can be put on a day, several at once too, and nothing else pretends to", async () => {
   const store = await opened();
   const all = [...store.records()];
   const event = all.find((one) => one.kind === "event" && isMoment(one.start) && !one.zone && !one.repeat)!;
@@ -164,4 +165,24 @@ test("of a list and a board, a task and an event can be put on a day, and nothin
   store.act(on(task!)!.act, undefined);
   expect(store.get(task!.id)).toMatchObject({ doDay: addDays(today, 5) });
   expect(on(note)).toBeUndefined();
+
+  // One that has no date gets it.
+  const goal = all.find(({ kind }) => kind === "goal")!;
+  store.act(editRecord, { id: goal.id, fields: { due: undefined } });
+  store.act(on(store.get(goal.id)!)!.act, undefined);
+  expect(store.get(goal.id)).toMatchObject({ due: addDays(today, 5) });
+
+  const before = plain(store);
+  const tasks = store.list("unfinishedTasks", "all").slice(3, 6);
+  const several: Carried = {
+    ...{ kind: "several", title: "5 cards", minutes: 0 },
+    of: [...tasks, goal, note].map((record) => carriedRecord(store, record, zone)),
+  };
+  expect(meaningOf(store, several, { at: "hour", date: today, minute: 600 }, zone)).toBeUndefined();
+  const { said } = store.act(meaningOf(store, several, { at: "day", date: addDays(today, 9) }, zone)!.act, undefined);
+  expect(said).toMatch(/^Moved 4 records to/);
+  for (const { id } of tasks) expect(store.get(id)).toMatchObject({ doDay: addDays(today, 9) });
+  expect(store.get(goal.id)).toMatchObject({ due: addDays(today, 9) });
+  store.undo();
+  expect(plain(store)).toEqual(before);
 });

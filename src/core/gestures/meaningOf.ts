@@ -2,7 +2,7 @@ import { copyItem, giveDay, moveDated, moveItem, place, placeLine, putInBox, set
 import type { DatedBy, Event, Block, Id } from "../model";
 import { localSpan, recordOrOccurrence } from "../plan";
 import type { Command, Store } from "../store";
-import { dateOf, isMoment, minuteOf, momentAt, moveZone, type DateText } from "../time";
+import { counted, dateOf, isMoment, minuteOf, momentAt, moveZone, type DateText } from "../time";
 
 /** What is carried in a hand: a task, a plain line of a page, a record by one of its dates, or something that already has hours. */
 export type Carried =
@@ -31,12 +31,22 @@ export type Carried =
       readonly minutes: number;
     }
   | {
+      /** Several things at once, of which each goes to the same day. */
+      readonly kind: "several";
+      readonly of: readonly Carried[];
+      readonly title: string;
+      readonly minutes: number;
+    }
+  | {
       readonly kind: "item";
       readonly id: Id;
       readonly title: string;
       readonly minutes: number;
       readonly grabMinutes: number;
     };
+
+/** One thing that can go somewhere. */
+type One = Exclude<Carried, { kind: "several" | "record" }>;
 
 /** Where it is put: at an hour of a day, in a time box, on a day at the hour it has, or on a day without an hour. */
 export type Target =
@@ -66,6 +76,7 @@ const bound = <Input>(command: Command<Input>, input: Input): Command<void> => (
 export function meaningOf(reads: Reads, carried: Carried, target: Target, zone: string): Meaning | undefined {
   const { date } = target;
   if (carried.kind === "record") return undefined;
+  if (carried.kind === "several") return ofSeveral(reads, carried.of, target, zone);
   const act =
     carried.kind === "dated"
       ? ofDate(carried, target)
@@ -79,10 +90,26 @@ export function meaningOf(reads: Reads, carried: Carried, target: Target, zone: 
   return act && { act, date };
 }
 
-/** A date has no hour: put at one, its record goes to that day. */
+/** A date has no hour: put at one, its record goes to that day; one that has no date yet gets it. */
 function ofDate({ id, by }: Extract<Carried, { kind: "dated" }>, target: Target): Command<void> | undefined {
   if (target.at === "box") return undefined;
   return bound(moveDated, { id, ...by, to: target.at === "hour" ? momentAt(target.date, target.minute) : target.date });
+}
+
+/** Several things go to a day in one act, those that can; at one hour they would lie on each other. */
+function ofSeveral(reads: Reads, all: readonly Carried[], target: Target, zone: string): Meaning | undefined {
+  if (target.at === "hour" || target.at === "box") return undefined;
+  const acts = all.flatMap((one) => meaningOf(reads, one, target, zone)?.act ?? []);
+  const [only] = acts;
+  if (!only) return undefined;
+  const act: Command<void> = {
+    name: "putSeveral",
+    run(tx) {
+      for (const one of acts) one.run(tx);
+      return `Moved ${counted(acts.length, "record")} to ${target.date}`;
+    },
+  };
+  return { act: acts.length === 1 ? only : act, date: target.date };
 }
 
 function itemOf(reads: Reads, id: Id): Event | Block | undefined {
@@ -92,7 +119,7 @@ function itemOf(reads: Reads, id: Id): Event | Block | undefined {
 
 function atHour(
   reads: Reads,
-  carried: Carried,
+  carried: One,
   { date, minute, copying }: Extract<Target, { at: "hour" }>,
   zone: string,
 ): Command<void> | undefined {
@@ -111,7 +138,7 @@ function atHour(
 }
 
 /** Hours of its own that a task was carried with are taken off, in the same act. */
-function inBox(reads: Reads, carried: Carried, box: Id): Command<void> | undefined {
+function inBox(reads: Reads, carried: One, box: Id): Command<void> | undefined {
   const item = carried.kind === "item" ? itemOf(reads, carried.id) : undefined;
   const task = carried.kind === "task" ? carried.task : item?.kind === "block" ? item.task : undefined;
   if (task === undefined) return undefined;
@@ -125,7 +152,7 @@ function inBox(reads: Reads, carried: Carried, box: Id): Command<void> | undefin
 }
 
 /** Off its hours: a task is meant for the day, an event is one of the whole day. A plain line has nothing to be taken off. */
-function withoutHour(reads: Reads, carried: Carried, date: DateText): Command<void> | undefined {
+function withoutHour(reads: Reads, carried: One, date: DateText): Command<void> | undefined {
   if (carried.kind === "task") return bound(giveDay, { tasks: [carried.task], day: date });
   const item = carried.kind === "item" ? itemOf(reads, carried.id) : undefined;
   if (item?.kind === "event") return bound(setEventTime, { id: item.id, start: date });
@@ -135,7 +162,7 @@ function withoutHour(reads: Reads, carried: Carried, date: DateText): Command<vo
 const noon = 720;
 
 /** On another day at the same hour, as the person's own clock shows it, whatever zone it is told in. */
-function onDay(reads: Reads, carried: Carried, date: DateText, zone: string): Command<void> | undefined {
+function onDay(reads: Reads, carried: One, date: DateText, zone: string): Command<void> | undefined {
   if (carried.kind === "task") return bound(giveDay, { tasks: [carried.task], day: date });
   if (carried.kind === "line") return atHour(reads, carried, { at: "hour", date, minute: noon }, zone);
   const item = itemOf(reads, carried.id);

@@ -3,6 +3,7 @@ export * from "./cells";
 export * from "./cellTexts";
 export * from "./columns";
 export * from "./doneness";
+export * from "./dayField";
 export { linkedIds } from "./dependencies";
 export { backLinks, feelReader, formulaName, linksTo } from "./names";
 export * from "./offers";

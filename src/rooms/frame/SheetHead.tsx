@@ -3,7 +3,7 @@ import { Suspense, useCallback, useState } from "react";
 import { editRecord, giveDay, setDone } from "@/core/commands";
 import { placeTasks } from "@/core/commands/placeTasks";
 import { isUnfinished, type PensumRecord } from "@/core/model";
-import { fieldsOfRecord, isDone } from "@/core/register";
+import { dayField, fieldsOfRecord, isDone } from "@/core/register";
 import { dateOf, isDate, isMoment, type DateText } from "@/core/time";
 import { fullName } from "@/core/things";
 import { late } from "@/ui/late";
@@ -141,14 +141,9 @@ interface DayField {
 /** The date by which a record that is no task is given a day: when it is due, else the first that can be set. */
 function useDayField(record: PensumRecord): DayField | undefined {
   const store = useStore();
-  if (record.kind === "task") return { field: "doDay", day: record.doDay, at: (day) => day };
-  if (record.kind === "block" || record.kind === "work" || record.kind === "day" || record.kind === "habit")
-    return undefined;
-  const dated = fieldsOfRecord(store, record).filter(
-    ({ type, kept, hidden }) => !kept && !hidden && (type === "date" || type === "dateOrMoment" || type === "moment"),
-  );
-  const field = dated.find(({ name }) => name === "due") ?? dated[0];
-  if (!field) return undefined;
+  const field = dayField(store, record)?.of;
+  // Two dates are set below, each for itself.
+  if (!field || field.type === "range") return undefined;
   const value = (record as unknown as Readonly<Record<string, unknown>>)[field.name];
   const isTimed: boolean = typeof value === "string" && isMoment(value);
   const day = typeof value === "string" && (isTimed || isDate(value)) ? dateOf(value) : undefined;

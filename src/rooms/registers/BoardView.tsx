@@ -102,7 +102,13 @@ function Board(props: BoardViewProps & { of: LensField; grouping: Grouping }) {
   const { target, drag } = useBoardDrag(board, {
     carried: (record) =>
       chosen.length > 1 && chosen.includes(record.id)
-        ? { kind: "record", id: record.id, title: `${chosen.length} cards`, minutes: 0 }
+        ? {
+            ...{ kind: "several", title: `${chosen.length} cards`, minutes: 0 },
+            of: chosen.flatMap((id) => {
+              const one = store.get(id);
+              return one ? [carriedRecord(store, one, store.clock.zone)] : [];
+            }),
+          }
         : carriedRecord(store, record, store.clock.zone),
     put(record, { key, before }) {
       const column = columns.find((one) => one.key === key);
