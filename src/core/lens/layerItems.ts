@@ -9,6 +9,8 @@ export interface LayerItem {
   readonly layer: CalendarLayer;
   /** The dye of what it is, where the layer goes by a field that has one; else the layer's. */
   readonly dye: Dye;
+  /** The icon of what it is, where the layer goes by a field that gives one. */
+  readonly icon?: string;
   /** Its first and last day. */
   readonly first: DateText;
   readonly last: DateText;
@@ -39,24 +41,27 @@ export function layerItems(view: LensView, layer: CalendarLayer): LayerItem[] {
     seen.add(record.id);
     const until = end ? end.read(record) : layer.field === "start" && "end" in record ? record.end : undefined;
     const place = placeOf(field.read(record), until);
-    if (place)
-      items.push({ record, layer, dye: dyeIn(view, layer, record), ...(movedBy ? { movedBy } : {}), ...place });
+    if (place) items.push({ record, layer, ...lookIn(view, layer, record), ...(movedBy ? { movedBy } : {}), ...place });
   }
   return items;
 }
 
-/** The dye of the option, theme or linked record by which a layer goes. */
-function dyeIn(view: LensView, layer: CalendarLayer, record: PensumRecord): Dye {
+/** The dye and the icon of the option, theme or linked record by which a layer goes. */
+function lookIn(view: LensView, layer: CalendarLayer, record: PensumRecord): Pick<LayerItem, "dye" | "icon"> {
   const by = view.fields.find(({ name }) => name === layer.dyeBy);
   const cell = by?.read(record);
-  if (!by || typeof cell !== "string") return layer.dye;
-  if (by.type === "option")
-    return optionsOf(by.field, view.values.settings.priorities).find(({ id }) => id === cell)?.dye ?? layer.dye;
-  const linked = view.values.store.get(cell);
-  return linked && "dye" in linked && linked.dye ? linked.dye : layer.dye;
+  if (!by || typeof cell !== "string") return { dye: layer.dye };
+  const looked =
+    by.type === "option"
+      ? optionsOf(by.field, view.values.settings.priorities).find(({ id }) => id === cell)
+      : view.values.store.get(cell);
+  return {
+    dye: looked && "dye" in looked && looked.dye ? looked.dye : layer.dye,
+    ...(looked && "icon" in looked && looked.icon ? { icon: looked.icon } : {}),
+  };
 }
 
-type Place = Omit<LayerItem, "record" | "layer" | "movedBy" | "dye">;
+type Place = Omit<LayerItem, "record" | "layer" | "movedBy" | "dye" | "icon">;
 
 function placeOf(cell: unknown, end: unknown): Place | undefined {
   if (isRange(cell)) return { first: dateOf(cell[0] as string), last: dateOf(cell[1] as string) };

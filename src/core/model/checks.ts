@@ -81,6 +81,7 @@ const isShape = (value: unknown): value is Shape =>
 const isText = (value: unknown) => typeof value === "string" && value.length <= 5000;
 const isListOf = (value: unknown, most: number, holds: (one: Shape) => boolean) =>
   Array.isArray(value) && value.length <= most && value.every((one) => isShape(one) && holds(one));
+const isShortText = (value: unknown) => value === undefined || (typeof value === "string" && value.length <= 16);
 const isOptional = (value: unknown, of: readonly unknown[]) => value === undefined || of.includes(value);
 
 const isMinute = (value: unknown) => Number.isInteger(value) && (value as number) >= 0 && (value as number) <= 1440;
@@ -198,7 +199,11 @@ const IsClockRun = rule(
 );
 
 const IsOptions = rule("isOptions", "is not a list of choices", (value) =>
-  isListOf(value, 500, ({ id, title, dye }) => isText(id) && isText(title) && isOptional(dye, dyes)),
+  isListOf(
+    value,
+    500,
+    ({ id, title, dye, icon }) => isText(id) && isText(title) && isOptional(dye, dyes) && isShortText(icon),
+  ),
 );
 const IsSummary = rule(
   "isSummary",

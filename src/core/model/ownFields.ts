@@ -27,6 +27,8 @@ export interface Option {
   readonly id: string;
   readonly title: string;
   readonly dye?: Dye;
+  /** A sign of the person's own. */
+  readonly icon?: string;
 }
 
 /** How the values of linked records become one. */

@@ -31,8 +31,9 @@ export interface StripItem {
   /** Whether it goes on before or after the days shown. */
   readonly beginsBefore: boolean;
   readonly endsAfter: boolean;
-  /** The dye of its lens. */
+  /** The dye and the icon by its lens. */
   readonly dye?: Dye;
+  readonly icon?: string;
 }
 
 /** A strip item with the row it stands in, from 0. */

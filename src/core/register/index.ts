@@ -7,6 +7,7 @@ export * from "./dayField";
 export { linkedIds } from "./dependencies";
 export { backLinks, feelReader, formulaName, linksTo } from "./names";
 export * from "./offers";
+export * from "./ownIcon";
 export * from "./parseNumber";
 export * from "./registers";
 export * from "./sheetFields";

@@ -15,7 +15,8 @@ import { isBox } from "@/core/plan";
 import { fieldsIn, fieldValues, findRegister, registerOf } from "@/core/register";
 import { dateOf } from "@/core/time";
 import { cellWords } from "@/panels/fields/cells";
-import type { IconWay } from "./iconWays";
+import { isOwnIcon, type IconWay } from "./iconWays";
+import { OwnIcon } from "./OwnIcon";
 import { useRecord, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 const stateIcons: Record<State, typeof Circle> = {
@@ -26,8 +27,12 @@ const stateIcons: Record<State, typeof Circle> = {
   dropped: CircleSlash,
 };
 
-/** The icon of an item: of what it is, or of the state its task is in. */
+/** The icon of an item: of what it is, of the state its task is in, or one that the person gave. */
 export function ItemIcon({ record, way }: { record: Block | Event; way: IconWay }) {
+  return isOwnIcon(way) ? <OwnIcon record={record} way={way} /> : <ReadyIcon record={record} way={way} />;
+}
+
+function ReadyIcon({ record, way }: { record: Block | Event; way: IconWay }) {
   const task = useRecord(record.kind === "block" ? record.task : undefined);
   const Icon =
     way === "state" && task?.kind === "task"

@@ -132,7 +132,7 @@ function sound(view: PlanView): PlanView {
     hiddenPriorities: textsIn(view.hiddenPriorities),
     hiddenLayers: textsIn(view.hiddenLayers),
     itemFields: textsIn(view.itemFields),
-    icons: iconWays.includes(view.icons) ? view.icons : usual.icons,
+    icons: (iconWays as readonly string[]).includes(view.icons) || /^f_/.test(view.icons) ? view.icons : usual.icons,
     across: acrossWays.includes(view.across) ? view.across : usual.across,
     urgentDays: view.urgentDays >= 0 && view.urgentDays <= 21 ? view.urgentDays : usual.urgentDays,
     matrixTasks: matrixTasks.includes(view.matrixTasks) ? view.matrixTasks : usual.matrixTasks,

@@ -1,22 +1,25 @@
 "use client";
 import { useCallback, type KeyboardEvent } from "react";
-import { moveDated, setDone, usualBlockMinutes } from "@/core/commands";
+import { editRecord, moveDated, setDone, usualBlockMinutes } from "@/core/commands";
 import type { LayerItem } from "@/core/lens";
 import { isDone, titleOf } from "@/core/register";
 import { addDays } from "@/core/time";
 import { startDrag } from "@/panels/drag";
+import { Sign } from "@/panels/hours/OwnIcon";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed } from "@/ui/workspaceContext";
 import { LayerTick } from "./LayerTick";
 
 /** A record of a lens that has a day and no hour, above the hours of that day. */
-export function LayerLine({ item: { record, dye, movedBy, first } }: { item: LayerItem }) {
+export function LayerLine({ item: { record, dye, icon, movedBy, first } }: { item: LayerItem }) {
   const act = useAct();
   const title = titleOf(record);
   const done = useComputed(useCallback((from) => isDone(from, record), [record]));
   const press = (event: KeyboardEvent) => {
     const side = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
     if (done !== undefined && event.key === " ") act(setDone, { ids: [record.id], done: !done });
+    else if (event.key === "Delete" && movedBy)
+      act(editRecord, { id: record.id, fields: { [movedBy.field]: undefined } });
     else if (side !== undefined && movedBy && !event.altKey)
       act(moveDated, { id: record.id, ...movedBy, to: addDays(first, side) });
     else return;
@@ -39,6 +42,7 @@ export function LayerLine({ item: { record, dye, movedBy, first } }: { item: Lay
       onKeyDown={press}
     >
       {done !== undefined && <LayerTick done={done} onTick={() => act(setDone, { ids: [record.id], done: !done })} />}
+      <Sign icon={icon} />
       {title}
     </button>
   );

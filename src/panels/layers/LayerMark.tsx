@@ -3,9 +3,10 @@ import { useCallback, type KeyboardEvent, type PointerEvent } from "react";
 import type { LayerItem } from "@/core/lens";
 import { isDone, titleOf } from "@/core/register";
 import type { Column } from "@/core/plan";
-import { moveDated, stretchDated, setDone, usualBlockMinutes } from "@/core/commands";
+import { editRecord, moveDated, stretchDated, setDone, usualBlockMinutes } from "@/core/commands";
 import { addDays, addMinutes, clockText, momentAt, rangeText } from "@/core/time";
 import { startDrag, type Dragged } from "@/panels/drag";
+import { Sign } from "@/panels/hours/OwnIcon";
 import { LayerTick } from "./LayerTick";
 import { openRecord } from "@/ui/navigation";
 import { trackPointer } from "@/ui/trackPointer";
@@ -32,7 +33,7 @@ export function LayerMark({ item, column, minutePixels, leastMinutes }: LayerMar
   const title = titleOf(record);
   const act = useAct();
   const { snapMinutes } = useSettings();
-  const { movedBy } = item;
+  const { movedBy, icon } = item;
   const dragged: Dragged | undefined = movedBy && {
     kind: "dated",
     id: record.id,
@@ -71,6 +72,11 @@ export function LayerMark({ item, column, minutePixels, leastMinutes }: LayerMar
       act(setDone, { ids: [record.id], done: !done });
       return;
     }
+    if (event.key === "Delete" && movedBy) {
+      event.preventDefault();
+      act(editRecord, { id: record.id, fields: { [movedBy.field]: undefined } });
+      return;
+    }
     if (!movedBy || event.altKey || event.ctrlKey || event.metaKey || (days === 0 && minutes === 0)) return;
     event.preventDefault();
     event.stopPropagation();
@@ -103,6 +109,7 @@ export function LayerMark({ item, column, minutePixels, leastMinutes }: LayerMar
       onClick={() => openRecord(record.id)}
     >
       {done !== undefined && <LayerTick done={done} onTick={() => act(setDone, { ids: [record.id], done: !done })} />}
+      <Sign icon={icon} />
       {title}
     </button>
   );

@@ -5,6 +5,7 @@ import { stripItems, type StripItem, type StripPlace, stripRows } from "@/core/p
 import { addDays, dateOf, dateText, estimateText, isDate, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { addDropZone, startDrag, type Dragged } from "@/panels/drag";
+import { Sign } from "@/panels/hours/OwnIcon";
 import { usePlacing } from "@/panels/hours/placing";
 import { openRecord } from "@/ui/navigation";
 import { useGesture } from "@/panels/useGesture";
@@ -49,8 +50,9 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
       own.some((one) => one.record.id === id && one.first <= first && one.last >= first);
     const beside = layered.filter(({ item, first }) => !isThere(item.record.id, first));
     const others = beside.map(
-      ({ item: { record, layer, dye, movedBy, first: from, last: to }, first, last }): StripItem => ({
+      ({ item: { record, layer, dye, icon, movedBy, first: from, last: to }, first, last }): StripItem => ({
         ...(movedBy ? { movedBy } : {}),
+        ...(icon ? { icon } : {}),
         id: `${layerKey(layer)} ${record.id}`,
         what: "layer",
         record,
@@ -162,7 +164,7 @@ interface StripChipProps {
 }
 
 function StripChip({
-  place: { record, what, first, last, row, beginsBefore, endsAfter, dye: layerDye, movedBy },
+  place: { record, what, first, last, row, beginsBefore, endsAfter, dye: layerDye, icon: layerIcon, movedBy },
   dates,
   gutters,
 }: StripChipProps) {
@@ -172,7 +174,7 @@ function StripChip({
   const { place } = usePlacing();
   const { takeOff, stretch } = useDayEntryActs();
   const date = dates[first] as DateText;
-  const { task, title, dye, late, done, isTickable } = useEntry(record, what, layerDye, date);
+  const { task, title, dye, icon, late, done, isTickable } = useEntry(record, what, layerDye, date);
   const isMarked = what === "habit" && done;
   const mark = () =>
     record.kind === "habit" && act(markHabit, { habit: record.id, date, as: isMarked ? undefined : "done" });
@@ -251,6 +253,7 @@ function StripChip({
         </span>
       )}
       {isTickable && <LayerTick done={done} onTick={() => act(setDone, { ids: [record.id], done: !done })} />}
+      <Sign icon={layerIcon ?? icon} />
       {words}
     </button>
   );

@@ -15,6 +15,7 @@ import {
 } from "@/core/time";
 import { addDropZone, startDrag, type Dragged } from "@/panels/drag";
 import { HabitBox } from "@/panels/hours/HabitBox";
+import { Sign } from "@/panels/hours/OwnIcon";
 import { usePlanView } from "@/panels/hours/planView";
 import { focusSoon } from "@/ui/focusSoon";
 import { useGesture } from "@/panels/useGesture";
@@ -148,11 +149,12 @@ interface MonthDayProps {
 const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget, tabbable, first }: MonthDayProps) {
   const style = useTimeStyle();
   const { load, isOver: over, whole, items, layered } = useDayThings(date);
-  const withLayer = layered.map(({ record, dye, startMinute, movedBy, last }) => ({
+  const withLayer = layered.map(({ record, dye, icon, startMinute, movedBy, last }) => ({
     record,
     what: "layer" as const,
     minute: startMinute,
     dye,
+    icon,
     movedBy,
     last,
   }));
@@ -225,15 +227,17 @@ interface MonthEntryProps {
   dye: Dye | undefined;
   /** The field by which that lens's record can be moved. */
   movedBy?: DatedBy | undefined;
+  /** The icon that the lens gives it. */
+  icon?: string | undefined;
   /** Its last day, where the lens's record has several. */
   last?: DateText;
 }
 
-function MonthEntry({ date, record, what, minute, dye: layerDye, movedBy, last }: MonthEntryProps) {
+function MonthEntry({ date, record, what, minute, dye: layerDye, icon: layerIcon, movedBy, last }: MonthEntryProps) {
   const store = useStore();
   const { meaning, carryOut } = useGesture();
   const style = useTimeStyle();
-  const { task, habit, title, dye: ownDye, done, late, isTickable } = useEntry(record, what, layerDye, date);
+  const { task, habit, title, icon, dye: ownDye, done, late, isTickable } = useEntry(record, what, layerDye, date);
   const act = useAct();
   const { takeOff, stretch } = useDayEntryActs();
   const mark = () => void (habit && act(markHabit, { habit, date, as: done ? undefined : "done" }));
@@ -305,6 +309,7 @@ function MonthEntry({ date, record, what, minute, dye: layerDye, movedBy, last }
       >
         {habit && <HabitBox done={done} onMark={mark} />}
         {clock && <span className="mr-1 font-[450] text-ink-2">{clock}</span>}
+        <Sign icon={layerIcon ?? icon} />
         {words}
       </button>
     </li>

@@ -12,7 +12,7 @@ import { useAct, useList, useSettings, useStore } from "@/ui/workspaceContext";
 import { calendarDye } from "./dyes";
 import { layerKey } from "@/panels/layers/layers";
 import { itemFields, shownThings, thingWords, usePlanView } from "@/panels/hours/planView";
-import { iconWays } from "@/panels/hours/iconWays";
+import { iconWays, type IconWay } from "@/panels/hours/iconWays";
 
 /** What is shown on the calendar: kinds of things, calendars, lenses, what stands on each item, and other zones. */
 export function ShowPart() {
@@ -315,6 +315,7 @@ function OnItems() {
     const register = findRegister(store, id);
     return register ? fieldsIn(store, register).filter(({ own: isOwn, hidden }) => isOwn && !hidden) : [];
   });
+  const choices = own.filter(({ type }) => type === "choice" || type === "level");
   const options = [
     ...itemFields.map(([name, label]) => [name, label] as const),
     ...own.map((field) => [field.name, field.label] as const),
@@ -327,9 +328,9 @@ function OnItems() {
         chosen={view.itemFields}
         onPick={(id) => change({ itemFields: toggled(view.itemFields, id) })}
       />
-      <div role="radiogroup" aria-label="Icon" className="mt-1 flex min-h-6 gap-3 px-1">
+      <div role="radiogroup" aria-label="Icon" className="mt-1 flex min-h-6 flex-wrap gap-x-3 px-1">
         <span className="text-ink-2">Icon</span>
-        {iconWays.map((way) => (
+        {[...iconWays, ...choices.map(({ name }) => name as IconWay)].map((way) => (
           <button
             key={way}
             role="radio"
@@ -337,7 +338,7 @@ function OnItems() {
             className={`min-h-6 ${view.icons === way ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2 hover:text-ink"}`}
             onClick={() => change({ icons: way })}
           >
-            {way === "none" ? "none" : `by ${way}`}
+            {way === "none" ? "none" : `by ${choices.find(({ name }) => name === way)?.label.toLowerCase() ?? way}`}
           </button>
         ))}
       </div>

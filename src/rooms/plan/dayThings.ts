@@ -5,12 +5,14 @@ import { withoutDoubles, type LayerItem } from "@/core/lens/layerItems";
 import { isUnfinished, type Dye, type PensumRecord } from "@/core/model";
 import { dayItems, isLate, loadOf, stripItems, type DayItem, type Load, type StripItem, isOver } from "@/core/plan";
 import { isDone } from "@/core/register/doneness";
+import { ownIcon } from "@/core/register/ownIcon";
 import type { Store } from "@/core/store";
 import type { DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { useComputed, useFirstWeekday, useSettings, useStore } from "@/ui/workspaceContext";
 import { useDyeOf } from "./dyes";
 import { useLayersOn } from "@/panels/layers/layers";
+import { isOwnIcon } from "@/panels/hours/iconWays";
 import { usePlanView, type PlanView } from "@/panels/hours/planView";
 
 /** How something stands on its day: without an hour in one of three ways, or with hours. */
@@ -100,6 +102,7 @@ export function useEntry(record: PensumRecord, what: What, layerDye?: Dye, date?
     ),
   );
   return {
+    icon: isOwnIcon(view.icons) ? ownIcon(store, record, view.icons) : undefined,
     task,
     habit,
     title: titleOf(record, store),

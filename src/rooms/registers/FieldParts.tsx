@@ -12,7 +12,16 @@ import {
   type PensumRecord,
   type Summary,
 } from "@/core/model";
-import { builtInRegisters, cellOf, cellType, fieldsIn, linksTo, ownRegisters, type Register } from "@/core/register";
+import {
+  builtInRegisters,
+  cellOf,
+  cellType,
+  fieldsIn,
+  lastSign,
+  linksTo,
+  ownRegisters,
+  type Register,
+} from "@/core/register";
 import { compileFormula } from "@/core/formula";
 import type { DateText } from "@/core/time";
 import { FormulaField } from "@/panels/fields/FormulaField";
@@ -133,6 +142,18 @@ function OptionsPart({
             aria-label={`Choice ${at + 1}`}
             value={option.title}
             onChange={({ target }) => onChange(options.with(at, { ...option, title: target.value }))}
+          />
+          <input
+            className="field w-11"
+            aria-label={`Icon of ${option.title}`}
+            title="Icon, such as an emoji"
+            placeholder="icon"
+            value={option.icon ?? ""}
+            onChange={({ target }) => {
+              const { icon: _, ...rest } = option;
+              const icon = lastSign(target.value);
+              onChange(options.with(at, icon ? { ...rest, icon } : rest));
+            }}
           />
           <select
             className="field"

@@ -4,6 +4,7 @@ import { addRecord, editRecord, removeRecord } from "@/core/commands";
 import { minutesBy } from "@/core/insight";
 import { dyes, type Dye, type Id, type Theme } from "@/core/model";
 import { readTarget, targetText, weeklyTarget } from "@/core/plan";
+import { lastSign } from "@/core/register";
 import { addDays, dateOf, durationText, startOfWeek, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { notify } from "@/ui/notices";
@@ -41,7 +42,7 @@ export function Themes() {
     if (act(addRecord, { kind: "theme", title }) !== undefined) setTitle("");
   };
   return (
-    <Section title="Themes" note="The kinds of work. A theme’s dye colours its tasks, blocks and events everywhere.">
+    <Section title="Themes" note="The kinds of work. A theme’s dye colours its tasks, blocks and events everywhere; its icon, such as an emoji, can stand on the plan.">
       {themes.length === 0 && <p className="mb-2 text-ink-3">No themes yet. Add the first one below.</p>}
       <ul>
         {themes.map((theme) => (
@@ -66,6 +67,14 @@ export function Themes() {
                 </option>
               ))}
             </select>
+            <div className="w-11" title="Icon, such as an emoji">
+              <TypedField
+                label={`Icon of ${theme.title}`}
+                hint="icon"
+                text={theme.icon ?? ""}
+                commit={(typed) => edit(theme, { icon: lastSign(typed) || undefined })}
+              />
+            </div>
             <div className="w-20">
               <TypedField
                 label={`Weekly target of ${theme.title}`}

@@ -9,6 +9,8 @@ export const theme = describeKind({
   fields: [
     common.title,
     { name: "dye", label: "Dye", type: "dye", required: true },
+    /** A sign of the person's own, as it stands on the plan. */
+    { name: "icon", label: "Icon", type: "text", longest: 16 },
     { name: "weeklyMinutes", label: "Weekly target", type: "minutes", most: 10_080 },
     { name: "weeklyShare", label: "Weekly share", type: "number", unit: "%", least: 0, most: 100 },
   ],
