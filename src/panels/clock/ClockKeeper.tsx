@@ -38,6 +38,7 @@ export function ClockKeeper({ run }: { run: ClockRun }) {
 
   // The end is told of once, by whichever tab sees it first.
   const { until, phase } = run;
+  const isBlock = run.on.block !== undefined;
   const isOver = face.leftMs !== undefined && face.leftMs <= 0;
   useEffect(() => {
     if (until === undefined || phase === "pause" || !isOver) return;
@@ -48,10 +49,10 @@ export function ClockKeeper({ run }: { run: ClockRun }) {
       if (!isFirst) return;
       const text = phase === "break" ? "The break is over." : `The time for “${name}” is up.`;
       notify({ text });
-      if (phase === "break" ? ringing.read().break : ringing.read().sitting) ring();
+      if (ringing.read()[phase === "break" ? "break" : isBlock ? "block" : "sitting"]) ring();
       notifyOutside(text);
     });
-  }, [store, workspace, until, phase, isOver, name]);
+  }, [store, workspace, until, phase, isBlock, isOver, name]);
 
   const [silence, settle] = useSilence(run, workspace);
   return silence === undefined ? null : <SilenceForm run={run} since={silence} onSettled={settle} />;
@@ -72,8 +73,10 @@ function useTabFace(title: string, leftMs: number | undefined) {
     const before = links.map((link) => link.href);
     if (minutes !== undefined) {
       const words = minutes > 99 ? "99" : minutes < -99 ? "99" : String(Math.abs(minutes));
-      const ground = minutes > 0 ? "#1B4F72" : "#9E332C";
-      const icon = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 32 32"><rect width="32" height="32" rx="4" fill="${ground}"/><text x="16" y="23" font-family="sans-serif" font-size="20" font-weight="700" text-anchor="middle" fill="#FAFBFA">${words}</text></svg>`;
+      // A picture of its own does not see the page's dyes.
+      const dyes = getComputedStyle(document.documentElement);
+      const ground = dyes.getPropertyValue(minutes > 0 ? "--woad" : "--madder");
+      const icon = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 32 32"><rect width="32" height="32" rx="4" fill="${ground}"/><text x="16" y="23" font-family="sans-serif" font-size="20" font-weight="700" text-anchor="middle" fill="${dyes.getPropertyValue("--sheet")}">${words}</text></svg>`;
       for (const link of links) link.href = `data:image/svg+xml,${encodeURIComponent(icon)}`;
       void (navigator as { setAppBadge?: (count: number) => Promise<void> })
         .setAppBadge?.(Math.max(0, minutes))

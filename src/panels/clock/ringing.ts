@@ -3,17 +3,19 @@ import { deviceChoice } from "@/ui/deviceChoice";
 
 /** How this device tells of an end: with a tone, and with a notification where the browser may show one. */
 interface Ringing {
-  /** Of the end of a sitting or a block, and of a break. */
+  /** Of the end of a sitting, of a block and of a break. */
   readonly sitting: boolean;
+  readonly block: boolean;
   readonly break: boolean;
   readonly notifies: boolean;
 }
 
 export const ringing = deviceChoice<Ringing>(
   "pensum-ringing",
-  { sitting: true, break: true, notifies: false },
-  ({ sitting, break: pause, notifies }) => ({
+  { sitting: true, block: true, break: true, notifies: false },
+  ({ sitting, block = sitting, break: pause, notifies }) => ({
     sitting: sitting !== false,
+    block: block !== false,
     break: pause !== false,
     notifies: notifies === true,
   }),

@@ -249,9 +249,8 @@ function Ringing() {
   return (
     <div role="group" aria-label="On this device">
       <h3 className="mb-1 font-semibold">On this device</h3>
-      {row("A tone at the end of a sitting or a block", chosen.sitting, (sitting) =>
-        ringing.choose({ ...chosen, sitting }),
-      )}
+      {row("A tone at the end of a sitting", chosen.sitting, (sitting) => ringing.choose({ ...chosen, sitting }))}
+      {row("A tone at the end of a block", chosen.block, (block) => ringing.choose({ ...chosen, block }))}
       {row("A tone at the end of a break", chosen.break, (next) => ringing.choose({ ...chosen, break: next }))}
       {row("A notification of the browser too", chosen.notifies, (next) => void ask(next))}
       {isRefused && (
