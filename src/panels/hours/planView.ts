@@ -60,6 +60,8 @@ export interface PlanView {
   readonly hiddenCalendars: readonly string[];
   /** Priorities whose tasks are not shown, by their ids; the empty text is none. */
   readonly hiddenPriorities: readonly string[];
+  /** The lens whose records alone are shown of the registers that it asks; empty for all. */
+  readonly onlyLens: string;
   /** Lenses on the calendar that are not shown. */
   readonly hiddenLayers: readonly string[];
   /** The fields that stand on each item. */
@@ -96,6 +98,7 @@ const usual: PlanView = {
   hidden: [],
   hiddenCalendars: [],
   hiddenPriorities: [],
+  onlyLens: "",
   hiddenLayers: [],
   itemFields: [],
   icons: "none",
@@ -130,6 +133,7 @@ function sound(view: PlanView): PlanView {
     hidden: Array.isArray(view.hidden) ? view.hidden.filter((one) => shownThings.includes(one)) : [],
     hiddenCalendars: textsIn(view.hiddenCalendars),
     hiddenPriorities: textsIn(view.hiddenPriorities),
+    onlyLens: typeof view.onlyLens === "string" ? view.onlyLens : "",
     hiddenLayers: textsIn(view.hiddenLayers),
     itemFields: textsIn(view.itemFields),
     icons: (iconWays as readonly string[]).includes(view.icons) || /^f_/.test(view.icons) ? view.icons : usual.icons,

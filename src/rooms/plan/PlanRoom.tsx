@@ -16,6 +16,7 @@ import { useFirstWeekday, useList, useTimeStyle } from "@/ui/workspaceContext";
 import { CalendarDays } from "./CalendarDays";
 import { HoursPart } from "./HoursPart";
 import { MatrixParts, Stepper, TimelineParts, WeekField, type RangeProps } from "./planParts";
+import { useLensesOfPlan, WithPlanLens } from "./planLens";
 import { PatternPart } from "./PatternPart";
 import { PlanTray } from "./PlanTray";
 import { TrayThemeContext } from "./trayTheme";
@@ -60,30 +61,32 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
   return (
     <PlacingContext.Provider value={placingState}>
       <WithLayers reads={isCalendar}>
-        <TrayThemeContext.Provider value={trayTheme}>
-          <div className="today plan flex min-w-0 flex-1" data-phone-pane={isCalendar ? pane : "Plan"} {...swipe}>
-            {isCalendar && <PhoneTabs label="Parts of the plan" panes={panes} shown={pane} onShow={setPane} />}
-            <main data-pane="plan" className="plan-main flex min-w-0 flex-1 flex-col bg-sheet">
-              <PlanHead place={place} date={date} today={today} />
-              {isCalendar && typeof place.span === "number" && (
-                <SpanGoals date={date} className="flex-none border-b border-rule px-4 py-0.5" />
-              )}
-              <Suspense fallback={<div className="flex-1" aria-busy="true" />}>
-                {place.look === "timeline" && <TimelineView date={date} today={today} />}
-                {place.look === "matrix" && <MatrixView today={today} sideOpen={sideOpen} />}
+        <WithPlanLens>
+          <TrayThemeContext.Provider value={trayTheme}>
+            <div className="today plan flex min-w-0 flex-1" data-phone-pane={isCalendar ? pane : "Plan"} {...swipe}>
+              {isCalendar && <PhoneTabs label="Parts of the plan" panes={panes} shown={pane} onShow={setPane} />}
+              <main data-pane="plan" className="plan-main flex min-w-0 flex-1 flex-col bg-sheet">
+                <PlanHead place={place} date={date} today={today} />
                 {isCalendar && typeof place.span === "number" && (
-                  <CalendarDays date={date} days={place.span} today={today} />
+                  <SpanGoals date={date} className="flex-none border-b border-rule px-4 py-0.5" />
                 )}
-                {isCalendar && place.span === "month" && <MonthView date={date} today={today} />}
-                {isCalendar && place.span === "year" && <YearView date={date} today={today} />}
-                {isCalendar && place.span === "agenda" && <AgendaView date={date} today={today} />}
-              </Suspense>
-            </main>
-            {isCalendar && (!isPhone || pane !== "Plan") && (
-              <TrayLater place={place} date={date} today={today} hidden={sideOpen} />
-            )}
-          </div>
-        </TrayThemeContext.Provider>
+                <Suspense fallback={<div className="flex-1" aria-busy="true" />}>
+                  {place.look === "timeline" && <TimelineView date={date} today={today} />}
+                  {place.look === "matrix" && <MatrixView today={today} sideOpen={sideOpen} />}
+                  {isCalendar && typeof place.span === "number" && (
+                    <CalendarDays date={date} days={place.span} today={today} />
+                  )}
+                  {isCalendar && place.span === "month" && <MonthView date={date} today={today} />}
+                  {isCalendar && place.span === "year" && <YearView date={date} today={today} />}
+                  {isCalendar && place.span === "agenda" && <AgendaView date={date} today={today} />}
+                </Suspense>
+              </main>
+              {isCalendar && (!isPhone || pane !== "Plan") && (
+                <TrayLater place={place} date={date} today={today} hidden={sideOpen} />
+              )}
+            </div>
+          </TrayThemeContext.Provider>
+        </WithPlanLens>
       </WithLayers>
     </PlacingContext.Provider>
   );
@@ -166,6 +169,7 @@ function CalendarParts({ place, date, today }: RangeProps) {
       !removed && (type === "choice" || type === "level") && (register === "tasks" || register === "events"),
   );
   const shown = shownThings.filter((thing) => !view.hidden.includes(thing));
+  const onlyLens = useLensesOfPlan().find(({ id }) => id === view.onlyLens);
   return (
     <>
       <Stepper place={place} date={date} today={today} />
@@ -235,11 +239,13 @@ function CalendarParts({ place, date, today }: RangeProps) {
         Show{" "}
         <SentencePart
           words={
-            shown.length < shownThings.length
-              ? shown.map((one) => thingWords[one]).join(", ") || "none"
-              : view.hiddenCalendars.length + view.hiddenLayers.length + view.hiddenPriorities.length > 0
-                ? "some"
-                : "all"
+            onlyLens
+              ? `“${onlyLens.title}”`
+              : shown.length < shownThings.length
+                ? shown.map((one) => thingWords[one]).join(", ") || "none"
+                : view.hiddenCalendars.length + view.hiddenLayers.length + view.hiddenPriorities.length > 0
+                  ? "some"
+                  : "all"
           }
           label="Items"
         >

@@ -40,7 +40,7 @@ import { Warnings } from "@/panels/day/Warnings";
 import { trayWays, usePlanView, type PlanView, type TrayWay } from "@/panels/hours/planView";
 import { late } from "@/ui/late";
 
-const TrayLens = late(() => import("./TrayLens").then((reader) => ({ default: reader.TrayLens })));
+const LensReader = late(() => import("./LensReader").then((reader) => ({ default: reader.LensReader })));
 
 const shownAtFirst = 60;
 
@@ -150,7 +150,7 @@ export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
         )}
         {lens && (
           <Suspense>
-            <TrayLens lens={lens} onRead={setInLens} />
+            <LensReader lens={lens} onRead={setInLens} />
           </Suspense>
         )}
         <span>

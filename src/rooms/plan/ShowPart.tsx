@@ -10,6 +10,7 @@ import { notify } from "@/ui/notices";
 import { PickList } from "@/ui/SentencePart";
 import { useAct, useList, useSettings, useStore } from "@/ui/workspaceContext";
 import { calendarDye } from "./dyes";
+import { useLensesOfPlan } from "./planLens";
 import { layerKey } from "@/panels/layers/layers";
 import { itemFields, shownThings, thingWords, usePlanView } from "@/panels/hours/planView";
 import { iconWays, type IconWay } from "@/panels/hours/iconWays";
@@ -20,6 +21,7 @@ export function ShowPart() {
     <div className="grid gap-3">
       <Things />
       <Priorities />
+      <OnlyLens />
       <Calendars />
       <LensLayers />
       <OnItems />
@@ -69,6 +71,30 @@ function Priorities() {
         chosen={all.map(([id]) => id).filter((id) => !view.hiddenPriorities.includes(id))}
         onPick={(id) => change({ hiddenPriorities: toggled(view.hiddenPriorities, id) })}
       />
+    </Part>
+  );
+}
+
+/** The lens whose records alone are shown; loads count all of them all the same. */
+function OnlyLens() {
+  const [view, change] = usePlanView();
+  const lenses = useLensesOfPlan();
+  if (lenses.length === 0) return null;
+  return (
+    <Part title="Only what a lens shows">
+      <select
+        className="field w-full"
+        aria-label="Only what a lens shows"
+        value={lenses.some(({ id }) => id === view.onlyLens) ? view.onlyLens : ""}
+        onChange={({ target }) => change({ onlyLens: target.value })}
+      >
+        <option value="">Everything</option>
+        {lenses.map(({ id, title }) => (
+          <option key={id} value={id}>
+            {title}
+          </option>
+        ))}
+      </select>
     </Part>
   );
 }

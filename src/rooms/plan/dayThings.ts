@@ -11,6 +11,7 @@ import type { DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { useComputed, useFirstWeekday, useSettings, useStore } from "@/ui/workspaceContext";
 import { useDyeOf } from "./dyes";
+import { isLeftBy, usePlanLens, type PlanLens } from "./planLens";
 import { useLayersOn } from "@/panels/layers/layers";
 import { isOwnIcon } from "@/panels/hours/iconWays";
 import { usePlanView, type PlanView } from "@/panels/hours/planView";
@@ -65,20 +66,27 @@ export function useDayThings(date: DateText): {
 }
 
 /** What is left out of the plan on this device. */
-type Shown = Pick<PlanView, "hidden" | "hiddenCalendars" | "hiddenPriorities">;
+interface Shown extends Pick<PlanView, "hidden" | "hiddenCalendars" | "hiddenPriorities"> {
+  readonly lens: PlanLens | undefined;
+}
 
 /** The same object until something else is left out. */
 export function useShown(): Shown {
   const [{ hidden, hiddenCalendars, hiddenPriorities }] = usePlanView();
-  return useMemo(() => ({ hidden, hiddenCalendars, hiddenPriorities }), [hidden, hiddenCalendars, hiddenPriorities]);
+  const lens = usePlanLens();
+  return useMemo(
+    () => ({ hidden, hiddenCalendars, hiddenPriorities, lens }),
+    [hidden, hiddenCalendars, hiddenPriorities, lens],
+  );
 }
 
-/** Tells whether something is shown: its kind is, of an event its calendar, and of what is a task its priority. */
+/** Tells whether something is shown: its kind is, of an event its calendar, of what is a task its priority; and the lens has it. */
 export function isShownIn(
-  { hidden, hiddenCalendars, hiddenPriorities }: Shown,
+  { hidden, hiddenCalendars, hiddenPriorities, lens }: Shown,
   store: Pick<Store, "find">,
 ): (record: PensumRecord, what: What) => boolean {
   return (record, what) => {
+    if (lens && !isLeftBy(lens, taskOf(record, store) ?? record)) return false;
     if (record.kind === "event") return !hidden.includes("events") && !hiddenCalendars.includes(record.calendar ?? "");
     const task = hiddenPriorities.length > 0 ? taskOf(record, store) : undefined;
     if (task && hiddenPriorities.includes(task.priority ?? "")) return false;

@@ -1,11 +1,21 @@
 import { act, within } from "@testing-library/react";
 import { beforeEach, describe, expect, it } from "vitest";
-import { bareRecord, defaultSettings, type Event, type Habit, type PensumRecord, type Task } from "@/core/model";
+import { editRecord } from "@/core/commands";
+import {
+  bareRecord,
+  defaultSettings,
+  type Event,
+  type Habit,
+  type Lens,
+  type PensumRecord,
+  type Task,
+} from "@/core/model";
 import { currentNotice } from "@/ui/notices";
 import { blockOf, draw, now, taskOf, today } from "@/ui/testing/screen";
 import { choosePlanView } from "@/panels/hours/planView";
 import { AllDayStrip } from "./AllDayStrip";
 import { MonthView } from "./MonthView";
+import { WithPlanLens } from "./planLens";
 import { PlanTray } from "./PlanTray";
 
 const week = ["2026-11-23", "2026-11-24", "2026-11-25", "2026-11-26", "2026-11-27", "2026-11-28", "2026-11-29"];
@@ -200,6 +210,40 @@ describe("a month", () => {
     act(() => choosePlanView({ wholeMonth: true }));
     expect(container.querySelectorAll('[data-month-day="2026-11-27"] [data-entry]')).toHaveLength(9);
     act(() => choosePlanView({ wholeMonth: false }));
+  });
+
+  it("has only the tasks and their hours that a chosen lens shows, and all that it does not ask for", async () => {
+    const lens: Lens = {
+      ...{ id: "boat", kind: "lens", title: "The boat", registers: ["tasks"], look: "table", text: "", order: 0 },
+      where: { all: [{ field: "tags", is: "oneOf", value: ["boat"] }] },
+      ...{ done: "all", groups: [], sorts: [], shown: [], folded: [] },
+    };
+    const { container, store } = await draw(
+      <WithPlanLens>
+        <MonthView date={today} today={today} />
+      </WithPlanLens>,
+      [
+        { ...defaultSettings, firstWeekday: 1 },
+        ...[fair, lens, taskOf("net", { doDay: today, tags: ["boat"] }), taskOf("tax", { doDay: today })],
+        ...[blockOf("hn", "2026-11-25T09:00", "2026-11-25T10:00", { task: "net" })],
+        ...[blockOf("ht", "2026-11-25T10:00", "2026-11-25T11:00", { task: "tax" })],
+      ],
+    );
+    const ids = (day: string) =>
+      [...container.querySelectorAll<HTMLElement>(`[data-month-day="${day}"] [data-entry]`)]
+        .map((one) => one.dataset.entry)
+        .sort();
+    const load = () => container.querySelector(`[data-month-day="2026-11-25"]`)?.getAttribute("aria-label");
+    expect(ids("2026-11-25")).toEqual(["fair", "hn", "ht"]);
+    const before = load();
+    act(() => choosePlanView({ onlyLens: "boat" }));
+    await expect.poll(() => ids("2026-11-25")).toEqual(["fair", "hn"]);
+    // The load of the day is what it was: what is not shown is to be done all the same.
+    expect(load()?.split(", ").at(-1)).toBe(before?.split(", ").at(-1));
+    act(() => void store.act(editRecord, { id: "tax", fields: { tags: ["boat"] } }));
+    await expect.poll(() => ids("2026-11-25")).toEqual(["fair", "hn", "ht"]);
+    act(() => choosePlanView({ onlyLens: "" }));
+    expect(ids("2026-11-25")).toEqual(["fair", "hn", "ht"]);
   });
 
   it("is gone through day by day", async () => {

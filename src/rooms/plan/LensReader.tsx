@@ -6,13 +6,13 @@ import { useNow } from "@/ui/clock";
 import { useFirstWeekday, useStore } from "@/ui/workspaceContext";
 import { followLenses } from "@/panels/layers/followLenses";
 
-interface TrayLensProps {
+interface LensReaderProps {
   lens: Lens;
   onRead: (ids: ReadonlySet<Id> | undefined) => void;
 }
 
 /** Reads which records a lens shows, and reads them again as they change. Shows nothing itself. */
-export function TrayLens({ lens, onRead }: TrayLensProps) {
+export function LensReader({ lens, onRead }: LensReaderProps) {
   const store = useStore();
   const firstWeekday = useFirstWeekday();
   const today = dateOf(useNow(store.clock));
