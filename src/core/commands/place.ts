@@ -1,7 +1,7 @@
 import { nameOf, endFrom, usualEventMinutes } from "../things";
-import { newId, Refusal, type Block, type Event, type Id, bareRecord } from "../model";
+import { newId, Refusal, type Block, type Event, type Id, type Task, bareRecord } from "../model";
 import { applyEdits, plainTitle, readOutline, withoutIdEdit } from "../page";
-import type { Command } from "../store";
+import type { Command, Transaction } from "../store";
 import {
   addDays,
   addMinutes,
@@ -13,7 +13,7 @@ import {
   type DateText,
   type MomentText,
 } from "../time";
-import { occurrenceRecord, tasksIn } from "../plan";
+import { occurrenceRecord, openMinutes, tasksIn } from "../plan";
 import { leaveOut } from "./series";
 import { checkStretch, clock, need, takenOut } from "./shared";
 
@@ -32,6 +32,15 @@ export const place: Command<{ task: Id; start: MomentText; minutes?: number }> =
     return `Placed “${plainTitle(task.title)}” at ${clock(start)}`;
   },
 };
+
+/** How long the hours are that a task gets: what has none of it yet, or else its whole length; the usual where it has none. */
+export function minutesToPlace(
+  reads: Pick<Transaction, "list" | "find" | "lengthOf">,
+  task: Task,
+  now: MomentText,
+): number {
+  return openMinutes(reads, task, now) || reads.lengthOf(task) || usualBlockMinutes;
+}
 
 /** Sets time aside for a theme or for plain text. */
 export const addBlock: Command<{ start: MomentText; end: MomentText; title: string; theme?: Id; id?: Id }> = {

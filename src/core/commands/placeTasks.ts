@@ -3,7 +3,7 @@ import { plainTitle } from "../page";
 import { fitFor, freeTime } from "../plan";
 import type { Command } from "../store";
 import { counted, dateOf, isDate, listed, minuteOf, momentAt, type DateText } from "../time";
-import { place, usualBlockMinutes } from "./place";
+import { minutesToPlace, place } from "./place";
 import { need } from "./shared";
 
 const roundMinutes = 5;
@@ -22,10 +22,11 @@ export const placeTasks: Command<{ tasks: readonly Id[]; day: DateText; zone: st
     if (chosen.length === 0) throw new Refusal("These tasks are done. Nothing was placed.");
     const left: string[] = [];
     for (const task of chosen) {
+      const minutes = minutesToPlace(tx, task, tx.now);
       const from = day === dateOf(tx.now) ? Math.ceil(minuteOf(tx.now) / roundMinutes) * roundMinutes : 0;
-      const at = fitFor(freeTime(tx, day, settings, zone, from), tx.lengthOf(task) ?? usualBlockMinutes);
+      const at = fitFor(freeTime(tx, day, settings, zone, from), minutes);
       if (at === undefined) left.push(`“${plainTitle(task.title)}”`);
-      else place.run(tx, { task: task.id, start: momentAt(day, at) });
+      else place.run(tx, { task: task.id, start: momentAt(day, at), minutes });
     }
     if (left.length === chosen.length)
       throw new Refusal(

@@ -1,5 +1,5 @@
-import { usualBlockMinutes } from "../commands";
-import type { PensumRecord } from "../model";
+import { minutesToPlace, usualBlockMinutes } from "../commands";
+import type { PensumRecord, Task } from "../model";
 import { localSpan } from "../plan";
 import { dayField } from "../register";
 import type { Store } from "../store";
@@ -7,15 +7,23 @@ import { titleOf } from "../things";
 import { isMoment, minutesBetween } from "../time";
 import type { Carried } from "./meaningOf";
 
+/** A task as it is taken to a day or to hours: as long as what has none of it yet. */
+export function carriedTask(
+  store: Pick<Store, "lengthOf" | "get" | "find" | "list" | "clock">,
+  task: Task,
+): Extract<Carried, { kind: "task" }> {
+  const minutes = minutesToPlace(store, task, store.clock.now());
+  return { kind: "task", task: task.id, title: titleOf(task, store), minutes };
+}
+
 /** A record as it is taken out of a list or a board: a task and an event go to days and hours, another to a day by its date. */
 export function carriedRecord(
-  store: Pick<Store, "lengthOf" | "get" | "find" | "list">,
+  store: Pick<Store, "lengthOf" | "get" | "find" | "list" | "clock">,
   record: PensumRecord,
   zone: string,
 ): Carried {
   const title = titleOf(record, store);
-  if (record.kind === "task")
-    return { kind: "task", task: record.id, title, minutes: store.lengthOf(record) || usualBlockMinutes };
+  if (record.kind === "task") return carriedTask(store, record);
   if (record.kind === "event") {
     const { start, end } = localSpan(record, zone);
     const minutes = isMoment(start) && isMoment(end) ? minutesBetween(start, end) : usualBlockMinutes;

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { demoRecords } from "@demo/generate";
 import { editRecord } from "../commands";
-import { defaultSettings, Refusal, type PensumRecord } from "../model";
+import { defaultSettings, Refusal, type Block, type PensumRecord } from "../model";
 import { dayItems, loadOf, recordOrOccurrence } from "../plan";
 import type { Store } from "../store";
 import { addDays, dateOf, isMoment, minutesBetween, moveZone, standingClock } from "../time";
@@ -178,7 +178,23 @@ test("of a list and a board, what has a date can be put on a day, several at onc
     ...{ kind: "several", title: "5 cards", minutes: 0 },
     of: [...tasks, goal, note].map((record) => carriedRecord(store, record, zone)),
   };
-  expect(meaningOf(store, several, { at: "hour", date: today, minute: 600 }, zone)).toBeUndefined();
+  // At an hour tasks come one after the other, and what would go beyond midnight stays.
+  const hours = (minute: number) => {
+    store.act(meaningOf(store, several, { at: "hour", date: addDays(today, 9), minute }, zone)!.act, undefined);
+    const found = tasks.map(({ id }) => {
+      const [block] = (store.list("blocksByTask", id) as readonly Block[]).filter(
+        ({ start }) => start >= addDays(today, 9),
+      );
+      return block && [block.start.slice(11), minutesBetween(block.start, block.end)];
+    });
+    store.undo();
+    return found;
+  };
+  const lengths = several.of.slice(0, 3).map(({ minutes }) => minutes) as [number, number, number];
+  expect(hours(600).map((one) => one?.[1])).toEqual(lengths);
+  expect(hours(600)[0]?.[0]).toBe("10:00");
+  expect(minutesBetween(`${today}T10:00`, `${today}T${hours(600)[1]![0]}`)).toBe(lengths[0]);
+  expect(hours(1440 - lengths[0])).toEqual([expect.anything(), undefined, undefined]);
   const { said } = store.act(meaningOf(store, several, { at: "day", date: addDays(today, 9) }, zone)!.act, undefined);
   expect(said).toMatch(/^Moved 4 records to/);
   for (const { id } of tasks) expect(store.get(id)).toMatchObject({ doDay: addDays(today, 9) });

@@ -2,7 +2,7 @@ import { copyItem, giveDay, moveDated, moveItem, place, placeLine, putInBox, set
 import type { DatedBy, Event, Block, Id } from "../model";
 import { localSpan, recordOrOccurrence } from "../plan";
 import type { Command, Store } from "../store";
-import { counted, dateOf, isMoment, minuteOf, momentAt, moveZone, type DateText } from "../time";
+import { counted, dateOf, isMoment, minuteOf, minutesPerDay, momentAt, moveZone, type DateText } from "../time";
 
 /** What is carried in a hand: a task, a plain line of a page, a record by one of its dates, or something that already has hours. */
 export type Carried =
@@ -96,10 +96,17 @@ function ofDate({ id, by }: Extract<Carried, { kind: "dated" }>, target: Target)
   return bound(moveDated, { id, ...by, to: target.at === "hour" ? momentAt(target.date, target.minute) : target.date });
 }
 
-/** Several things go to a day in one act, those that can; at one hour they would lie on each other. */
+/** Several things go to a day in one act, those that can; at an hour tasks come one after the other, as far as the day goes. */
 function ofSeveral(reads: Reads, all: readonly Carried[], target: Target, zone: string): Meaning | undefined {
-  if (target.at === "hour" || target.at === "box") return undefined;
-  const acts = all.flatMap((one) => meaningOf(reads, one, target, zone)?.act ?? []);
+  if (target.at === "box") return undefined;
+  let minute = target.at === "hour" ? target.minute : 0;
+  const acts = all.flatMap((one) => {
+    if (target.at !== "hour") return meaningOf(reads, one, target, zone)?.act ?? [];
+    if (one.kind !== "task" || minute + one.minutes > minutesPerDay) return [];
+    const meaning = meaningOf(reads, one, { ...target, minute }, zone);
+    minute += one.minutes;
+    return meaning?.act ?? [];
+  });
   const [only] = acts;
   if (!only) return undefined;
   const act: Command<void> = {

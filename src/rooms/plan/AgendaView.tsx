@@ -1,11 +1,13 @@
 "use client";
 import { useMemo } from "react";
+import { markHabit, setDone } from "@/core/commands";
 import type { Dye, PensumRecord } from "@/core/model";
 import { daysFrom } from "@/core/plan";
 import { clockText, dateText, durationText, estimateText, rangeText, type DateText } from "@/core/time";
 import { dayAddress, openRecord } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
-import { useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";
+import { Sign } from "@/panels/hours/OwnIcon";
 import { layerKey } from "@/panels/layers/layers";
 import { useDayThings, useEntry, type What } from "./dayThings";
 
@@ -92,7 +94,13 @@ interface AgendaLineProps {
 }
 
 function AgendaLine({ date, record, what, hours, dye: layerDye }: AgendaLineProps) {
-  const { task, title, dye, done, late } = useEntry(record, what, layerDye, date);
+  const { task, habit, title, icon, dye, done, late, isTickable } = useEntry(record, what, layerDye, date);
+  const act = useAct();
+  const canTick = task !== undefined || habit !== undefined || isTickable;
+  const tick = () =>
+    habit
+      ? act(markHabit, { habit, date, as: done ? undefined : "done" })
+      : act(setDone, { ids: [task?.id ?? record.id], done: !done });
   const side =
     what === "due"
       ? late
@@ -104,7 +112,20 @@ function AgendaLine({ date, record, what, hours, dye: layerDye }: AgendaLineProp
           ? record.place
           : "";
   return (
-    <li>
+    <li className="grid grid-cols-[24px_minmax(0,1fr)] items-center" data-dye={dye}>
+      {canTick ? (
+        <button
+          role="checkbox"
+          aria-checked={done}
+          aria-label={title}
+          className="grid size-6 place-items-center"
+          onClick={tick}
+        >
+          <span aria-hidden className={`size-3 border border-(--dye) ${done ? "bg-(--dye)" : "bg-sheet"}`} />
+        </button>
+      ) : (
+        <span />
+      )}
       <button
         className="grid min-h-7 w-full grid-cols-[112px_14px_minmax(0,1fr)_auto] items-baseline gap-x-2 rounded-[3px] px-1.5 py-1 text-left hover:bg-sunk"
         onClick={() => openRecord(task?.id ?? record.id)}
@@ -116,6 +137,7 @@ function AgendaLine({ date, record, what, hours, dye: layerDye }: AgendaLineProp
         <span
           className={`min-w-0 truncate ${record.kind === "event" ? "font-semibold" : ""} ${done ? "text-ink-3 line-through" : ""}`}
         >
+          <Sign icon={icon} />
           {title}
         </span>
         <span className={`text-small ${late ? "font-semibold text-madder" : "text-ink-2"}`}>{side}</span>

@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, useCallback, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { Suspense, useCallback, useMemo, useRef, useState } from "react";
 import { giveDay, moveItem, takeOff } from "@/core/commands";
 import type { Id, Lens, Task, Theme } from "@/core/model";
 import { plainTitle } from "@/core/page";
@@ -22,7 +22,7 @@ import {
 import type { Store } from "@/core/store";
 import { useNow } from "@/ui/clock";
 import { TrayRow } from "@/panels/hours/TrayRow";
-import { stepFocus } from "@/ui/stepFocus";
+import { useTraySelection } from "@/panels/hours/useTraySelection";
 import { openRecord } from "@/ui/navigation";
 import { useFreeAhead, usePull, useShortages } from "@/panels/days/planning";
 import { PickList, SentencePart } from "@/ui/SentencePart";
@@ -89,7 +89,8 @@ export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
     return heapsOf(store, ordered, view.trayBy);
   }, [waiting, typed, theme, lens, inLens, view.order, view.trayBy, view.hiddenPriorities, pull, today, store]);
   const count = heaps.reduce((sum, { tasks }) => sum + tasks.length, 0);
-  const press = (event: KeyboardEvent) => stepFocus(event, list.current, "[data-tray]");
+  const order = useMemo(() => heaps.flatMap(({ tasks }) => tasks.map(({ task }) => task.id)), [heaps]);
+  const { chosen, selection, press, bar } = useTraySelection(order, today, today);
   let left = shown;
   return (
     <aside
@@ -175,12 +176,17 @@ export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
         value={typed}
         onChange={({ target }) => setTyped(target.value)}
       />
+      {bar}
       {count === 0 ? (
         <p className="px-3.5 pt-1 text-ink-2">
           {typed ? "No task in the tray contains these words." : "Every open task is placed. Press N to add a task."}
         </p>
       ) : (
-        <div ref={list} className="min-h-0 overflow-y-auto px-3.5 pb-6 [scrollbar-width:thin]" onKeyDown={press}>
+        <div
+          ref={list}
+          className="min-h-0 overflow-y-auto px-3.5 pb-6 [scrollbar-width:thin]"
+          onKeyDown={(event) => press(event, list.current)}
+        >
           {heaps.map((heap, at) => {
             const tasks = heap.tasks.slice(0, Math.max(0, left));
             left -= tasks.length;
@@ -202,6 +208,8 @@ export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
                       today={today}
                       pull={pull(task).points}
                       restMinutes={restMinutes !== countedMinutes ? restMinutes : undefined}
+                      chosen={chosen.has(task.id)}
+                      selection={selection}
                     />
                   ))}
                 </ul>

@@ -13,6 +13,7 @@ import {
 import { currentNotice } from "@/ui/notices";
 import { blockOf, draw, now, taskOf, today } from "@/ui/testing/screen";
 import { choosePlanView } from "@/panels/hours/planView";
+import { AgendaView } from "./AgendaView";
 import { AllDayStrip } from "./AllDayStrip";
 import { MonthView } from "./MonthView";
 import { WithPlanLens } from "./planLens";
@@ -254,6 +255,25 @@ describe("a month", () => {
     await expect.poll(at).toBe("2026-11-23");
     await user.keyboard("{ArrowDown}");
     await expect.poll(at).toBe("2026-11-30");
+  });
+});
+
+describe("days as a list", () => {
+  it("have boxes for what can be done, and open what it is", async () => {
+    const { getAllByRole, getByRole, user, store, undo } = await draw(<AgendaView date={today} today={today} />, [
+      { ...defaultSettings, firstWeekday: 1 },
+      ...[fair, taskOf("ta", { doDay: today }), { ...stretch, repeat: "FREQ=WEEKLY;BYDAY=TU" }],
+      blockOf("hb", "2026-11-25T09:00", "2026-11-25T10:00", { task: "ta" }),
+    ]);
+    const states = () => getAllByRole("checkbox", { name: "Task ta" }).map((box) => box.getAttribute("aria-checked"));
+    const [first] = getAllByRole("checkbox", { name: "Task ta" });
+    await user.click(first!);
+    expect(store.get("ta")).toMatchObject({ state: "done" });
+    undo();
+    expect(new Set(states())).toEqual(new Set(["false"]));
+    await user.click(getAllByRole("checkbox", { name: "Stretch" })[0]!);
+    expect((store.get("stretch") as Habit).marks).toEqual([today]);
+    expect(() => getByRole("checkbox", { name: "Fair" })).toThrow();
   });
 });
 

@@ -42,7 +42,10 @@ export function Themes() {
     if (act(addRecord, { kind: "theme", title }) !== undefined) setTitle("");
   };
   return (
-    <Section title="Themes" note="The kinds of work. A theme’s dye colours its tasks, blocks and events everywhere; its icon, such as an emoji, can stand on the plan.">
+    <Section
+      title="Themes"
+      note="The kinds of work. A theme’s dye colours its tasks, blocks and events everywhere; its icon, such as an emoji, can stand on the plan."
+    >
       {themes.length === 0 && <p className="mb-2 text-ink-3">No themes yet. Add the first one below.</p>}
       <ul>
         {themes.map((theme) => (

@@ -1,7 +1,7 @@
 import { act, waitFor } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import { editRecord, place, saveSettings, setState } from "@/core/commands";
-import { defaultSettings } from "@/core/model";
+import { defaultSettings, type Block } from "@/core/model";
 import { estimateText } from "@/core/time";
 import { draw, taskOf, today } from "@/ui/testing/screen";
 import { SideColumn } from "./SideColumn";
@@ -33,6 +33,40 @@ describe("tasks not placed", () => {
     expect(at()).toBe("td");
     await user.keyboard("{ArrowUp}{ArrowUp}{ArrowUp}{ArrowUp}{ArrowUp}");
     expect(at()).toBe("ta");
+  });
+
+  it("lets several be chosen by Shift and arrows or by presses, and one act is for all of them", async () => {
+    const { container, getByRole, queryByRole, user, store, undo } = await drawn();
+    const row = (id: string) => container.querySelector<HTMLElement>(`[data-tray=${id}]`)!;
+    const chosen = () => rows(container).filter((id) => row(id!).getAttribute("aria-pressed") === "true");
+    const doneOf = () => tasks.map(({ id }) => store.find("task", id)?.state);
+    row("tb").focus();
+    await user.keyboard("{Shift>}{ArrowDown}{ArrowDown}{/Shift}");
+    expect(chosen()).toEqual(["tb", "tc", "td"]);
+    await user.keyboard("{Shift>}{ArrowUp}{/Shift}");
+    expect(chosen()).toEqual(["tb", "tc"]);
+    expect(getByRole("status").textContent).toBe("2 tasks chosen");
+    await user.keyboard(" ");
+    expect(doneOf()).toEqual(["open", "done", "done", "open"]);
+    expect(rows(container)).toEqual(["ta", "td"]);
+    expect(queryByRole("group", { name: "Chosen tasks" })).toBeNull();
+    undo();
+    expect(doneOf()).toEqual(["open", "open", "open", "open"]);
+    await user.keyboard("{Escape}");
+
+    await user.keyboard("{Control>}");
+    for (const id of ["ta", "td", "tb", "td"]) await user.click(row(id));
+    await user.keyboard("{/Control}");
+    expect(chosen()).toEqual(["ta", "tb"]);
+    // An act on a row that is not chosen is for that row alone.
+    row("td").focus();
+    await user.keyboard(" ");
+    expect(doneOf()).toEqual(["open", "open", "open", "done"]);
+    row("ta").focus();
+    await user.keyboard("h");
+    const blocks = store.list("kind", "block") as readonly Block[];
+    expect(blocks.map(({ task }) => task).sort()).toEqual(["ta", "tb"]);
+    expect(new Set(blocks.map(({ start }) => start)).size).toBe(2);
   });
 
   it("says how many there are and what is free, and both follow what is done elsewhere", async () => {

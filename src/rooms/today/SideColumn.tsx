@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, useCallback, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { Suspense, useCallback, useMemo, useRef, useState } from "react";
 import { usualBlockMinutes } from "@/core/commands";
 import type { Task } from "@/core/model";
 import type { LengthOf } from "@/core/store";
@@ -7,9 +7,9 @@ import { roomOn, themeOfHour, tray } from "@/core/plan";
 import { capacityMinutes, clockText, durationText, minuteOf, workingDay, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { TrayRow } from "@/panels/hours/TrayRow";
+import { useTraySelection } from "@/panels/hours/useTraySelection";
 import { useClockRun } from "@/panels/clock/useClock";
 import { late } from "@/ui/late";
-import { stepFocus } from "@/ui/stepFocus";
 import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 const ClockPanel = late(() => import("@/panels/clock/ClockPanel").then((part) => ({ default: part.ClockPanel })));
@@ -55,7 +55,8 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
   }, [tasks, themed]);
   const theme = store.find("theme", themed?.theme);
   const works = workingDay(settings.workingWeek, date) !== null;
-  const press = (event: KeyboardEvent) => stepFocus(event, list.current, "[data-tray]");
+  const order = useMemo(() => ordered.map(({ id }) => id), [ordered]);
+  const { chosen, selection, press, bar } = useTraySelection(order, date, today);
   return (
     <aside
       aria-label="Not placed"
@@ -73,6 +74,7 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
         <span>Not placed</span>
         <span>{tasks.length > 0 && `${tasks.length} ${tasks.length === 1 ? "task" : "tasks"}`}</span>
       </h2>
+      {bar}
       {tasks.length === 0 ? (
         <p className="px-3.5 text-ink-2">Nothing to place. Press N to add a task.</p>
       ) : (
@@ -82,9 +84,16 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
               {theme.title} first, until {clockText(themed.untilMinute, style)}
             </p>
           )}
-          <ul ref={list} onKeyDown={press}>
+          <ul ref={list} onKeyDown={(event) => press(event, list.current)}>
             {ordered.slice(0, shown).map((task, at) => (
-              <TrayRow key={task.id} task={task} first={at === 0} today={today} />
+              <TrayRow
+                key={task.id}
+                task={task}
+                first={at === 0}
+                today={today}
+                chosen={chosen.has(task.id)}
+                selection={selection}
+              />
             ))}
           </ul>
           {tasks.length > shown && (
