@@ -61,8 +61,7 @@ export function editFields(tx: Transaction, record: PensumRecord, given: Fields)
   const labels: string[] = [];
   for (const name of Object.keys(fields)) {
     const field = known.find((one) => one.name === name);
-    if (!field || field.kept)
-      throw new Refusal(`A ${kindNames[record.kind].toLowerCase()} has no field “${name}” to set.`);
+    if (!field || field.kept) throw new Refusal(`There is no field “${name}” to set here. Nothing was changed.`);
     if (fields[name] === undefined) fields[name] = emptyValue(field);
     const value = fields[name];
     const fault = fieldFault(field, value) ?? linkFault(tx, field, value);

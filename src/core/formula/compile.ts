@@ -524,7 +524,7 @@ function steps(from: FeelValue, to: FeelValue): FeelValue {
   if (typeof from !== "number" || typeof to !== "number")
     return nothing("The range must go from a number to a number, or from a date to a date.");
   const size = Math.floor(Math.abs(to - from)) + 1;
-  if (size > longestList) return nothing(`More than ${longestList.toLocaleString("en-GB")} steps are too many.`);
+  if (size > longestList) return nothing(`The range has more than ${longestList.toLocaleString("en-GB")} steps.`);
   spend(size >> 2);
   const step = to < from ? -1 : 1;
   return Array.from({ length: size }, (_, at) => from + at * step);

@@ -45,7 +45,7 @@ const expectedIn: Record<string, string> = {
   IfExpression: "an “if … then … else …” with a value in each place",
   ForExpression: "“for … in … return …”",
   QuantifiedExpression: "“some … in … satisfies …”",
-  Context: "entries like “name: value”, up to a “}”",
+  Context: "entries like “name: value”, closed by “}”",
   List: "values separated by commas, closed by “]”",
   PositionalParameters: "values separated by commas, closed by “)”",
   FilterExpression: "a condition or a position, closed by “]”",

@@ -449,7 +449,7 @@ export function faultsOf(value: unknown): ReadonlyMap<string, string> | string {
   const builtIn: [string, unknown][] = [];
   for (const [name, held] of Object.entries(value))
     if (!ownName.test(name)) builtIn.push([name, held]);
-    else if (!isOwnValue(held)) faults.set(name, `${name} holds something that no field can hold`);
+    else if (!isOwnValue(held)) faults.set(name, `${name} contains a value that no field can have`);
   const errors = validateSync(Object.assign(new Check(), Object.fromEntries(builtIn)), {
     whitelist: true,
     forbidNonWhitelisted: true,

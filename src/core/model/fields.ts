@@ -117,7 +117,7 @@ export function fieldFault(field: Field, value: unknown): string | undefined {
     case "url":
       return typeof value === "string" && isAddress(value) && value.length <= longestText
         ? undefined
-        : `“${String(value).slice(0, 200)}” is not an address, like https://example.org.`;
+        : `“${String(value).slice(0, 200)}” is not a web address. Enter one like https://example.org.`;
     case "formula":
     case "summary":
       return `${field.label} is calculated and cannot be edited.`;

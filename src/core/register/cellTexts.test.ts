@@ -62,7 +62,7 @@ describe("a typed cell", () => {
     ["minutes", "long", "is not a length of time"],
     ["yesNo", "perhaps", "Enter yes or no"],
     ["link", "nobody", "There is no “nobody” in People.", { target: "people" }],
-    ["url", "javascript:alert(1)", "is not an address"],
+    ["url", "javascript:alert(1)", "is not a web address"],
     ["state", "begun", "is not one of the choices", { own: false }],
     ["formula", "1", "cannot be edited"],
   ])("of %s, “%s”, is refused: %s", (type, text, fault, more) => {

@@ -183,7 +183,7 @@ export function RepeatField({ record, value, labelledBy, set }: RepeatFieldProps
         <span className="text-small text-ink-2">
           {repeat.except.length} skipped.{" "}
           <button className="link" onClick={() => change({ except: [] })}>
-            Bring them back
+            Restore {repeat.except.length === 1 ? "it" : "them"}
           </button>
         </span>
       )}

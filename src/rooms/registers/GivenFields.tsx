@@ -61,7 +61,7 @@ export function GivenFields({ writing, register, fields, onChange }: GivenFields
       {free.length > 0 && (
         <select
           className="field mt-2"
-          aria-label="Give it a field"
+          aria-label="Set a field"
           value=""
           onChange={({ target }) => setAdding(target.value)}
         >

@@ -29,8 +29,8 @@ export function comparisonWords(is: Comparison, type: CellType): string {
     atMost: "at most",
     before: "before",
     after: "after",
-    onOrBefore: "by",
-    onOrAfter: "from",
+    onOrBefore: "on or before",
+    onOrAfter: "on or after",
     thisWeek: "this week",
     thisMonth: "this month",
     withinNext: "within the next days",
@@ -104,7 +104,7 @@ export const doneWords: Record<DoneShown, string> = {
 
 export const periodWords: Record<DatePeriod, string> = {
   hour: "hour",
-  partOfDay: "part of the day",
+  partOfDay: "time of day",
   day: "day",
   dayOrWeekend: "day, with weekends together",
   weekday: "weekday",

@@ -44,10 +44,10 @@ describe("what a template gives to all that is made from it", () => {
 
   it("is typed, chosen and taken away field by field, each with the editor of its type", async () => {
     const screen = await drawn();
-    await screen.user.selectOptions(screen.getByLabelText("Give it a field"), "estimateMinutes");
+    await screen.user.selectOptions(screen.getByLabelText("Set a field"), "estimateMinutes");
     await screen.user.type(screen.getByRole("textbox", { name: "Estimate" }), "1 h 30{Enter}");
     expect(given(screen)).toEqual({ estimateMinutes: 90 });
-    await screen.user.selectOptions(screen.getByLabelText("Give it a field"), "theme");
+    await screen.user.selectOptions(screen.getByLabelText("Set a field"), "theme");
     await screen.user.selectOptions(screen.getByRole("combobox", { name: "Theme" }), "survey");
     expect(given(screen)).toEqual({ estimateMinutes: 90, theme: "survey" });
     await screen.user.clear(screen.getByRole("textbox", { name: "Estimate" }));
@@ -59,7 +59,7 @@ describe("what a template gives to all that is made from it", () => {
 
   it("is the very record that was chosen, of two of one title", async () => {
     const screen = await drawn();
-    await screen.user.selectOptions(screen.getByLabelText("Give it a field"), "parent");
+    await screen.user.selectOptions(screen.getByLabelText("Set a field"), "parent");
     await screen.user.type(screen.getByRole("combobox", { name: "Part of" }), "call");
     await screen.user.keyboard("{ArrowDown}{ArrowDown}{Enter}");
     expect(given(screen)).toEqual({ parent: "k3two000001" });
@@ -67,7 +67,7 @@ describe("what a template gives to all that is made from it", () => {
 
   it("refuses what the field cannot hold, and says why", async () => {
     const screen = await drawn();
-    await screen.user.selectOptions(screen.getByLabelText("Give it a field"), "estimateMinutes");
+    await screen.user.selectOptions(screen.getByLabelText("Set a field"), "estimateMinutes");
     await screen.user.type(screen.getByRole("textbox", { name: "Estimate" }), "long{Enter}");
     expect(given(screen)).toEqual({});
     expect(currentNotice()?.text).toContain("“long” is not a length of time");

@@ -44,7 +44,7 @@ export function reviewSummary(asked: Asked): string {
     section("Goals ahead", goalLines(asked, next)),
     section("Dates", dateLines(asked, next)),
     section("Reminders", reminderLines(asked, next)),
-    section("What may not hold", warningLines(asked, next)),
+    section("Warnings", warningLines(asked, next)),
   ];
   return parts.filter((part) => part !== "").join("\n");
 }
