@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { editor, line, railItem, ready, trayRow } from "./helpers";
+import { editor, line, notice, railItem, ready, trayRow } from "./helpers";
 
 test.beforeEach(({ context }) =>
   context.addInitScript(() => Object.assign(globalThis, { pensumNow: "2026-11-24T11:07" })),
@@ -177,6 +177,57 @@ test.describe("on a phone", () => {
     await swipe({ x: 80, y: 560 }, 160);
     await expect(tab("Hours")).toHaveAttribute("aria-selected", "true");
     await expect(page.locator(".rail-item").first()).toBeVisible();
+  });
+
+  test("a finger that rests on a task carries it to a day, and on a block to another hour; one that moves scrolls", async ({
+    page,
+  }) => {
+    await page.addInitScript(() => localStorage.setItem("pensum-workspace", "demo"));
+    await page.goto("/");
+    await ready(page);
+    const client = await page.context().newCDPSession(page);
+    const touch = (type: string, x: number, y: number) =>
+      client.send("Input.dispatchTouchEvent", { type, touchPoints: type === "touchEnd" ? [] : [{ x, y }] } as never);
+    const pull = async (
+      from: { x: number; y: number; width: number; height: number },
+      to: { x: number; y: number },
+      rest: number,
+    ) => {
+      const [x, y] = [from.x + from.width / 2, from.y + from.height / 2];
+      await touch("touchStart", x, y);
+      await page.waitForTimeout(rest);
+      for (let step = 1; step <= 6; step++)
+        await touch("touchMove", x + ((to.x - x) * step) / 6, y + ((to.y - y) * step) / 6);
+      await page.waitForTimeout(100);
+      await touch("touchEnd", to.x, to.y);
+    };
+    await page.getByRole("tab", { name: "Not placed" }).tap();
+    const row = page.locator("[data-tray]").nth(1);
+    const title = (await row.getAttribute("aria-label"))!.split(",")[0]!;
+    const friday = page.getByRole("navigation", { name: "Days" }).locator('[data-date="2026-11-27"]');
+    const day = (await friday.boundingBox())!;
+    const middle = { x: day.x + day.width / 2, y: day.y + day.height / 2 };
+    // Moved at once, it is where it was.
+    await pull((await row.boundingBox())!, middle, 0);
+    await expect(row).toHaveAttribute("aria-label", new RegExp(`^${title}`));
+    await row.evaluate((element) => element.scrollIntoView({ block: "center" }));
+    await pull((await row.boundingBox())!, middle, 500);
+    await expect(notice(page)).toContainText(`Set the day of “${title}” to Fri 27 Nov`);
+    // It was no swipe.
+    await expect(page.getByRole("tab", { name: "Not placed" })).toHaveAttribute("aria-selected", "true");
+
+    await page.getByRole("tab", { name: "Hours" }).tap();
+    const block = page.locator(".rail-item", { hasText: "Settle the culvert" });
+    await block.scrollIntoViewIfNeeded();
+    const before = await block.getAttribute("aria-label");
+    const box = (await block.boundingBox())!;
+    const above = { x: box.x + box.width / 2, y: box.y + box.height / 2 - 60 };
+    await pull(box, above, 0);
+    await expect(block).toHaveAttribute("aria-label", before!);
+    await block.scrollIntoViewIfNeeded();
+    const again = (await block.boundingBox())!;
+    await pull(again, { x: again.x + again.width / 2, y: again.y + again.height / 2 - 60 }, 500);
+    await expect(block).not.toHaveAttribute("aria-label", before!);
   });
 });
 

@@ -51,6 +51,7 @@ export function startDrag(down: PointerEvent, { dragged, onMissed, onEnd, elsewh
 
   trackPointer(down, {
     threshold,
+    holds: true,
     scroller: () => scrollerOf(zone),
     begin() {
       label = labelOf(dragged.title);

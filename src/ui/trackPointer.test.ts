@@ -13,7 +13,7 @@ const frame = () => {
 
 beforeEach(() => {
   frames = [];
-  vi.useFakeTimers({ toFake: ["setTimeout"] });
+  vi.useFakeTimers({ toFake: ["setTimeout", "clearTimeout"] });
   vi.stubGlobal("addEventListener", page.addEventListener.bind(page));
   // Node takes no plain boolean here, as browsers do.
   vi.stubGlobal("removeEventListener", (type: string, listener: EventListener, capture = false) =>
@@ -42,10 +42,10 @@ function key(name: string, held: { ctrlKey?: boolean; altKey?: boolean } = {}) {
 }
 
 /** Presses at 100, 100 in something that scrolls from 0 to 400. */
-function press(track: Partial<Track> = {}) {
+function press(track: Partial<Track> = {}, pointerType = "mouse") {
   const scroller = { scrollTop: 500, getBoundingClientRect: () => ({ top: 0, bottom: 400 }) };
   const heard = { begin: vi.fn(), move: vi.fn(), end: vi.fn() };
-  const down = { clientX: 100, clientY: 100, pointerId: 1, ...noKeys } as PointerEvent;
+  const down = { clientX: 100, clientY: 100, pointerId: 1, pointerType, ...noKeys } as PointerEvent;
   trackPointer(down, { threshold: 4, scroller: () => scroller as never, ...heard, ...track });
   return { scroller, ...heard };
 }
@@ -142,5 +142,52 @@ describe("a press", () => {
     expect(key("Escape").defaultPrevented).toBe(false);
     expect(end).not.toHaveBeenCalled();
     pointer("pointerup", 100, 100);
+  });
+});
+
+describe("a finger", () => {
+  test("that moves at once scrolls, and carries nothing", () => {
+    const { begin, end } = press({ holds: true }, "touch");
+    pointer("pointermove", 100, 112);
+    expect(end).toHaveBeenCalledExactlyOnceWith(false, false);
+    vi.advanceTimersByTime(1000);
+    pointer("pointermove", 100, 160);
+    pointer("pointerup", 100, 160);
+    expect(begin).not.toHaveBeenCalled();
+    expect(end).toHaveBeenCalledTimes(1);
+  });
+
+  test("that rests carries, and may tremble before it does", () => {
+    const { begin, move, end } = press({ holds: true }, "touch");
+    pointer("pointermove", 103, 102);
+    vi.advanceTimersByTime(349);
+    expect(begin).not.toHaveBeenCalled();
+    vi.advanceTimersByTime(1);
+    expect(begin).toHaveBeenCalledTimes(1);
+    pointer("pointermove", 180, 240);
+    frame();
+    expect(move).toHaveBeenLastCalledWith(180, 240, false);
+    pointer("pointerup", 180, 240);
+    expect(end).toHaveBeenCalledExactlyOnceWith(true, true);
+  });
+
+  test("that is lifted before it rested has pressed, and nothing comes after", () => {
+    const { begin, end } = press({ holds: true }, "touch");
+    pointer("pointerup", 100, 100);
+    vi.advanceTimersByTime(1000);
+    expect(begin).not.toHaveBeenCalled();
+    expect(end).toHaveBeenCalledExactlyOnceWith(true, false);
+  });
+
+  test("carries at once what nobody scrolls by, and a mouse waits for nothing", () => {
+    for (const [holds, type] of [
+      [false, "touch"],
+      [true, "mouse"],
+    ] as const) {
+      const { begin } = press({ holds }, type);
+      pointer("pointermove", 110, 100);
+      expect(begin).toHaveBeenCalledTimes(1);
+      pointer("pointerup", 110, 100);
+    }
   });
 });

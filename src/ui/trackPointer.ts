@@ -2,6 +2,8 @@
 export interface Track {
   /** So many pixels the pointer must go before it counts; a press that stays is left alone. */
   readonly threshold: number;
+  /** Whether a finger must rest before it counts: one that moves at once scrolls what it lies on. */
+  readonly holds?: boolean;
   /** What scrolls when the pointer comes near its upper or lower edge. */
   scroller(): HTMLElement | null | undefined;
   /** Called once, when the pointer has gone far enough. */
@@ -16,6 +18,29 @@ export interface Track {
 const edge = 36;
 const scrollStep = 10;
 
+/** So long, in milliseconds, a finger rests before it carries, and so far, in pixels, it may tremble meanwhile. */
+const restMilliseconds = 350;
+const restPixels = 8;
+
+/** Whether a finger carries something: then the page does not scroll under it. */
+let isCarrying = false;
+/** Whether one has just let go: how far it went was no swipe. */
+let hasCarried = false;
+
+/**
+ * What would scroll, or open a menu, under a finger that carries something is stopped. The listener stands before the finger
+ * comes down: a browser asks when a touch begins whether anybody may stop it, and not later.
+ */
+function stopScrolling() {
+  const stop = (event: Event) => {
+    if (isCarrying && event.cancelable) event.preventDefault();
+  };
+  addEventListener("touchmove", stop, { passive: false });
+  addEventListener("contextmenu", stop);
+  addEventListener("touchend", (event) => hasCarried && event.stopPropagation(), true);
+}
+if (typeof window !== "undefined" && navigator.maxTouchPoints > 0) stopScrolling();
+
 /** Whether the key is held with which this platform copies what is dragged. */
 function isCopying(event: MouseEvent | KeyboardEvent): boolean {
   return /Mac|iP(hone|ad)/.test(navigator.userAgent) ? event.altKey : event.ctrlKey;
@@ -28,6 +53,22 @@ export function trackPointer(down: PointerEvent, track: Track) {
   let active = false;
   let frame = 0;
   let copying = isCopying(down);
+
+  const waits = track.holds === true && down.pointerType === "touch";
+  let isResting = waits;
+  const begin = () => {
+    active = true;
+    isCarrying = waits;
+    track.begin?.();
+    frame = requestAnimationFrame(step);
+  };
+  const rested = waits
+    ? setTimeout(() => {
+        isResting = false;
+        navigator.vibrate?.(10);
+        begin();
+      }, restMilliseconds)
+    : undefined;
 
   const step = () => {
     const scroller = track.scroller();
@@ -44,15 +85,23 @@ export function trackPointer(down: PointerEvent, track: Track) {
     x = event.clientX;
     y = event.clientY;
     copying = isCopying(event);
-    if (!active && Math.hypot(x - down.clientX, y - down.clientY) >= track.threshold) {
-      active = true;
-      track.begin?.();
-      frame = requestAnimationFrame(step);
+    const moved = Math.hypot(x - down.clientX, y - down.clientY);
+    if (isResting) {
+      if (moved > restPixels) end(false);
+      return;
     }
+    if (!active && moved >= track.threshold) begin();
     if (active) event.preventDefault();
   };
   const end = (kept: boolean) => {
     cancelAnimationFrame(frame);
+    clearTimeout(rested);
+    isResting = false;
+    if (isCarrying) {
+      hasCarried = true;
+      setTimeout(() => (hasCarried = false), 0);
+    }
+    isCarrying = false;
     removeEventListener("pointermove", move);
     removeEventListener("pointerup", up);
     removeEventListener("pointercancel", cancel);

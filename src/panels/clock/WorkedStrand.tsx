@@ -68,12 +68,13 @@ export function WorkedStrand(props: StrandProps) {
   const [settling, setSettling] = useState<Overlap>();
 
   const draw = (event: ReactPointerEvent) => {
-    if (event.button !== 0 || event.target !== event.currentTarget || event.pointerType === "touch") return;
+    if (event.button !== 0 || event.target !== event.currentTarget) return;
     event.stopPropagation();
     const first = Math.min(minuteAt(event.clientY), until - 1);
     let span: Stretch = { startMinute: first, endMinute: first };
     trackPointer(event.nativeEvent, {
       threshold: 5,
+      holds: true,
       scroller: () => scroller.current,
       move(_x, y) {
         const other = Math.min(minuteAt(y, snap, 1440), until);
@@ -262,6 +263,7 @@ function Entry({ entry, before, left, width, minutePixels, snap, minuteAt, scrol
     let by = { start: 0, end: 0 };
     trackPointer(down.nativeEvent, {
       threshold: 4,
+      holds: true,
       scroller: () => scroller.current,
       move(_x, y) {
         const step = Math.round((minuteAt(y, 1, 1440) - from) / snap) * snap;
@@ -285,7 +287,7 @@ function Entry({ entry, before, left, width, minutePixels, snap, minuteAt, scrol
       data-dye={dyeOf(record, store)}
       aria-label={`Worked: ${title}, ${rangeText(startMinute, endMinute, style)}, ${length}${isRunning ? ", running" : ""}`}
       title={title}
-      className={`strand-item absolute touch-none overflow-hidden px-1 text-[11px] leading-[14px] font-semibold select-none ${isRunning ? "is-running" : ""} ${pulled ? "z-20" : ""}`}
+      className={`strand-item absolute touch-pan-y overflow-hidden px-1 text-[11px] leading-[14px] font-semibold select-none ${isRunning ? "is-running" : ""} ${pulled ? "z-20" : ""}`}
       style={{
         top: startMinute * minutePixels + 1,
         height,

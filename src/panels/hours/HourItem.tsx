@@ -107,6 +107,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
     let to = from;
     trackPointer(down.nativeEvent, {
       threshold: 2,
+      holds: true,
       scroller: () => scroller.current,
       move(_x, y) {
         const at = minuteAt(y - grabbed + edgePixels, snap, 1440);

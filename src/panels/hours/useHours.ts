@@ -9,7 +9,7 @@ import {
   type PointerEvent as ReactPointerEvent,
   type RefObject,
 } from "react";
-import { moveItem, takeOff } from "@/core/commands";
+import { moveItem, takeOff, usualBlockMinutes } from "@/core/commands";
 import type { Block, Event } from "@/core/model";
 import { type DayItem, dayItems, firstFit, freeTime, recordOrOccurrence, sittingMinutes } from "@/core/plan";
 import {
@@ -193,11 +193,12 @@ export function useHours(setting: HoursSetting) {
   /** Draws a stretch on empty hours of a date, from a press to where it is let go. */
   const draw = useCallback(
     (event: ReactPointerEvent, date: DateText) => {
-      if (event.button !== 0 || event.target !== event.currentTarget || event.pointerType === "touch") return;
+      if (event.button !== 0 || event.target !== event.currentTarget) return;
       const first = minuteAt(event.clientY);
       let span = { date, startMinute: first, endMinute: first };
       trackPointer(event.nativeEvent, {
         threshold: 5,
+        holds: true,
         scroller: () => scroller.current,
         move(_x, y) {
           const other = minuteAt(y, snap, 1440);
@@ -208,7 +209,10 @@ export function useHours(setting: HoursSetting) {
         },
         end(kept, moved) {
           setGhost(undefined);
-          if (kept && moved) setDrawn(span);
+          if (!kept || !moved) return;
+          // A finger that rested and was lifted has shown where, and not how long.
+          const isPoint = event.pointerType === "touch" && span.endMinute - span.startMinute <= snap;
+          setDrawn(isPoint ? { ...span, endMinute: Math.min(1440, span.startMinute + usualBlockMinutes) } : span);
         },
       });
     },

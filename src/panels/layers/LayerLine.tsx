@@ -30,7 +30,7 @@ export function LayerLine({ item: { record, dye, icon, movedBy, first } }: { ite
     <button
       data-layer={record.id}
       data-dye={dye}
-      className={`cloth-layer ${done ? "is-done" : ""} mx-3 mb-1 ml-[52px] min-h-6 flex-none touch-none truncate px-1.5 text-left text-[11.5px] select-none`}
+      className={`cloth-layer ${done ? "is-done" : ""} mx-3 mb-1 ml-[52px] min-h-6 flex-none touch-pan-y truncate px-1.5 text-left text-[11.5px] select-none`}
       aria-label={`${title}${done === undefined ? "" : done ? ", done" : ", not done. Press Space to mark it as done"}`}
       onPointerDown={(event) => {
         if (!movedBy) return;

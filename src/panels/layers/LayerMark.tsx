@@ -53,6 +53,7 @@ export function LayerMark({ item, column, minutePixels, leastMinutes }: LayerMar
     let to = endMinute;
     trackPointer(down.nativeEvent, {
       threshold: 2,
+      holds: true,
       scroller: () => undefined,
       move(_x, y) {
         to = Math.max(startMinute + snapMinutes, snapped(startMinute + (y - top) / minutePixels, snapMinutes));
@@ -92,7 +93,7 @@ export function LayerMark({ item, column, minutePixels, leastMinutes }: LayerMar
       data-layer={record.id}
       data-dye={item.dye}
       aria-label={`${title}, ${time}${done === undefined ? "" : done ? ", done" : ", not done. Press Space to mark it as done"}`}
-      className={`cloth-layer ${done ? "is-done" : ""} ${hasEnd ? "has-end" : ""} pointer-events-auto absolute touch-none truncate select-none px-1.5 text-left text-[11.5px] leading-[15px]`}
+      className={`cloth-layer ${done ? "is-done" : ""} ${hasEnd ? "has-end" : ""} pointer-events-auto absolute touch-pan-y truncate select-none px-1.5 text-left text-[11.5px] leading-[15px]`}
       style={{
         top: startMinute * minutePixels + 1,
         height,

@@ -229,7 +229,7 @@ function StripChip({
       data-dye={late ? "madder" : dye}
       data-strip={record.id}
       aria-label={`${words}, ${range}${estimate}${late ? ", late" : ""}${isTickable ? (done ? ", done" : ", not done. Press Space to mark it as done") : ""}${what === "habit" ? (isMarked ? ", done" : ", not done. Press Space to mark it as done") : ""}`}
-      className={`${cloth} absolute h-[21px] touch-none truncate px-1.5 text-left text-[11.5px] leading-[19px] font-[560] select-none ${late ? "text-madder" : ""}`}
+      className={`${cloth} absolute h-[21px] touch-pan-y truncate px-1.5 text-left text-[11.5px] leading-[19px] font-[560] select-none ${late ? "text-madder" : ""}`}
       style={{
         top: row * rowPixels + 3,
         left: `calc(${gutters}px + ${share(first)} + ${beginsBefore ? 0 : 3}px)`,

@@ -302,7 +302,7 @@ function MonthEntry({ date, record, what, minute, dye: layerDye, icon: layerIcon
         data-dye={dye}
         tabIndex={0}
         aria-label={`${clock ? `${clock} ` : ""}${words}${late ? ", late" : ""}${done ? ", done" : habit ? ", not done. Press Space to mark it as done" : ""}`}
-        className={`${cloth} mb-px block h-6 w-full touch-none truncate px-1 text-left text-[11px] leading-[22px] font-[540] select-none ${late ? "text-madder" : ""}`}
+        className={`${cloth} mb-px block h-6 w-full touch-pan-y truncate px-1 text-left text-[11px] leading-[22px] font-[540] select-none ${late ? "text-madder" : ""}`}
         onPointerDown={(event) => dragged && startDrag(event.nativeEvent, { dragged })}
         onClick={() => openRecord(task?.id ?? habit ?? record.id)}
         onKeyDown={press}

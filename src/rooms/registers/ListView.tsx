@@ -144,8 +144,6 @@ export function ListView({ writing, register, lens, view, onChange, onAdd }: Len
               className="list-row border-b border-hairline"
               style={style}
               onPointerDown={({ nativeEvent }) => {
-                // A finger scrolls the list.
-                if (nativeEvent.pointerType === "touch") return;
                 const { store } = writing.values;
                 const dragged = carriedRecord(store, record, store.clock.zone);
                 if (dragged.kind !== "record") startDrag(nativeEvent, { dragged });
