@@ -131,6 +131,21 @@ export const helpParts: readonly HelpPart[] = [
           "Slack is the working time left before a due date, less the work still to do. Where more is due than fits, the plan says by how much, and what could move.",
       },
       {
+        title: "Days",
+        words:
+          "Drag over empty places above the hours or in the month to add an event, a task, or a record of a lens that is shown there. Shift and an arrow key make an event last longer. Show narrows the calendar to what a lens shows, and gives items the icon of their theme or of a choice.",
+      },
+      {
+        title: "Several tasks",
+        words:
+          "In the list of tasks that are not placed, hold Shift and press an arrow key, or hold the command key and click. Then set one day for all of them, place them, tick them off, or drag them to a day or an hour, where they follow one another.",
+      },
+      {
+        title: "By finger",
+        words:
+          "Rest a finger on a task, an event or a block until it lifts, then move it to an hour or to a day of the week at the top. Rest it on empty hours to set time aside. A finger that moves at once scrolls; one that goes to the side shows the next part.",
+      },
+      {
         title: "Time boxes",
         words: "A block with a theme or a title can hold several tasks: drag them onto it. It shows how full it is.",
       },
