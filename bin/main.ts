@@ -351,7 +351,7 @@ async function readCalendarIn(path: string, into: string, asked: Asked, clock: C
   say(
     asked,
     { ...counts, faults, notes },
-    `${sum(counts.added)} added, ${sum(counts.changed)} changed, ${counts.same} unchanged.\n${told}`,
+    `${sum(counts.added)} added, ${sum(counts.changed)} changed, ${counts.cancelled > 0 ? `${counts.cancelled} cancelled and deleted, ` : ""}${counts.same} unchanged.\n${told}`,
   );
   return tellFaults(faults);
 }

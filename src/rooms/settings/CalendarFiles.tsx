@@ -51,7 +51,8 @@ export function CalendarFiles() {
     setTaken(undefined);
   };
   useHandedFile([".ics", ".ical"], (file) => void read(file));
-  const count = taken ? taken.reading.changes.added.size + taken.reading.changes.updated.size : 0;
+  const changes = taken?.reading.changes;
+  const count = changes ? changes.added.size + changes.updated.size + changes.removed.size : 0;
   return (
     <Section
       title="iCalendar"
@@ -97,6 +98,7 @@ function ReadingWords({ reading }: { reading: CalendarReading }) {
   const rows = [
     ["Added", listed(reading.added)],
     ["Changed", listed(reading.changed)],
+    ["Cancelled, and deleted here", reading.cancelled > 0 ? `${reading.cancelled.toLocaleString()} × event` : ""],
     ["Unchanged", reading.same > 0 ? reading.same.toLocaleString() : ""],
   ].filter(([, words]) => words !== "");
   return (

@@ -197,3 +197,84 @@ test("nothing here makes a calendar fail that has an occurrence of every rule of
   const store = new Store(records, [], standingClock(now, zone));
   expect(occurrencesOn(store, "2026-01-06").length).toBeGreaterThan(2);
 });
+
+test.each([
+  ["RECURRENCE-ID;RANGE=THISANDFUTURE;TZID=Europe/Berlin:20260119T090000", /Only this one is changed/],
+  ["EXRULE:FREQ=WEEKLY;INTERVAL=2", /EXRULE/],
+  ["RDATE;VALUE=PERIOD:20260201T090000Z/PT2H", /lengths of their own/],
+])("what cannot be followed is told of: %s", (line, told) => {
+  const records = new Map<string, PensumRecord>();
+  const weekly = series("Europe/Berlin", "20260112T090000", "FREQ=WEEKLY;COUNT=4");
+  const isOverride = line.startsWith("RECURRENCE-ID");
+  const text = isOverride
+    ? calendar(...weekly, ...series("Europe/Berlin", "20260119T100000", "x", line).filter((one) => !/^RRULE/.test(one)))
+    : calendar(...weekly.toSpliced(-1, 0, line));
+  const { notes, faults } = readInto(records, text);
+  expect(faults).toEqual([]);
+  expect(notes.map(({ reason }) => reason).join(" ")).toMatch(told);
+  expect(records.size).toBe(isOverride ? 2 : 1);
+});
+
+test("a rule by another calendar is told of", () => {
+  const rule = "RSCALE=CHINESE;FREQ=YEARLY;BYMONTH=1;BYMONTHDAY=1";
+  const { notes } = readInto(new Map(), calendar(...series("Europe/Berlin", "20260217T090000", rule)));
+  expect(notes.map(({ reason }) => reason).join(" ")).toMatch(/RSCALE/);
+});
+
+describe("what was cancelled, and what is older than what is here", () => {
+  const event = (more: readonly string[], title = "Site meeting", head: readonly string[] = []) =>
+    calendar(
+      ...head,
+      ...["BEGIN:VEVENT", "UID:site@example", "DTSTART:20260112T090000", "DTEND:20260112T100000"],
+      ...[...more, `SUMMARY:${title}`, "END:VEVENT"],
+    );
+  const opened = (...more: string[]) => {
+    const records = new Map<string, PensumRecord>();
+    readInto(records, event(more));
+    return records;
+  };
+  const titles = (records: ReadonlyMap<string, PensumRecord>) =>
+    [...records.values()].map((record) => ("title" in record ? record.title : ""));
+
+  test.each([
+    ["by its state", event(["STATUS:CANCELLED", "SEQUENCE:3"])],
+    ["by the method of the file", event(["SEQUENCE:3"], "Site meeting", ["METHOD:CANCEL"])],
+  ])("goes where it is here, and does not come where it is not: %s", (_, cancelled) => {
+    const records = opened("SEQUENCE:2");
+    expect(readInto(records, cancelled)).toMatchObject({ cancelled: 1, added: {}, changed: {}, faults: [] });
+    expect(records.size).toBe(0);
+    const none = readInto(records, cancelled);
+    expect([none.cancelled, records.size]).toEqual([0, 0]);
+    expect(none.notes[0]?.reason).toBe("It was cancelled, and is left out.");
+  });
+
+  test("of a series leaves out that one occurrence, and goes with its series", () => {
+    const records = opened("RRULE:FREQ=WEEKLY;COUNT=4", "SEQUENCE:2");
+    const one = event(["RECURRENCE-ID:20260119T090000", "STATUS:CANCELLED"]);
+    expect(readInto(records, one).faults).toEqual([]);
+    expect(instants(records, "Site meeting", "2026-01-01", "2026-02-20")).toEqual([
+      "2026-01-12T08:00",
+      "2026-01-26T08:00",
+      "2026-02-02T08:00",
+    ]);
+    // The same once more changes nothing.
+    expect(readInto(records, one)).toMatchObject({ same: 1, changed: {} });
+    readInto(records, event(["STATUS:CANCELLED", "SEQUENCE:3"]));
+    expect(titles(records)).toEqual([]);
+  });
+
+  test("an older version leaves what is here as it is; a newer one and one of the same age change it", () => {
+    const records = opened("SEQUENCE:2");
+    const older = readInto(records, event(["SEQUENCE:1"], "Old name"));
+    expect([older.same, older.notes[0]?.reason]).toEqual([
+      1,
+      "It is an older version of what is here, which stays as it is.",
+    ]);
+    expect(readInto(records, event(["STATUS:CANCELLED", "SEQUENCE:1"])).cancelled).toBe(0);
+    expect(titles(records)).toEqual(["Site meeting"]);
+    for (const sequence of [2, 3]) {
+      readInto(records, event([`SEQUENCE:${sequence}`], `Name ${sequence}`));
+      expect(titles(records)).toEqual([`Name ${sequence}`]);
+    }
+  });
+});

@@ -22,7 +22,9 @@ import {
   moveZone,
   plainMoment,
   readRepeat,
+  repeatOf,
   startsOf,
+  writeRepeat,
   type MomentText,
   type Repeat,
   type RepeatRule,
@@ -45,6 +47,8 @@ export interface CalendarReading {
   /** How many of a kind come, or change. */
   readonly added: Readonly<Record<string, number>>;
   readonly changed: Readonly<Record<string, number>>;
+  /** Events that are here and were cancelled: they go. */
+  readonly cancelled: number;
   readonly same: number;
   /** Components that are left out. */
   readonly faults: readonly CalendarFault[];
@@ -132,6 +136,9 @@ class CalendarReader {
   /** The IANA zones that described ones are like, by their names; undefined where there is none. */
   readonly #like = new Map<string, string | undefined>();
   readonly #priorities: readonly string[];
+  readonly #cancelled = new Map<Id, PensumRecord>();
+  /** Whether the file tells that all in it is cancelled (METHOD:CANCEL of RFC 5546). */
+  #cancelsAll = false;
   /** What the file says its calendar is called. */
   #calendar: string | undefined;
 
@@ -156,6 +163,7 @@ class CalendarReader {
 
   read(text: string): CalendarReading {
     this.#calendar = calendarName(text);
+    this.#cancelsAll = headLines(text).some((line) => line.name === "METHOD" && /:\s*CANCEL\s*$/i.test(line.text));
     const components = componentsOf(text);
     for (const zone of components) if (zone.name === "VTIMEZONE") this.#takeZone(zone);
     const read = new Map<Id, Read>();
@@ -167,6 +175,7 @@ class CalendarReader {
       const parsed = this.#parsed(component);
       if (!parsed || this.#isOwnEntry(parsed)) continue;
       if (parsed.hasProperty("recurrence-id")) overrides.push({ component, parsed });
+      else if (this.#isCancelled(component, parsed)) this.#cancel(component, parsed);
       else this.#keep(component, read, ids, () => this.#recordOf(component, parsed, read));
     }
     for (const { component, parsed } of overrides)
@@ -229,10 +238,27 @@ class CalendarReader {
     );
   }
 
+  #isCancelled({ name }: ComponentLines, parsed: ICAL.Component): boolean {
+    return name === "VEVENT" && (this.#cancelsAll || /^cancelled$/i.test(textOf(parsed, "status") ?? ""));
+  }
+
+  /** An event that was cancelled goes where it is here, and does not come where it is not. */
+  #cancel(component: ComponentLines, parsed: ICAL.Component) {
+    const uid = textOf(parsed, "uid");
+    const before = uid === undefined ? undefined : this.#before(uid, component.name);
+    if (!before) this.#notes.push({ line: component.line, reason: "It was cancelled, and is left out." });
+    else if (isOlder(parsed, before)) this.#notes.push({ line: component.line, reason: olderWords });
+    else this.#cancelled.set(before.id, before);
+  }
+
   #recordOf(component: ComponentLines, parsed: ICAL.Component, read: ReadonlyMap<Id, Read>): Read | string {
     // One without a name gets one from what it says, so that it is known when the same file is read again.
     const uid = textOf(parsed, "uid") ?? `${crc32(encoder.encode(componentText(component))).toString(16)}@unnamed`;
     const before = this.#before(uid, component.name);
+    if (before && isOlder(parsed, before)) {
+      this.#notes.push({ line: component.line, reason: olderWords });
+      return before as Read;
+    }
     const own = ownId(uid);
     const isTaken = own !== undefined && (this.#records.has(own) || read.has(own));
     const id = before?.id ?? (isTaken ? undefined : own) ?? newId();
@@ -262,8 +288,16 @@ class CalendarReader {
     const told = this.#time(parsed, "recurrence-id", component);
     if (uid === undefined || !series || told === undefined)
       return "It changes one occurrence of a series that is not in the file.";
+    if (this.#cancelled.has(series.id)) return "It belongs to a series that was cancelled.";
     const at = this.#asSeriesTells(told, series);
     const id = occurrenceId(series.id, at);
+    const rule = "repeat" in series ? repeatOf(series.repeat) : undefined;
+    if (this.#isCancelled(component, parsed) && series.kind === "event" && rule) {
+      const before = this.#records.get(id);
+      if (before) this.#cancelled.set(id, before);
+      const isKnown = rule.except.includes(at);
+      return isKnown ? series : { ...series, repeat: writeRepeat({ ...rule, except: [...rule.except, at] }) };
+    }
     const made = this.#made(component, parsed, id, uid, this.#records.get(id));
     return typeof made === "string" || made.kind === "note" ? made : { ...made, series: series.id, occurrence: at };
   }
@@ -290,6 +324,8 @@ class CalendarReader {
     const created = this.#time(parsed, "created", component)?.inOwn ?? this.#time(parsed, "dtstamp", component)?.inOwn;
     const known = before && "createdAt" in before ? before.createdAt : undefined;
     const createdAt = known ?? (created !== undefined && isMoment(created) ? created : this.#options.now);
+    for (const [tells, reason] of readOtherwise)
+      if (component.lines.some(({ text }) => tells.test(text))) this.#notes.push({ line: component.line, reason });
     const title = (textOf(parsed, "summary") ?? "").replace(/\s+/g, " ").trim();
     const base = { id, title: title || "Untitled", text: textOf(parsed, "description") ?? "", createdAt };
     const { theme, rest } = this.#theme(parsed);
@@ -575,7 +611,7 @@ class CalendarReader {
     return [...others, ...lines.map(({ text }) => text), ...component.inner.map(componentText)].join("\r\n");
   }
 
-  #changes(read: ReadonlyMap<Id, Read>): Pick<CalendarReading, "changes" | "added" | "changed" | "same"> {
+  #changes(read: ReadonlyMap<Id, Read>): Pick<CalendarReading, "changes" | "added" | "changed" | "cancelled" | "same"> {
     const added = new Map<Id, PensumRecord>();
     const updated = new Map<Id, FieldChange>();
     const counts = { added: {} as Record<string, number>, changed: {} as Record<string, number> };
@@ -594,8 +630,35 @@ class CalendarReader {
         counts.changed[record.kind] = (counts.changed[record.kind] ?? 0) + 1;
       }
     }
-    return { changes: { added, updated, removed: new Map() }, ...counts, same };
+    const removed = this.#cancelled;
+    return { changes: { added, updated, removed }, ...counts, cancelled: removed.size, same };
   }
+}
+
+/** What iCalendar can say and Pensum has no way to follow: it is told of, and what is left is read. */
+const readOtherwise: readonly (readonly [tells: RegExp, reason: string])[] = [
+  [
+    /^RECURRENCE-ID;[^:]*RANGE="?THISANDFUTURE/i,
+    "It changes all later occurrences too. Only this one is changed here.",
+  ],
+  [/^EXRULE[;:]/i, "It has exceptions that follow a rule (EXRULE). They are not left out here."],
+  [
+    /^RRULE[^:]*:.*\bRSCALE=(?!GREGORIAN)/i,
+    "Its rule follows another calendar (RSCALE). It is read by the Gregorian one.",
+  ],
+  [
+    /^RDATE;[^:]*VALUE="?PERIOD/i,
+    "Its additional dates have lengths of their own. They last as long as the others here.",
+  ],
+];
+
+const olderWords = "It is an older version of what is here, which stays as it is.";
+
+/** Whether a component is an older version of a record that was read from one (SEQUENCE of RFC 5545). */
+function isOlder(parsed: ICAL.Component, before: PensumRecord): boolean {
+  const kept =
+    "source" in before ? /^SEQUENCE(?:;[^:]*)?:\s*(\d+)/im.exec(before.source?.calendar ?? "")?.[1] : undefined;
+  return kept !== undefined && Number(parsed.getFirstPropertyValue("sequence") ?? 0) < Number(kept);
 }
 
 /** Fields of the person's own, and what else iCalendar cannot say, stay as they are. */
@@ -616,10 +679,14 @@ function withOwn(before: PensumRecord, read: Read): PensumRecord {
   return { ...kept, ...rest, ...sources, ...people, ...text } as PensumRecord;
 }
 
+/** What stands in a file before its first component. */
+function headLines(text: string) {
+  return contentLines(text.slice(0, 20_000).split(/^BEGIN:V(?:EVENT|TODO|JOURNAL|TIMEZONE)/im)[0] ?? "");
+}
+
 /** The name of a calendar (NAME of RFC 7986, or what was usual before), cut to what fits; undefined where it has none. */
 function calendarName(text: string): string | undefined {
-  const head = text.slice(0, 20_000).split(/^BEGIN:V(?:EVENT|TODO|JOURNAL|TIMEZONE)/im)[0] ?? "";
-  const lines = contentLines(head);
+  const lines = headLines(text);
   const line = lines.find(({ name }) => name === "NAME") ?? lines.find(({ name }) => name === "X-WR-CALNAME");
   return line && unescaped(line.text.slice(line.text.indexOf(":") + 1));
 }
