@@ -34,3 +34,22 @@ describe("the text of a file", () => {
     expect(decodeText(bytes)).toBe(text);
   });
 });
+
+test("A line that was folded within a letter has its letters whole again, and as many lines", () => {
+  fc.assert(
+    fc.property(
+      fc.string({ unit: fc.constantFrom("a", "ü", "€", "😀", "ñ", " "), minLength: 1, maxLength: 60 }),
+      fc.integer({ min: 4, max: 12 }),
+      fc.constantFrom("\r\n ", "\n\t"),
+      (text, width, fold) => {
+        const bytes = [...new TextEncoder().encode(text)];
+        const folded = bytes.flatMap((byte, at) =>
+          at > 0 && at % width === 0 ? [...new TextEncoder().encode(fold), byte] : [byte],
+        );
+        const read = decodeText(Uint8Array.from([...folded, 0xc3, 0xbc]));
+        expect(read.replaceAll(fold, "")).toBe(`${text}ü`);
+        expect(read.split("\n")).toHaveLength(Math.ceil(bytes.length / width));
+      },
+    ),
+  );
+});
