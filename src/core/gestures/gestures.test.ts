@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { demoRecords } from "@demo/generate";
 import { editRecord } from "../commands";
-import { defaultSettings, Refusal, type Block, type PensumRecord } from "../model";
+import { bareRecord, defaultSettings, Refusal, type Block, type PensumRecord } from "../model";
 import { dayItems, loadOf, recordOrOccurrence } from "../plan";
 import type { Store } from "../store";
 import { addDays, dateOf, isMoment, minutesBetween, moveZone, standingClock } from "../time";
@@ -201,4 +201,20 @@ test("of a list and a board, what has a date can be put on a day, several at onc
   expect(store.get(goal.id)).toMatchObject({ due: addDays(today, 9) });
   store.undo();
   expect(plain(store)).toEqual(before);
+});
+
+test("what has several days goes to a day by the one that it was taken by", async () => {
+  const base = await opened();
+  const event = {
+    ...bareRecord("event", { id: "trip", title: "Trip", now: `${today}T09:00` }),
+    start: "2026-11-20",
+    end: "2026-11-23",
+  };
+  base.act({ name: "put", run: (tx) => (tx.put(event), "") }, undefined);
+  const carried: Carried = { ...(carriedRecord(base, event, zone) as Extract<Carried, { kind: "item" }>), grabDays: 2 };
+  for (const at of ["day", "whole"] as const) {
+    base.act(meaningOf(base, carried, { at, date: "2026-12-10" }, zone)!.act, undefined);
+    expect(base.get("trip")).toMatchObject({ start: "2026-12-08", end: "2026-12-11" });
+    base.undo();
+  }
 });

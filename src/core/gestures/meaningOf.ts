@@ -2,7 +2,17 @@ import { copyItem, giveDay, moveDated, moveItem, place, placeLine, putInBox, set
 import type { DatedBy, Event, Block, Id } from "../model";
 import { localSpan, recordOrOccurrence } from "../plan";
 import type { Command, Store } from "../store";
-import { counted, dateOf, isMoment, minuteOf, minutesPerDay, momentAt, moveZone, type DateText } from "../time";
+import {
+  addDays,
+  counted,
+  dateOf,
+  isMoment,
+  minuteOf,
+  minutesPerDay,
+  momentAt,
+  moveZone,
+  type DateText,
+} from "../time";
 
 /** What is carried in a hand: a task, a plain line of a page, a record by one of its dates, or something that already has hours. */
 export type Carried =
@@ -22,6 +32,8 @@ export type Carried =
       readonly by: DatedBy;
       readonly title: string;
       readonly minutes: number;
+      /** By so many days behind its first one it was taken. */
+      readonly grabDays?: number;
     }
   | {
       /** A record that only goes from place to place within what shows it. */
@@ -43,6 +55,8 @@ export type Carried =
       readonly title: string;
       readonly minutes: number;
       readonly grabMinutes: number;
+      /** By so many days behind its first one it was taken. */
+      readonly grabDays?: number;
     };
 
 /** One thing that can go somewhere. */
@@ -73,7 +87,8 @@ const bound = <Input>(command: Command<Input>, input: Input): Command<void> => (
  * the keys all ask here, so that what was shown is what is done.
  * @param zone the person's own
  */
-export function meaningOf(reads: Reads, carried: Carried, target: Target, zone: string): Meaning | undefined {
+export function meaningOf(reads: Reads, carried: Carried, on: Target, zone: string): Meaning | undefined {
+  const target = behindGrab(carried, on);
   const { date } = target;
   if (carried.kind === "record") return undefined;
   if (carried.kind === "several") return ofSeveral(reads, carried.of, target, zone);
@@ -88,6 +103,14 @@ export function meaningOf(reads: Reads, carried: Carried, target: Target, zone: 
             ? withoutHour(reads, carried, date)
             : onDay(reads, carried, date, zone);
   return act && { act, date };
+}
+
+/** Where the first day of a thing goes that was taken by one of its later days. */
+function behindGrab(carried: Carried, target: Target): Target {
+  const days = "grabDays" in carried ? (carried.grabDays ?? 0) : 0;
+  return days === 0 || target.at === "hour" || target.at === "box"
+    ? target
+    : { ...target, date: addDays(target.date, -days) };
 }
 
 /** A date has no hour: put at one, its record goes to that day; one that has no date yet gets it. */

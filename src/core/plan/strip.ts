@@ -31,6 +31,8 @@ export interface StripItem {
   /** Whether it goes on before or after the days shown. */
   readonly beginsBefore: boolean;
   readonly endsAfter: boolean;
+  /** Its first day, where a lens puts it there. */
+  readonly begins?: DateText;
   /** The dye and the icon by its lens. */
   readonly dye?: Dye;
   readonly icon?: string;

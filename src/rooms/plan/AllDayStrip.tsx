@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { giveDay, markHabit, setDone, moveDated, setEventTime, usualBlockMinutes } from "@/core/commands";
 import { stripItems, type StripItem, type StripPlace, stripRows } from "@/core/plan";
-import { addDays, dateOf, dateText, estimateText, isDate, type DateText } from "@/core/time";
+import { addDays, dateOf, dateText, daysBetween, estimateText, isDate, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { addDropZone, startDrag, type Dragged } from "@/panels/drag";
 import { Sign } from "@/panels/hours/OwnIcon";
@@ -53,6 +53,7 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
       ({ item: { record, layer, dye, icon, movedBy, first: from, last: to }, first, last }): StripItem => ({
         ...(movedBy ? { movedBy } : {}),
         ...(icon ? { icon } : {}),
+        begins: from,
         id: `${layerKey(layer)} ${record.id}`,
         what: "layer",
         record,
@@ -164,7 +165,7 @@ interface StripChipProps {
 }
 
 function StripChip({
-  place: { record, what, first, last, row, beginsBefore, endsAfter, dye: layerDye, icon: layerIcon, movedBy },
+  place: { record, what, first, last, row, beginsBefore, endsAfter, dye: layerDye, icon: layerIcon, movedBy, begins },
   dates,
   gutters,
 }: StripChipProps) {
@@ -200,6 +201,7 @@ function StripChip({
         : record.kind === "event"
           ? { kind: "item", id: record.id, title, minutes: 60, grabMinutes: 0 }
           : undefined;
+  const begun = record.kind === "event" ? dateOf(record.start) : (begins ?? date);
   const press = (event: KeyboardEvent) => {
     if (event.altKey || event.ctrlKey || event.metaKey) return;
     const side = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
@@ -213,7 +215,7 @@ function StripChip({
     else if (side !== undefined && what === "event" && record.kind === "event" && isDate(record.start))
       act(setEventTime, { id: record.id, start: addDays(record.start, side) });
     else if (side !== undefined && movedBy !== undefined)
-      act(moveDated, { id: record.id, ...movedBy, to: addDays(date, side) });
+      act(moveDated, { id: record.id, ...movedBy, to: addDays(begun, side) });
     else if (event.code === "KeyH" && dragged?.kind === "task") place(dragged);
     else if (event.key === "Delete" || event.key === "Backspace") {
       if (!takeOff({ record, what, movedBy })) return;
@@ -235,7 +237,15 @@ function StripChip({
         left: `calc(${gutters}px + ${share(first)} + ${beginsBefore ? 0 : 3}px)`,
         width: `calc(${share(last - first + 1)} - ${(beginsBefore ? 0 : 3) + (endsAfter ? 0 : 6)}px)`,
       }}
-      onPointerDown={(event) => dragged && startDrag(event.nativeEvent, { dragged })}
+      onPointerDown={(event) => {
+        if (!dragged) return;
+        // Taken by one of its later days, it goes to a day by that one.
+        const { left, width } = event.currentTarget.getBoundingClientRect();
+        const at = Math.floor(((event.clientX - left) / width) * (last - first + 1));
+        const grabDays = daysBetween(begun, addDays(date, Math.max(0, Math.min(last - first, at))));
+        const isLong = dragged.kind === "item" || dragged.kind === "dated";
+        startDrag(event.nativeEvent, { dragged: isLong ? { ...dragged, grabDays } : dragged });
+      }}
       onClick={() => openRecord(record.id)}
       onKeyDown={press}
     >

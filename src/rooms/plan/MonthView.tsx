@@ -7,6 +7,7 @@ import {
   addDays,
   clockText,
   dateText,
+  daysBetween,
   durationText,
   isDate,
   isMoment,
@@ -149,13 +150,14 @@ interface MonthDayProps {
 const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget, tabbable, first }: MonthDayProps) {
   const style = useTimeStyle();
   const { load, isOver: over, whole, items, layered } = useDayThings(date);
-  const withLayer = layered.map(({ record, dye, icon, startMinute, movedBy, last }) => ({
+  const withLayer = layered.map(({ record, dye, icon, startMinute, movedBy, first, last }) => ({
     record,
     what: "layer" as const,
     minute: startMinute,
     dye,
     icon,
     movedBy,
+    first,
     last,
   }));
   const wholeDay = whole.map(({ record, what }) => ({ record, what, minute: undefined, dye: undefined }));
@@ -229,11 +231,22 @@ interface MonthEntryProps {
   movedBy?: DatedBy | undefined;
   /** The icon that the lens gives it. */
   icon?: string | undefined;
-  /** Its last day, where the lens's record has several. */
+  /** Its first and last day, where a lens puts it there. */
+  first?: DateText;
   last?: DateText;
 }
 
-function MonthEntry({ date, record, what, minute, dye: layerDye, icon: layerIcon, movedBy, last }: MonthEntryProps) {
+function MonthEntry({
+  date,
+  record,
+  what,
+  minute,
+  dye: layerDye,
+  icon: layerIcon,
+  movedBy,
+  first,
+  last,
+}: MonthEntryProps) {
   const store = useStore();
   const { meaning, carryOut } = useGesture();
   const style = useTimeStyle();
@@ -254,9 +267,13 @@ function MonthEntry({ date, record, what, minute, dye: layerDye, icon: layerIcon
             title,
             minutes: isMoment(record.start) ? minutesBetween(record.start, record.end) : 0,
             grabMinutes: 0,
+            grabDays: record.kind === "event" && isDate(record.start) ? daysBetween(record.start, date) : 0,
           }
         : movedBy !== undefined
-          ? { kind: "dated", id: record.id, by: movedBy, title, minutes: 0 }
+          ? {
+              ...{ kind: "dated", id: record.id, by: movedBy, title, minutes: 0 },
+              grabDays: daysBetween(first ?? date, date),
+            }
           : undefined;
   const press = (event: KeyboardEvent) => {
     if ((habit || isTickable) && event.key === " ") {
@@ -278,9 +295,7 @@ function MonthEntry({ date, record, what, minute, dye: layerDye, icon: layerIcon
     const until = last ?? (record.kind === "event" && isDate(record.end) ? record.end : date);
     if (event.shiftKey) return void stretch({ record, what, movedBy }, addDays(until, step));
     const to = addDays(date, step);
-    // An event of whole days is moved by its first day, whichever of them the key was pressed on.
-    const isWhole = record.kind === "event" && !isMoment(record.start);
-    carryOut(meaning(dragged, { at: "day", date: isWhole ? addDays(record.start, step) : to }));
+    carryOut(meaning(dragged, { at: "day", date: to }));
     focusSoon(() => document.querySelector<HTMLElement>(`[data-month-day="${to}"] [data-entry="${record.id}"]`));
   };
   const cloth =

@@ -166,7 +166,7 @@ describe("a month", () => {
     }
   });
 
-  it("moves an event of several days by its first, whichever of them the key was pressed on", async () => {
+  it("moves an event of several days by a week, whichever of them the key was pressed on", async () => {
     const { container, user, store } = await drawn();
     entry(container, "2026-11-26", "fair")!.focus();
     await user.keyboard("{ArrowDown}");
@@ -202,6 +202,14 @@ describe("a month", () => {
     await user.click(getByRole("button", { name: "Add" }));
     expect((store.list("kind", "task") as Task[])[0]).toMatchObject({ title: "Ask the mill", doDay: "2026-11-19" });
     await expect.poll(() => (document.activeElement as HTMLElement).dataset.monthDay).toBe("2026-11-19");
+  });
+
+  it("moves what has several days by the one that it is taken by", async () => {
+    const { container, user, store } = await drawn();
+    entry(container, "2026-11-26", "fair")!.focus();
+    await user.keyboard("{ArrowLeft}");
+    expect(store.get("fair")).toMatchObject({ start: "2026-11-24", end: "2026-11-25" });
+    await expect.poll(() => entry(container, "2026-11-25", "fair") === document.activeElement).toBe(true);
   });
 
   it("has all that lies on its days where one asks for it", async () => {
