@@ -94,9 +94,15 @@ function kept<T>(before: T, after: T): T {
 function isAlike(a: unknown, b: unknown, depth = 2): boolean {
   if (Object.is(a, b)) return true;
   if (depth === 0 || typeof a !== "object" || typeof b !== "object" || a === null || b === null) return false;
+  // What holds its things elsewhere than in fields is taken for another one.
+  if (!isPlain(a) || !isPlain(b)) return false;
   const keys = Object.keys(a);
   if (keys.length !== Object.keys(b).length) return false;
   return keys.every((key) =>
     isAlike((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key], depth - 1),
   );
+}
+
+function isPlain(value: object): boolean {
+  return Array.isArray(value) || Object.getPrototypeOf(value) === Object.prototype;
 }

@@ -151,4 +151,15 @@ describe("a computation", () => {
     expect(told).toHaveBeenCalledTimes(2);
     expect(tracked.read()).toBe("other");
   });
+
+  it("that is a map or a set is another one when what it holds is", () => {
+    const store = new Store();
+    store.act(put, someTask("ta", { estimateMinutes: 30 }));
+    const lengths = new Tracked(store, (from) => new Map([["ta", from.find("task", "ta")?.estimateMinutes]]));
+    const titles = new Tracked(store, (from) => new Set([from.find("task", "ta")?.title]));
+    for (const tracked of [lengths, titles]) tracked.subscribe(() => {});
+    expect([lengths.read().get("ta"), titles.read().has("Other")]).toEqual([30, false]);
+    store.act(put, someTask("ta", { estimateMinutes: 45, title: "Other" }));
+    expect([lengths.read().get("ta"), titles.read().has("Other")]).toEqual([45, true]);
+  });
 });

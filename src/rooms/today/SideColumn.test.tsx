@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { editRecord, place, saveSettings, setState } from "@/core/commands";
 import { defaultSettings, type Block } from "@/core/model";
 import { estimateText } from "@/core/time";
-import { draw, taskOf, today } from "@/ui/testing/screen";
+import { draw, entryOf, taskOf, today } from "@/ui/testing/screen";
 import { SideColumn } from "./SideColumn";
 
 const tasks = ["ta", "tb", "tc", "td"].map((id) => taskOf(id, { doDay: today }));
@@ -67,6 +67,16 @@ describe("tasks not placed", () => {
     const blocks = store.list("kind", "block") as readonly Block[];
     expect(blocks.map(({ task }) => task).sort()).toEqual(["ta", "tb"]);
     expect(new Set(blocks.map(({ start }) => start)).size).toBe(2);
+  });
+
+  it("shows what is left of a task that was begun, counts just that, and carries it so", async () => {
+    const begun = taskOf("ta", { title: "Varnish", doDay: today, estimateMinutes: 60 });
+    const { container } = await draw(<SideColumn date={today} today={today} hidden={false} />, [
+      ...[defaultSettings, begun, taskOf("tb", { doDay: today, estimateMinutes: 20 })],
+      entryOf("e", "09:00", "09:25"),
+    ]);
+    expect(container.querySelector("[data-tray=ta]")?.textContent).toBe("Varnish35 min left");
+    expect(container.querySelector("[data-tray=tb]")?.textContent).toBe("Task tb20 min");
   });
 
   it("says how many there are and what is free, and both follow what is done elsewhere", async () => {

@@ -2,8 +2,7 @@
 import { Suspense, useCallback, useMemo, useRef, useState } from "react";
 import { usualBlockMinutes } from "@/core/commands";
 import type { Task } from "@/core/model";
-import type { LengthOf } from "@/core/store";
-import { roomOn, themeOfHour, tray } from "@/core/plan";
+import { openMinutes, roomOn, themeOfHour, tray } from "@/core/plan";
 import { capacityMinutes, clockText, durationText, minuteOf, workingDay, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { TrayRow } from "@/panels/hours/TrayRow";
@@ -53,6 +52,18 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
     ];
     return [...own, ...others];
   }, [tasks, themed]);
+  // What was worked, or has hours already, is not to be placed again.
+  const rest = useComputed(
+    useCallback(
+      (from) =>
+        new Map(ordered.map((task) => [task.id, { left: openMinutes(from, task, now), counted: from.lengthOf(task) }])),
+      [ordered, now],
+    ),
+  );
+  const restOf = (task: Task) => {
+    const { left, counted } = rest.get(task.id) ?? {};
+    return counted && left !== counted ? left : undefined;
+  };
   const theme = store.find("theme", themed?.theme);
   const works = workingDay(settings.workingWeek, date) !== null;
   const order = useMemo(() => ordered.map(({ id }) => id), [ordered]);
@@ -91,6 +102,7 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
                 task={task}
                 first={at === 0}
                 today={today}
+                restMinutes={restOf(task)}
                 chosen={chosen.has(task.id)}
                 selection={selection}
               />
@@ -106,7 +118,12 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
       {date >= today && (
         <p className={`flex-none px-3.5 py-2.5 text-ink-2 ${tasks.length > 0 ? "border-t border-rule" : ""}`}>
           {works
-            ? freeText(free, capacityMinutes(settings.workingWeek, date), ordered, (task) => store.lengthOf(task))
+            ? freeText(
+                free,
+                capacityMinutes(settings.workingWeek, date),
+                ordered,
+                (task) => rest.get(task.id)?.left || store.lengthOf(task),
+              )
             : "This is a day off."}
         </p>
       )}
@@ -115,7 +132,12 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
 }
 
 /** "1 h 30 of 8 h is free. The first three fit." What has no estimate is counted as half an hour, and that is said. */
-function freeText(free: number, capacity: number, tasks: readonly Task[], lengthOf: LengthOf): string {
+function freeText(
+  free: number,
+  capacity: number,
+  tasks: readonly Task[],
+  lengthOf: (task: Task) => number | undefined,
+): string {
   if (free === 0) return "No free working time.";
   let left = free;
   let fit = 0;
