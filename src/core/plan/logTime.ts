@@ -12,19 +12,29 @@ export function nextLogStart({ entries }: WorkedDay): number | undefined {
 }
 
 /**
- * Reads when something was worked: from and to, "8:15 to 9:17" or "8:15-9:17"; a length, "62 min", from where the line
+ * Reads when something was worked: from and to, "8:15 to 9:17", "8:15-9:17" or "815-917"; a length, "62 min", from where the line
  * begins; or only an end, "9:17".
  * @param from where the line begins, if anywhere: where the one before ended
  * @param until what is later is still to come
  */
 export function readLogTime(text: string, from: number | undefined, until: number): LogTime {
-  const words = text.trim().replace(/\s+to\s+/i, "-");
+  const words = withColons(text.trim().replace(/\s+to\s+/i, "-"));
   const range = /[-–—]/.test(words) ? readTimeRange(words.replace(/\s*[-–—]\s*/, "-")) : undefined;
   const stretch = range ? { startMinute: range.startMinute, endMinute: range.endMinute } : fromLine(words, from, until);
+  const [first, last] = words.split(/\s*[-–—]\s*/).map(parseClock);
+  if (!stretch && first !== undefined && last !== undefined) return { fault: "The end must be after the start." };
   if (!stretch) return { fault: "From and to, like 8:15 to 9:17, or a length, like 45 min." };
   if (stretch.endMinute <= stretch.startMinute) return { fault: "The end must be after the start." };
   if (stretch.endMinute > until) return { fault: "That is still to come." };
   return stretch;
+}
+
+/** Times as they are typed in haste, "1300-1345" or "9-10": of a single number only one with four digits is a time. */
+function withColons(words: string): string {
+  if (/^\d{1,2}\s*[-–—]\s*\d{1,2}$/.test(words)) return words.replace(/\d+/g, "$&:00");
+  return /^\d{3,4}\s*[-–—]|[-–—]\s*\d{3,4}$/.test(words)
+    ? words.replace(/(?<!\d)([01]?\d|2[0-3])([0-5]\d)(?!\d)/g, "$1:$2")
+    : words.replace(/^([01]\d|2[0-3])([0-5]\d)$/, "$1:$2");
 }
 
 function fromLine(words: string, from: number | undefined, until: number) {
