@@ -5,7 +5,7 @@ import {
   findRegister,
   linkedIds,
   linkedRecords,
-  thingsWords,
+  countedThings,
   type Cell,
   type CellType,
   type FieldValues,
@@ -75,7 +75,7 @@ function summaryRule(way: SummaryWay, of: string | undefined, things: string): s
 }
 
 function countedIn(count: number, register: Register | undefined): string {
-  return register ? counted(count, register.one.toLowerCase(), thingsWords(register)) : counted(count, "record");
+  return register ? countedThings(register, count) : counted(count, "record");
 }
 
 /** What a formula reads of a record, each name once. */

@@ -8,6 +8,7 @@ import {
   type PensumRecord,
 } from "../model";
 import type { Store } from "../store";
+import { counted } from "../time";
 
 /** A table of records of one kind: built in, or the person's own. */
 export interface Register {
@@ -18,6 +19,11 @@ export interface Register {
   readonly kind: KeptKind;
   /** The record of a register that the person made. */
   readonly own?: OwnRegister;
+}
+
+/** So many records of a register in words: "1 entry", "3 tasks". */
+export function countedThings(register: Register, count: number): string {
+  return counted(count, register.one.toLowerCase(), thingsWords(register));
 }
 
 /** What the records of a register are called together, in lower case; a name without a plural counts in entries. */

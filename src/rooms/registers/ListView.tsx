@@ -4,7 +4,7 @@ import { Check } from "lucide-react";
 import { useMemo, useReducer, useRef, useState, type KeyboardEvent } from "react";
 import { setDone } from "@/core/commands";
 import type { PensumRecord } from "@/core/model";
-import { isDone } from "@/core/register";
+import { isDone, thingsWords } from "@/core/register";
 import { carriedRecord } from "@/core/gestures";
 import { startDrag } from "@/panels/drag";
 import { useAct } from "@/ui/workspaceContext";
@@ -97,7 +97,7 @@ export function ListView({ writing, register, lens, view, onChange, onAdd }: Len
     >
       {rows.count === 0 && (
         <p className="py-8 font-words text-page">
-          No {register.title.toLowerCase()} {isNarrowed(lens) ? "match" : "yet"}.
+          No {thingsWords(register)} {isNarrowed(lens) ? "match" : "yet"}.
         </p>
       )}
       <div className="relative" style={{ height: virtual.getTotalSize() }}>

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { giveDay, removeRecords } from "@/core/commands";
 import type { Id } from "@/core/model";
 import type { LensView } from "@/core/lens";
-import { isEditable, type Register } from "@/core/register";
+import { isEditable, thingsWords, type Register } from "@/core/register";
 import { DayPicker } from "@/panels/days/DayPicker";
 import { useAct, useStore } from "@/ui/workspaceContext";
 import { CellEditor } from "@/panels/fields/CellEditor";
@@ -28,7 +28,7 @@ export function SelectionBar({ writing, register, ids, view, onDone }: Selection
   const fields = view.fields.filter(({ field }) => isEditable(field) && field.type !== "title");
   const of = fields.find((one) => one.name === name);
   const records = ids.flatMap((id) => store.get(id) ?? []);
-  const noun = records.length === 1 ? register.one.toLowerCase() : register.title.toLowerCase();
+  const noun = records.length === 1 ? register.one.toLowerCase() : thingsWords(register);
   return (
     <div
       className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1 border-y border-rule py-1.5"

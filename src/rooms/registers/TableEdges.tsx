@@ -2,7 +2,7 @@
 import { ChevronDown, ChevronRight, Plus } from "lucide-react";
 import { memo, useRef, type PointerEvent } from "react";
 import type { Group, LensDraft, LensView } from "@/core/lens";
-import type { Register } from "@/core/register";
+import { countedThings, thingsWords, type Register } from "@/core/register";
 import type { Fields } from "@/core/store";
 import { cellWords, groupWords, isNumeric, typeWords, type Writing } from "@/panels/fields/cells";
 import { Why } from "@/panels/why/Why";
@@ -202,9 +202,7 @@ export function GroupRow({
         at === 0 ? (
           <span key={column.field} role="gridcell" className="group-title" style={{ paddingLeft: 8 + level * 12 }}>
             <span className="truncate font-words text-[15px] font-semibold">{title}</span>
-            <span className="flex-none text-small text-ink-2">
-              {count} {count === 1 ? register.one.toLowerCase() : register.title.toLowerCase()}
-            </span>
+            <span className="flex-none text-small text-ink-2">{countedThings(register, count)}</span>
             <button
               className="group-add button-quiet"
               tabIndex={-1}
@@ -271,7 +269,7 @@ function TotalCell({
 }) {
   const total = <Total writing={writing} view={view} column={column} />;
   const hasTotal = totalText(writing, view, column) !== "";
-  const count = `${view.count.toLocaleString(writing.style.locale)} ${view.count === 1 ? register.one.toLowerCase() : register.title.toLowerCase()}`;
+  const count = countedThings(register, view.count);
   return (
     <span role="gridcell" className={`truncate px-2 font-semibold ${isNumeric(column.of.type) ? "is-number" : ""}`}>
       {first && count}
@@ -293,7 +291,7 @@ export function Nothing({
   return (
     <div role="row">
       <p role="gridcell" className="px-2 py-8 font-words text-page">
-        {isFiltered ? `No ${register.title.toLowerCase()} match. ` : ""}
+        {isFiltered ? `No ${thingsWords(register)} match. ` : ""}
         {register.kind !== "day" && (
           <button className="link" onClick={onAdd}>
             {`Add ${/^[aeiou]/i.test(register.one) ? "an" : "a"} ${register.one.toLowerCase()}`}
