@@ -36,10 +36,19 @@ export function LensSentence({ writing, lens, register, view, onChange }: LensSe
     ["task", "goal", "project"].includes(findRegister(writing.values.store, id)?.kind ?? ""),
   );
   const fields = fieldsIn(writing.values.store, register);
+  const isNarrowed = hasState || conditions.length > 0;
+  const addCondition = (
+    <AddCondition
+      writing={writing}
+      register={register}
+      words={isNarrowed ? "and …" : "Add a condition"}
+      onAdd={(condition) => setConditions([...conditions, condition])}
+    />
+  );
   return (
     <p className="lens-sentence">
       <RegistersPart writing={writing} lens={lens} onChange={onChange} />
-      {(hasState || conditions.length > 0) && " that are "}
+      {isNarrowed && " that are "}
       {hasState && <DonePart done={lens.done} onChange={(done) => onChange({ done })} />}
       <ConditionParts
         writing={writing}
@@ -47,21 +56,16 @@ export function LensSentence({ writing, lens, register, view, onChange }: LensSe
         conditions={conditions}
         before={(at) => (hasState || at > 0 ? " and " : "")}
         onChange={setConditions}
-      />{" "}
-      <AddCondition
-        writing={writing}
-        register={register}
-        words={hasState || conditions.length > 0 ? "and …" : "Add a condition"}
-        onAdd={(condition) => setConditions([...conditions, condition])}
       />
-      {"\u2060, grouped by "}
+      {isNarrowed && <> {addCondition}</>}
+      {lens.groups.length > 0 ? "\u2060, grouped by " : "\u2060, "}
       <GroupsPart
         writing={writing}
         register={register}
         groups={lens.groups}
         onChange={(groups) => onChange({ groups })}
       />
-      {"\u2060, sorted by "}
+      {lens.sorts.length > 0 ? "\u2060, sorted by " : "\u2060, "}
       <SortsPart fields={fields} sorts={lens.sorts} onChange={(sorts) => onChange({ sorts })} />
       {"\u2060, shown as a "}
       <SentencePart label="Shown as" words={lookWords[lens.look]}>
@@ -90,6 +94,7 @@ export function LensSentence({ writing, lens, register, view, onChange }: LensSe
         <ChartPart lens={lens} view={view} things={thingsWords(register)} onChange={onChange} />
       )}
       {"\u2060."}
+      {!isNarrowed && <> {addCondition}</>}
     </p>
   );
 }

@@ -4,7 +4,7 @@ import { Check } from "lucide-react";
 import { useMemo, useReducer, useRef, useState, type KeyboardEvent } from "react";
 import { setDone } from "@/core/commands";
 import type { PensumRecord } from "@/core/model";
-import { isDone, thingsWords } from "@/core/register";
+import { isDone } from "@/core/register";
 import { carriedRecord } from "@/core/gestures";
 import { startDrag } from "@/panels/drag";
 import { useAct } from "@/ui/workspaceContext";
@@ -13,7 +13,7 @@ import type { LensForm } from "./lensForm";
 import { CellContent } from "./CellContent";
 import { groupWords, isNumeric } from "@/panels/fields/cells";
 import { groupKey, TableRows } from "./tableRows";
-import { isNarrowed } from "./lensWords";
+import { nothingWords } from "./lensWords";
 
 const rowHeight = 32;
 
@@ -95,11 +95,7 @@ export function ListView({ writing, register, lens, view, onChange, onAdd }: Len
       className="register-list-view min-h-0 flex-1 overflow-auto outline-none [scrollbar-width:thin]"
       onKeyDown={press}
     >
-      {rows.count === 0 && (
-        <p className="py-8 font-words text-page">
-          No {thingsWords(register)} {isNarrowed(lens) ? "match" : "yet"}.
-        </p>
-      )}
+      {rows.count === 0 && <p className="py-8 font-words text-page">{nothingWords(writing, register)}</p>}
       <div className="relative" style={{ height: virtual.getTotalSize() }}>
         {virtual.getVirtualItems().map(({ index, start }) => {
           const row = rows.row(index);

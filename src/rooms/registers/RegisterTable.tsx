@@ -5,7 +5,6 @@ import type { Group } from "@/core/lens";
 import type { CellGrid, CellRange } from "@/core/register";
 import { openRecord } from "@/ui/navigation";
 import { gridAct, type GridAct } from "./gridKeys";
-import { isNarrowed } from "./lensWords";
 import { RecordRow, type Column } from "./RecordRow";
 import { GroupRow, Nothing, TableFoot, TableHead, usualWidth, type TableProps } from "./TableEdges";
 import { groupKey, TableRows } from "./tableRows";
@@ -169,7 +168,7 @@ export function RegisterTable(props: TableProps) {
         onPaste={paste}
       >
         <TableHead table={props} columns={columns} template={template} />
-        {rows.count === 0 && <Nothing register={register} onAdd={() => add()} isFiltered={isNarrowed(lens)} />}
+        {rows.count === 0 && <Nothing writing={writing} register={register} onAdd={() => add()} />}
         <div
           role="rowgroup"
           {...pointer}

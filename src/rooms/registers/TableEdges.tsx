@@ -2,14 +2,14 @@
 import { ChevronDown, ChevronRight, Plus } from "lucide-react";
 import { memo, useRef, type PointerEvent } from "react";
 import type { Group, LensDraft, LensView } from "@/core/lens";
-import { countedThings, thingsWords, type Register } from "@/core/register";
+import { countedThings, type Register } from "@/core/register";
 import type { Fields } from "@/core/store";
 import { cellWords, groupWords, isNumeric, typeWords, type Writing } from "@/panels/fields/cells";
 import { Why } from "@/panels/why/Why";
 import { trackPointer } from "@/ui/trackPointer";
 import type { LensForm } from "./lensForm";
 import { FieldMenu } from "./FieldMenu";
-import { totalWords } from "./lensWords";
+import { nothingWords, totalWords } from "./lensWords";
 import type { Column } from "./RecordRow";
 
 /** How wide a column is that nobody made wider or narrower, in pixels. */
@@ -279,19 +279,11 @@ function TotalCell({
   );
 }
 
-export function Nothing({
-  register,
-  onAdd,
-  isFiltered,
-}: {
-  register: Register;
-  onAdd: () => void;
-  isFiltered: boolean;
-}) {
+export function Nothing({ writing, register, onAdd }: { writing: Writing; register: Register; onAdd: () => void }) {
   return (
     <div role="row">
       <p role="gridcell" className="px-2 py-8 font-words text-page">
-        {isFiltered ? `No ${thingsWords(register)} match. ` : ""}
+        {nothingWords(writing, register)}{" "}
         {register.kind !== "day" && (
           <button className="link" onClick={onAdd}>
             {`Add ${/^[aeiou]/i.test(register.one) ? "an" : "a"} ${register.one.toLowerCase()}`}

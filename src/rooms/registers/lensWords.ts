@@ -1,6 +1,6 @@
 import type { Comparison, Condition, DatePeriod, DoneShown, Field, LensLook, TotalWay } from "@/core/model";
 import { fieldNamed, isAlone, type LensDraft } from "@/core/lens";
-import { findRegister, recordsIn, type CellType, type Register } from "@/core/register";
+import { findRegister, recordsIn, thingsWords, type CellType, type Register } from "@/core/register";
 import { dateText } from "@/core/time";
 import { cellWords, type Writing } from "@/panels/fields/cells";
 
@@ -8,6 +8,11 @@ import { cellWords, type Writing } from "@/panels/fields/cells";
 export function isNarrowed({ where, done }: LensDraft): boolean {
   const isAll = ("all" in where && where.all.length === 0) || ("any" in where && where.any.length === 0);
   return !isAll || done !== "all";
+}
+
+/** What is said where a lens shows nothing: that nothing is there yet, or that nothing of what is there matches. */
+export function nothingWords({ values }: Writing, register: Register): string {
+  return `No ${thingsWords(register)} ${recordsIn(values.store, register).length > 0 ? "match" : "yet"}.`;
 }
 
 /** How a comparison is read, by what it compares. */
