@@ -1,14 +1,8 @@
 import type { Comparison, Condition, DatePeriod, DoneShown, Field, LensLook, TotalWay } from "@/core/model";
-import { fieldNamed, isAlone, type LensDraft } from "@/core/lens";
+import { fieldNamed, isAlone } from "@/core/lens";
 import { findRegister, recordsIn, thingsWords, type CellType, type Register } from "@/core/register";
 import { dateText } from "@/core/time";
 import { cellWords, type Writing } from "@/panels/fields/cells";
-
-/** Whether a lens leaves something out. */
-export function isNarrowed({ where, done }: LensDraft): boolean {
-  const isAll = ("all" in where && where.all.length === 0) || ("any" in where && where.any.length === 0);
-  return !isAll || done !== "all";
-}
 
 /** What is said where a lens shows nothing: that nothing is there yet, or that nothing of what is there matches. */
 export function nothingWords({ values }: Writing, register: Register): string {
