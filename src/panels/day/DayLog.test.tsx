@@ -62,4 +62,16 @@ describe("the log of a day in lines", () => {
     await user.type(getByRole("textbox", { name: "Note on Letter" }), "figures{Enter}");
     expect(store.find("work", "wa")?.text).toBe("figures");
   });
+
+  it("names its gaps, however short, and each is mended by saying what it was", async () => {
+    const entries = [entryOf("wa", "08:00", "09:00"), entryOf("wb", "09:07", "09:30"), entryOf("wc", "10:00", "10:30")];
+    const { user, getByRole, findByRole, queryByRole, log } = await drawn(...entries);
+    await user.click(getByRole("button", { name: "9:00 to 9:07: what was it?" }));
+    expect(getByRole("textbox", { name: "From and to, or how long" })).toHaveProperty("value", "9:00 to 9:07");
+    await findByRole("combobox", { name: "What was worked on" });
+    await user.keyboard("Telephone{Enter}");
+    expect(log()).toContain("Telephone 09:00 to 09:07");
+    expect(queryByRole("button", { name: /^9:00 to 9:07/ })).toBeNull();
+    getByRole("button", { name: "9:30 to 10:00: what was it?" });
+  });
 });

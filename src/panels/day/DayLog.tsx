@@ -12,6 +12,9 @@ import { openRecord } from "@/ui/navigation";
 import { useNow } from "@/ui/clock";
 import { useAct, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
+/** So many gaps are named below the lines. */
+const mostGaps = 8;
+
 /** What was worked on a day, line by line, and a line for what comes next: it begins where the last one ended. */
 export function DayLog({ date }: { date: DateText }) {
   const store = useStore();
@@ -95,6 +98,31 @@ export function DayLog({ date }: { date: DateText }) {
           </span>
         )}
       </form>
+      {worked.gaps.length > 0 && (
+        <p className="pt-1 text-small text-ink-2" role="group" aria-label="Gaps">
+          {worked.gaps.length === 1 ? "A gap:" : "Gaps:"}{" "}
+          {worked.gaps.slice(0, mostGaps).map(({ startMinute, endMinute }, place) => {
+            const hours = rangeText(startMinute, endMinute, style);
+            return (
+              <span key={startMinute}>
+                {place > 0 && ", "}
+                <button
+                  className="link min-h-6"
+                  aria-label={`${hours}: what was it?`}
+                  onClick={() => {
+                    setTime(hours);
+                    setFault("");
+                    focusSoon(() => line.current?.querySelectorAll<HTMLElement>("input")[1]);
+                  }}
+                >
+                  {hours}
+                </button>
+              </span>
+            );
+          })}
+          {worked.gaps.length > mostGaps && ` and ${worked.gaps.length - mostGaps} more`}
+        </p>
+      )}
     </section>
   );
 }
