@@ -76,9 +76,7 @@ test("every number on the screens is what core says", async ({ page }) => {
   test.setTimeout(120_000);
   await open(page, { workspace: "demo" });
   await page.locator(".rail-item").first().waitFor();
-  const records = (await storedRecords(page, "demo")) as unknown as PensumRecord[];
-  const { store } = await openStore(new Map(records.map((one) => [one.id, one])), standingClock(now, zone));
-  const settings = settingsIn(store);
+  const { store, settings } = await openStoreOf(page);
   await page.goto("/");
   await ready(page);
   await page.locator(".rail-item").first().waitFor();
@@ -158,3 +156,31 @@ test("every number on the screens is what core says", async ({ page }) => {
   await expect(page.getByRole("grid")).toHaveAttribute("aria-rowcount", String(openTasks));
   await expect(page.locator(".table-foot")).toContainText(`${openTasks.toLocaleString("en-GB")} tasks`);
 });
+
+test("loads that count with learnt lengths are the same on every screen, and what core says", async ({ page }) => {
+  await open(page, { workspace: "demo" });
+  await page.locator(".rail-item").first().waitFor();
+  const typed = await openStoreOf(page);
+  await page.getByRole("link", { name: "Settings" }).click();
+  await page.getByRole("radio", { name: "the length such work usually takes you" }).click();
+  const { store, settings } = await openStoreOf(page);
+  expect(settings.countLearnt).toBe(true);
+  const days = Array.from({ length: 7 }, (_, at) => addDays("2026-11-23", at));
+  const planned = (of: typeof typed) => days.map((day) => loadOf(of.store, day, of.settings, zone).plannedMinutes);
+  // What such work takes is more than what was typed: otherwise nothing would be shown here.
+  expect(planned({ store, settings })).not.toEqual(planned(typed));
+  await goTo(page, "/plan/calendar/7/2026-11-24");
+  await page.locator('[data-column="2026-11-24"]').waitFor();
+  await expectLoads(store, page.locator('.plan-hours a[aria-label*="Opens its page"]'), 7);
+  await expectLoads(store, page.getByRole("navigation", { name: "Days" }).locator("[aria-label]"), 7);
+  await goTo(page, "/plan/calendar/month/2026-11-24");
+  await page.locator('[data-month-day="2026-11-24"]').waitFor();
+  await expectLoads(store, page.locator("[data-month-day]"), 28, false);
+});
+
+/** What core makes of all that is stored of the demo. */
+async function openStoreOf(page: Page) {
+  const records = (await storedRecords(page, "demo")) as unknown as PensumRecord[];
+  const { store } = await openStore(new Map(records.map((one) => [one.id, one])), standingClock(now, zone));
+  return { store, settings: settingsIn(store) };
+}
