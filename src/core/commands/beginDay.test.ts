@@ -4,6 +4,7 @@ import { dayPageId, type DayPage, type PensumRecord, type Task, type Template } 
 import { openStore } from "../workspace";
 import { standingClock } from "../time";
 import { beginDay, noteDayBegun, templatesToBegin } from "./beginDay";
+import { setState } from "./setState";
 import type { Store } from "../store";
 
 const clock = standingClock("2026-11-24T08:07", "Europe/Berlin");
@@ -39,4 +40,28 @@ test("it begins once, also where it was undone, and again on the next day", asyn
   expect(templatesToBegin(store, today)).toEqual([]);
   expect(templatesToBegin(store, "2026-11-25").map(({ id }) => id)).toEqual(["mornings"]);
   expect(() => store.act(beginDay, { date: "2026-11-25" })).toThrow(/Only today/);
+});
+
+test("lines that came from another tab, which has not noted it yet, do not come once more", async () => {
+  const words: Template = {
+    ...template,
+    id: "words",
+    title: "Words",
+    order: 1,
+    text: "How did I sleep?\nWhat is first?",
+  };
+  const store = await storeOf(template, words);
+  store.act(beginDay, { date: today });
+  const begun = pageOf(store).text;
+  expect(store.act(beginDay, { date: today }).said).toBe("No template begins this day");
+  // Nor where a task of them was ticked or said otherwise meanwhile.
+  const [task] = store.list("tasksByDoDay", today) as Task[];
+  store.act(setState, { tasks: [task!.id], state: "done" });
+  expect(store.act(beginDay, { date: today }).changes.updated.size).toBe(0);
+  store.undo();
+  expect(pageOf(store).text).toBe(begun);
+  // What is new since is begun all the same.
+  store.act({ name: "put", run: (tx) => (tx.put({ ...template, id: "later", order: 2 }), "") }, undefined);
+  store.act(beginDay, { date: today });
+  expect(pageOf(store).text.match(/water the plants/g)).toHaveLength(2);
 });

@@ -14,13 +14,17 @@ export function templatesToBegin(reads: Pick<Transaction, "list">, date: DateTex
 
 /**
  * Puts the lines of the templates that begin every day at the head of today's page. That they have begun it is noted apart
- * (`noteDayBegun`), so that lines that are undone or deleted stay away.
+ * (`noteDayBegun`), so that lines that are undone or deleted stay away. Lines that are there already came from another tab,
+ * which has not noted it yet.
  */
 export const beginDay: Command<{ date: DateText }> = {
   name: "beginDay",
   run(tx, { date }) {
     checkToday(tx, date);
-    const begun = templatesToBegin(tx, date).filter(({ text }) => text.trim() !== "");
+    const written = tx.find("day", dayPageId(date))?.text ?? "";
+    const begun = templatesToBegin(tx, date).filter(
+      (template) => template.text.trim() !== "" && !isThere(written, linesOf(template, date)),
+    );
     if (begun.length === 0) return "No template begins this day";
     const lines = begun.flatMap((template) => linesOf(template, date));
     const page = dayPage(tx, date);
@@ -39,6 +43,14 @@ export const noteDayBegun: Command<{ date: DateText }> = {
     return "Began the day";
   },
 };
+
+/** Whether a page has the lines of a template: its tasks by their names, however they were changed since, or all of them as they are. */
+function isThere(text: string, lines: readonly string[]): boolean {
+  const names = lines.flatMap((line) => /\{#([\w-]+)\}$/.exec(line)?.[1] ?? []);
+  return names.length > 0
+    ? names.some((name) => new RegExp(`\\{#${name}\\b`).test(text))
+    : text.includes(lines.join("\n"));
+}
 
 function checkToday(tx: Transaction, date: DateText) {
   if (!isDate(date) || date !== dateOf(tx.now)) throw new Refusal("Only today can be begun. Nothing was changed.");
