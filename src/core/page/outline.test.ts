@@ -79,6 +79,14 @@ describe("an outline", () => {
       { numRuns: 800 },
     );
   });
+
+  test("read anew where a table ends is the outline of the whole page: the lines above are its heading then", () => {
+    const before = "12:00-13:00 lunch\n12:00-13:00 rest\n--|--\n--|--\nthe end";
+    const after = before.replace("--|--\nthe", "--\nthe");
+    expect(shape(readOutline(after, readOutline(before)))).toEqual(shape(readOutline(after)));
+    expect(readOutline(after).blocks).toEqual([]);
+    expect(readOutline(before).blocks).toHaveLength(2);
+  });
 });
 
 describe("a stretch of time at the beginning of a line", () => {

@@ -65,7 +65,7 @@ export function readOutline(text: string, earlier?: Outline): Outline {
       : undefined;
   if (typed) return typed;
   const splice = earlier && spliceBetween(earlier.parsed, text);
-  const tree = pageParser.parse(text, earlier && splice ? keptFragments(earlier, splice) : undefined);
+  const tree = pageParser.parse(text, earlier && splice ? keptFragments(earlier, text, splice) : undefined);
   const known = earlier && splice && earlier.parsed === earlier.text ? unchangedLines(earlier, splice) : undefined;
   return outlineFromTree(text, tree, known);
 }
@@ -200,14 +200,43 @@ function movedTask(task: TaskLine, by: number, endOfNested: number, parent: Task
   };
 }
 
-function keptFragments(earlier: Outline, { at, removed, inserted }: Splice): readonly TreeFragment[] {
+function keptFragments(earlier: Outline, text: string, { at, removed, inserted }: Splice): readonly TreeFragment[] {
+  let [from, end] = [at, at + inserted.length];
+  // Whether a line with bars begins a table hangs on the lines beside it, and whether those above are a paragraph on that.
+  if (/\|/.test(removed + linesAround(text, from, end))) [from, end] = runAround(text, from, end);
   const change = {
-    fromA: at,
-    toA: at + removed.length,
-    fromB: at,
-    toB: at + inserted.length,
+    fromA: from,
+    toA: end + removed.length - inserted.length,
+    fromB: from,
+    toB: end,
   };
   return TreeFragment.applyChanges(TreeFragment.addTree(earlier.tree), [change], 2);
+}
+
+/** The lines of a stretch of the text, with two above and two below. */
+function linesAround(text: string, from: number, to: number): string {
+  let [first, last] = [lineAround(text, from).from, lineAround(text, to).to];
+  for (let line = 0; line < 2; line++) {
+    first = first > 0 ? lineAround(text, first - 1).from : 0;
+    last = last < text.length ? lineAround(text, last + 1).to : last;
+  }
+  return text.slice(first, last);
+}
+
+/** A stretch of the text with all lines before and after it up to the next ones that are blank. */
+function runAround(text: string, from: number, to: number): [from: number, to: number] {
+  let [first, last] = [lineAround(text, from).from, lineAround(text, to).to];
+  while (first > 0) {
+    const { from: above } = lineAround(text, first - 1);
+    if (text.slice(above, first - 1).trim() === "") break;
+    first = above;
+  }
+  while (last < text.length) {
+    const { to: below } = lineAround(text, last + 1);
+    if (text.slice(last + 1, below).trim() === "") break;
+    last = below;
+  }
+  return [first, last];
 }
 
 /** The task lines of an earlier outline that a splice leaves as they are, by where they begin after it. */
