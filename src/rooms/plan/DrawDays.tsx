@@ -1,9 +1,10 @@
 "use client";
 import { Popover } from "radix-ui";
-import { Suspense, useCallback, useEffect, useRef, useState, type PointerEvent, type ReactNode } from "react";
+import { Suspense, useCallback, useState, type PointerEvent, type ReactNode } from "react";
 import { dateText, type DateText } from "@/core/time";
 import { focusSoon } from "@/ui/focusSoon";
 import { late } from "@/ui/late";
+import { trackPointer } from "@/ui/trackPointer";
 import { useTimeStyle } from "@/ui/workspaceContext";
 
 const DrawnFields = late(() => import("@/panels/hours/DrawnFields").then((form) => ({ default: form.DrawnFields })));
@@ -15,9 +16,6 @@ interface DrawnDays {
   /** Where the form opens, on the screen; absent while they are still being drawn. */
   readonly at?: { readonly x: number; readonly y: number };
 }
-
-/** A finger that moves further than this scrolls. */
-const tapPixels = 8;
 
 /**
  * Draws over days: a press on an empty place and a pull to another day, or a press alone. Gives the days that are drawn, what
@@ -35,49 +33,28 @@ export function useDrawDays(
   form: ReactNode;
 } {
   const [drawn, setDrawn] = useState<DrawnDays>();
-  const stop = useRef(() => {});
-  useEffect(() => () => stop.current(), []);
   const press = useCallback(
     (event: PointerEvent) => {
       if (event.button !== 0 || (event.target as HTMLElement).closest("button, a, form")) return;
       const first = dateAt(event.clientX, event.clientY);
       if (!first) return;
-      const isFinger = event.pointerType === "touch";
-      const begun = { x: event.clientX, y: event.clientY };
-      let last = first;
-      const span = (): DrawnDays => (last < first ? { from: last, to: first } : { from: first, to: last });
-      const move = ({ clientX, clientY }: globalThis.PointerEvent) => {
-        if (isFinger) {
-          if (Math.hypot(clientX - begun.x, clientY - begun.y) > tapPixels) end();
-          return;
-        }
-        const date = dateAt(clientX, clientY);
-        if (!date || date === last) return;
-        last = date;
-        setDrawn(span());
-      };
-      const up = ({ clientX, clientY }: globalThis.PointerEvent) => {
-        stop.current();
-        setDrawn({ ...span(), at: { x: clientX, y: clientY } });
-      };
-      const end = () => {
-        stop.current();
-        setDrawn(undefined);
-      };
-      const key = (pressed: KeyboardEvent) => pressed.key === "Escape" && end();
-      stop.current();
-      stop.current = () => {
-        removeEventListener("pointermove", move);
-        removeEventListener("pointerup", up);
-        removeEventListener("pointercancel", end);
-        removeEventListener("keydown", key, true);
-        stop.current = () => {};
-      };
-      addEventListener("pointermove", move);
-      addEventListener("pointerup", up);
-      addEventListener("pointercancel", end);
-      addEventListener("keydown", key, true);
-      if (!isFinger) setDrawn(span());
+      let at = { x: event.clientX, y: event.clientY };
+      let span: DrawnDays = { from: first, to: first };
+      trackPointer(event.nativeEvent, {
+        threshold: 4,
+        holds: true,
+        scroller: () => undefined,
+        move(x, y) {
+          at = { x, y };
+          const date = dateAt(x, y) ?? first;
+          const [from, to] = date < first ? [date, first] : [first, date];
+          if (from === span.from && to === span.to) return;
+          span = { from, to };
+          setDrawn(span);
+        },
+        // A press that does not move is for its one day.
+        end: (kept) => setDrawn(kept ? { ...span, at } : undefined),
+      });
     },
     [dateAt],
   );
