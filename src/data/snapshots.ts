@@ -1,6 +1,6 @@
 import Dexie from "dexie";
-import { modelVersion, type Id, type PensumRecord, type StoredRecord } from "@/core/model";
-import { packRecords, unpackRecords } from "@/core/store";
+import { modelVersion, type PensumRecord } from "@/core/model";
+import { packRecords, RecordTable } from "@/core/store";
 import type { SnapshotPart, WorkspaceDatabase } from "./database";
 
 const recordsPerPart = 1000;
@@ -13,7 +13,8 @@ const mostDroppedAtOnce = 2000;
 interface Snapshot {
   readonly seq: number;
   readonly version: number;
-  readonly records: Map<Id, StoredRecord>;
+  /** In the shape of that version. */
+  readonly records: RecordTable;
   /** Whether there is none. */
   readonly isNone: boolean;
 }
@@ -32,7 +33,7 @@ export function readSnapshot(database: WorkspaceDatabase): Promise<Snapshot> {
       );
       if (found) return { seq, ...found, isNone: false };
     }
-    return { seq: 0, version: modelVersion, records: new Map(), isNone: true };
+    return { seq: 0, version: modelVersion, records: new RecordTable(), isNone: true };
   });
 }
 
@@ -44,14 +45,13 @@ async function readParts(
   const lots = [];
   for (let at = 0; at < keys.length; at += partsPerLot)
     lots.push(database.snapshots.bulkGet(keys.slice(at, at + partsPerLot)));
-  const records = new Map<Id, StoredRecord>();
+  const records = new RecordTable();
   let version = modelVersion;
   for (const lot of lots)
     for (const row of await lot) {
       if (row?.parts !== keys.length) return undefined;
       version = row.version;
-      // Put in while they are at hand: a second round over all of them would fetch each from far away again.
-      for (const record of unpackRecords(row.text)) records.set(record.id, record);
+      records.addPacked(row.text);
     }
   return { version, records };
 }

@@ -1,6 +1,6 @@
 import { defaultSettings, modelVersion, type Settings } from "@/core/model";
 import type { OutlineCache } from "@/core/page";
-import { Journal, MemoryLog, NewerVersion, removedBy, replay, type Store } from "@/core/store";
+import { Journal, MemoryLog, NewerVersion, removedBy, replay, type RecordTable, type Store } from "@/core/store";
 import { instantOf, type Clock, type MomentText } from "@/core/time";
 import { openEmptyStore, openStore } from "@/core/workspace";
 import { WorkspaceDatabase } from "./database";
@@ -47,6 +47,8 @@ const entriesPerSnapshot = 200;
 const idleMilliseconds = 4000;
 const entriesRemembered = 100;
 const fileMilliseconds = 200;
+/** One part of a snapshot is made in less. */
+const onePartMilliseconds = 3;
 
 interface OpenOptions {
   clock: Clock;
@@ -79,12 +81,14 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
   void copy.open(name, copyName).then(() => copy.append(tail));
   const records = replay(snapshot.records, snapshot.version, tail);
   const seq = tail[tail.length - 1]?.seq ?? snapshot.seq;
+  // The browser looks for the name while the store is made.
+  const naming = tabIdentity(name, seq);
   const { store, outlines } = await openStore(records, options.clock);
 
   // A line that was cut in another tab, or before a reload, brings its task back where it is pasted here.
   const recent = tail.slice(-entriesRemembered).filter(({ version }) => version === modelVersion);
   store.rememberRemoved(recent.flatMap(({ changes }) => removedBy(changes)));
-  const tab = await tabIdentity(name, seq);
+  const tab = await naming;
   const by = `${tab.device}.${tab.id}`;
   const channel = new BroadcastChannel(database.name);
   const ahead = instantOf(store.clock) - Date.now();
@@ -107,6 +111,7 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
     journal,
     snapshot.version < modelVersion ? -entriesPerSnapshot : snapshot.seq,
   );
+  const making = makeWhenIdle(records);
   database.on("versionchange", () => database.close());
   // A file is in the second copy as soon as it is in the database, and not only when all has been still for a while.
   let keeping: ReturnType<typeof setTimeout> | undefined;
@@ -126,6 +131,7 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
     announceReplaced: () => channel.postMessage({ replaced: true } satisfies Message),
     close() {
       compaction();
+      making();
       channel.close();
       copy.close();
       database.close();
@@ -182,6 +188,18 @@ function keepCompact(
     stop();
     clearTimeout(timer);
   };
+}
+
+/** Makes what is still packed while nothing else is to do, so that no list has to wait for it. Gives back how to stop. */
+function makeWhenIdle(records: RecordTable): () => void {
+  if (!("requestIdleCallback" in globalThis)) return () => {};
+  let waiting = requestIdleCallback(make);
+  function make(deadline: IdleDeadline) {
+    let isMore = true;
+    while (isMore && deadline.timeRemaining() > onePartMilliseconds) isMore = records.makeSome();
+    if (isMore) waiting = requestIdleCallback(make);
+  }
+  return () => cancelIdleCallback(waiting);
 }
 
 /** The settings of a workspace; the usual ones until the person changes something. */

@@ -8,6 +8,7 @@ export * from "./lineChanges";
 export * from "./mergeChanges";
 export * from "./mergeText";
 export * from "./packedRecords";
+export * from "./recordTable";
 export * from "./replay";
 export * from "./secondCopy";
 export * from "./store";

@@ -1,18 +1,28 @@
-import { isUnfinished, valueIn, type Id, type Kind, type PensumRecord, type RecordOf } from "../model";
+import { isUnfinished, valueIn, type Kind, type PensumRecord, type RecordOf } from "../model";
 import { addDays, dateOf, isDate, minuteOf, repeatOf } from "../time";
+import type { PackedQuestion } from "./packedRecords";
+import type { RecordTable } from "./recordTable";
 
 /** Which keys a record stands under: one, several or none. */
 type KeysFor<R> = (record: R) => string | readonly string[] | undefined;
 
-/** Of which kinds an index is, and under which keys it has their records. Of what it is not, it need not even look. */
-interface IndexDescription {
-  /** Undefined for all of them. */
-  readonly kinds: readonly Kind[] | undefined;
-  readonly keysFor: KeysFor<PensumRecord>;
-}
+/** The fields that some of several shapes have. */
+type FieldOf<R> = R extends unknown ? keyof R & string : never;
 
-function over<K extends Kind>(kinds: readonly K[], keysFor: KeysFor<RecordOf<K>>): IndexDescription {
-  return { kinds, keysFor: keysFor as KeysFor<PensumRecord> };
+/** Each of several shapes with these fields alone, as far as it has them. */
+type Only<R, F> = R extends unknown ? Pick<R, Extract<keyof R, F>> : never;
+
+/**
+ * An index over records of these kinds. `keysFor` gets their kind and the fields that it says to read, and no others; it is not
+ * asked about records without the field that it `needs`.
+ */
+function over<K extends Kind, F extends FieldOf<RecordOf<K>>>(
+  kinds: readonly K[],
+  reads: readonly F[],
+  keysFor: KeysFor<Only<RecordOf<K>, F | "kind">>,
+  needs?: F,
+): PackedQuestion {
+  return { kinds, reads, needs, keysFor: keysFor as unknown as KeysFor<PensumRecord> };
 }
 
 /** The dates that a stretch touches, first to last; one that ends at midnight does not touch the day it ends on. */
@@ -36,7 +46,9 @@ export function datesTouched(start: string, end: string): string[] {
 const comesAgain = ({ repeat }: { readonly repeat?: string }) => repeat !== undefined && repeatOf(repeat) !== undefined;
 
 /** An event told in another zone may touch the day before or after; it stands under those too, and is looked at. */
-function eventDates(event: RecordOf<"event">): readonly string[] | undefined {
+function eventDates(
+  event: Pick<RecordOf<"event">, "start" | "end" | "zone" | "repeat">,
+): readonly string[] | undefined {
   if (comesAgain(event)) return undefined;
   const dates = datesTouched(event.start, event.end);
   if (!event.zone || isDate(event.start)) return dates;
@@ -56,43 +68,54 @@ function linkKeys(field: string): KeysFor<PensumRecord> {
 
 /** The indexes of the store, by name. Each is built when first asked for and kept in step from then on. */
 export const indexes = {
-  kind: { kinds: undefined, keysFor: ({ kind }) => kind },
+  kind: { kinds: undefined, reads: [], keysFor: ({ kind }) => kind } as PackedQuestion,
   /** What comes again, and is not over. */
-  repeating: over(["task", "event", "block"], (record) =>
-    comesAgain(record) && !(record.kind === "task" && !isUnfinished(record.state)) ? "all" : undefined,
+  repeating: over(
+    ["task", "event", "block"],
+    ["repeat", "state"],
+    (record) => (comesAgain(record) && !(record.kind === "task" && !isUnfinished(record.state)) ? "all" : undefined),
+    "repeat",
   ),
   /** The occurrences that were taken out of a series. */
-  occurrencesOf: over(["task", "event", "block"], ({ series }) => series),
-  unfinishedTasks: over(["task"], ({ state }) => (isUnfinished(state) ? "all" : undefined)),
-  unclarified: over(["task"], ({ unclarified, state }) =>
-    unclarified === true && isUnfinished(state) ? "all" : undefined,
+  occurrencesOf: over(["task", "event", "block"], ["series"], ({ series }) => series),
+  unfinishedTasks: over(["task"], ["state"], ({ state }) => (isUnfinished(state) ? "all" : undefined)),
+  unclarified: over(
+    ["task"],
+    ["unclarified", "state"],
+    ({ unclarified, state }) => (unclarified === true && isUnfinished(state) ? "all" : undefined),
+    "unclarified",
   ),
-  tasksByDoDay: over(["task"], ({ doDay }) => doDay),
+  tasksByDoDay: over(["task"], ["doDay"], ({ doDay }) => doDay),
   /** What is open and due on a day: tasks, goals and projects. */
-  openByDueDay: over(["task", "goal", "project"], ({ due, state }) =>
-    due !== undefined && isUnfinished(state) ? dateOf(due) : undefined,
+  openByDueDay: over(
+    ["task", "goal", "project"],
+    ["due", "state"],
+    ({ due, state }) => (due !== undefined && isUnfinished(state) ? dateOf(due) : undefined),
+    "due",
   ),
-  tasksByParent: over(["task"], ({ parent }) => parent),
-  tasksByDoneDay: over(["task"], ({ doneAt }) => (doneAt ? dateOf(doneAt) : undefined)),
-  blocksByDay: over(["block"], (block) => (comesAgain(block) ? undefined : datesTouched(block.start, block.end))),
+  tasksByParent: over(["task"], ["parent"], ({ parent }) => parent),
+  tasksByDoneDay: over(["task"], ["doneAt"], ({ doneAt }) => (doneAt ? dateOf(doneAt) : undefined)),
+  blocksByDay: over(["block"], ["start", "end", "repeat"], (block) =>
+    comesAgain(block) ? undefined : datesTouched(block.start, block.end),
+  ),
   /** The hours of a task: its own blocks, and the boxes that hold it. */
-  blocksByTask: over(["block"], ({ task, holds }) =>
+  blocksByTask: over(["block"], ["task", "holds"], ({ task, holds }) =>
     holds ? [...holds.map((held) => held.task), ...(task === undefined ? [] : [task])] : task,
   ),
-  eventsByDay: over(["event"], eventDates),
+  eventsByDay: over(["event"], ["start", "end", "zone", "repeat"], eventDates),
   /** Tasks that ring at a time of their own. */
-  remindedTasks: over(["task"], ({ remindAt }) => (remindAt === undefined ? undefined : "all")),
-  aimsByDay: over(["aim"], ({ date }) => date),
+  remindedTasks: over(["task"], ["remindAt"], ({ remindAt }) => (remindAt === undefined ? undefined : "all")),
+  aimsByDay: over(["aim"], ["date"], ({ date }) => date),
   /** Entries of the work log by the days that they touch; one that runs stands under `running` too. */
-  workByDay: over(["work"], ({ start, end }) =>
+  workByDay: over(["work"], ["start", "end"], ({ start, end }) =>
     end === undefined ? [dateOf(start), "running"] : datesTouched(start, end),
   ),
   /** Tasks and blocks by the page that holds their line. */
-  linesByPage: over(["task", "block"], ({ page }) => page),
-  rowsByRegister: over(["row"], ({ register }) => register),
-  fieldsByRegister: over(["field"], ({ register }) => register),
+  linesByPage: over(["task", "block"], ["page"], ({ page }) => page),
+  rowsByRegister: over(["row"], ["register"], ({ register }) => register),
+  fieldsByRegister: over(["field"], ["register"], ({ register }) => register),
   /** Notes, people and themes by their title in small letters, for links; notes by the name of the file they came from too. */
-  named: over(["note", "person", "theme"], (record) => {
+  named: over(["note", "person", "theme"], ["title", "source"], (record) => {
     const title = record.title.toLowerCase();
     const file = record.source?.path
       ?.replace(/^.*\//, "")
@@ -100,7 +123,7 @@ export const indexes = {
       .toLowerCase();
     return file === undefined || file === title ? title : [title, file];
   }),
-} satisfies Record<string, IndexDescription>;
+} satisfies Record<string, PackedQuestion>;
 
 /**
  * The indexes by name, and `links`: whatever leads somewhere, by the field that does and where it leads (`goal:k3…`). Of
@@ -109,13 +132,13 @@ export const indexes = {
 export type IndexName = keyof typeof indexes | "links";
 
 /** An index by a name of its own. */
-interface NamedIndex extends IndexDescription {
+interface NamedIndex extends PackedQuestion {
   readonly name: string;
 }
 
 /** Kept, since a list is asked for hundreds of times to draw one week. Those of links are added as they are asked for. */
 const named = new Map<string, NamedIndex>(
-  Object.entries<IndexDescription>(indexes).map(([name, description]) => [name, { name, ...description }]),
+  Object.entries<PackedQuestion>(indexes).map(([name, description]) => [name, { name, ...description }]),
 );
 
 /** The index in which a key is found. */
@@ -123,7 +146,8 @@ export function indexFor(topic: IndexName, key: string): NamedIndex {
   const name = topic === "links" ? `links ${key.slice(0, key.indexOf(":"))}` : topic;
   const known = named.get(name);
   if (known) return known;
-  const made = { name, kinds: undefined, keysFor: linkKeys(name.slice("links ".length)) };
+  const field = name.slice("links ".length);
+  const made = { name, kinds: undefined, reads: [field], keysFor: linkKeys(field) };
   named.set(name, made);
   return made;
 }
@@ -131,105 +155,117 @@ export function indexFor(topic: IndexName, key: string): NamedIndex {
 const none: readonly string[] = [];
 const emptyBucket: readonly PensumRecord[] = [];
 
-/** The records under a key. One that leaves keeps its place for a while, and takes it again when it comes back. */
+/**
+ * The rows of the records under one key, in their order. One that leaves keeps its place for a while, and takes it again when
+ * it comes back: taken back, it stands where it stood.
+ */
 class Bucket {
-  readonly #records: Map<Id, PensumRecord | undefined>;
-  #left = 0;
+  #rows: number[] = [];
+  #left: Set<number> | undefined;
+  #list: readonly PensumRecord[] | undefined;
 
-  constructor(records: readonly PensumRecord[]) {
-    this.#records = new Map(records.map((record) => [record.id, record]));
+  /** Adds a row that was never here. */
+  add(row: number): void {
+    this.#rows.push(row);
   }
 
-  put(record: PensumRecord) {
-    if (this.#records.has(record.id) && !this.#records.get(record.id)) this.#left--;
-    this.#records.set(record.id, record);
+  /** Takes note that the record of a row that is here changed. */
+  change(): void {
+    this.#list = undefined;
   }
 
-  leave(id: Id) {
-    if (!this.#records.get(id)) return;
-    this.#records.set(id, undefined);
-    this.#left++;
-    if (this.#left < 50 || this.#left * 2 < this.#records.size) return;
-    for (const [one, record] of this.#records) if (!record) this.#records.delete(one);
-    this.#left = 0;
+  come(row: number): void {
+    if (!this.#left?.delete(row)) this.#rows.push(row);
+    this.#list = undefined;
   }
 
-  list(): readonly PensumRecord[] {
-    if (this.#left === this.#records.size) return emptyBucket;
-    return this.#left === 0
-      ? ([...this.#records.values()] as PensumRecord[])
-      : [...this.#records.values()].filter((record) => record !== undefined);
+  leave(row: number): void {
+    this.#left ??= new Set();
+    this.#left.add(row);
+    this.#list = undefined;
+    if (this.#left.size >= 50 && this.#left.size * 2 >= this.#rows.length) this.#forgetLeft();
+  }
+
+  /** The same list as before where none of its records changed. */
+  list(records: RecordTable): readonly PensumRecord[] {
+    if (this.#list) return this.#list;
+    const left = this.#left;
+    if (left?.size === this.#rows.length) return emptyBucket;
+    this.#list = records.list(left?.size ? this.#rows.filter((row) => !left.has(row)) : this.#rows);
+    return this.#list;
+  }
+
+  #forgetLeft(): void {
+    const left = this.#left;
+    this.#rows = this.#rows.filter((row) => !left?.has(row));
+    this.#left = undefined;
   }
 }
 
 /**
  * One index: the records under each key, as lists that stay the same object until one of their records changes.
  *
- * A key's records stand in a plain list until the first change under it, and only then in a map: building the index
- * over 100,000 records takes 25 ms so, instead of 140. A record that leaves keeps its place in that map: taken back, it
- * stands where it stood.
+ * What is kept under a key are rows, and their records are looked up when the list is asked for: so an index over records
+ * that are still packed makes none of them.
  */
 export class RecordIndex {
   /** What the topics of its keys begin with. */
   readonly topic: IndexName;
-  readonly #kinds: readonly Kind[] | undefined;
-  readonly #keysFor: KeysFor<PensumRecord>;
-  readonly #lists = new Map<string, readonly PensumRecord[]>();
+  readonly #kinds: readonly string[] | undefined;
+  readonly #keysFor: PackedQuestion["keysFor"];
+  readonly #records: RecordTable;
   readonly #buckets = new Map<string, Bucket>();
 
-  /** @param records all records there are of its kinds, and none of others */
-  constructor(topic: IndexName, { kinds, keysFor }: IndexDescription, records: Iterable<Iterable<PensumRecord>>) {
+  constructor(topic: IndexName, question: PackedQuestion, records: RecordTable) {
     this.topic = topic;
-    this.#kinds = kinds;
-    this.#keysFor = keysFor;
-    const lists = this.#lists as Map<string, PensumRecord[]>;
-    const add = (key: string, record: PensumRecord) => {
-      const list = lists.get(key);
-      if (list) list.push(record);
-      else lists.set(key, [record]);
-    };
-    for (const some of records)
-      for (const record of some) {
-        const keys = keysFor(record);
-        if (typeof keys === "string") add(keys, record);
-        else if (keys !== undefined) for (const key of keys) add(key, record);
-      }
+    this.#kinds = question.kinds;
+    this.#keysFor = question.keysFor;
+    this.#records = records;
+    records.keys(question, (keys, row) => {
+      if (typeof keys === "string") this.#bucket(keys).add(row);
+      else for (const key of listed(keys)) this.#bucket(key).add(row);
+    });
   }
 
   /** The records under `key`; the same list as before where none of them changed. */
   list(key: string): readonly PensumRecord[] {
-    const known = this.#lists.get(key);
-    if (known) return known;
-    const bucket = this.#buckets.get(key);
-    if (!bucket) return emptyBucket;
-    const list = bucket.list();
-    this.#lists.set(key, list);
-    return list;
+    return this.#buckets.get(key)?.list(this.#records) ?? emptyBucket;
   }
 
-  /** Takes note that a record changed, came (`from` undefined) or went (`to` undefined). Gives the keys it touched. */
-  change(id: Id, from: PensumRecord | undefined, to: PensumRecord | undefined): readonly string[] {
+  /**
+   * Takes note that the record of a row changed, came (`from` undefined) or went (`to` undefined). Gives the keys it
+   * touched.
+   */
+  change(row: number, from: PensumRecord | undefined, to: PensumRecord | undefined): readonly string[] {
     const before = this.#keys(from);
     const after = this.#keys(to);
-    for (const key of before) if (!after.includes(key)) this.#bucket(key).leave(id);
-    if (to) for (const key of after) this.#bucket(key).put(to);
+    for (const key of before) {
+      const bucket = this.#bucket(key);
+      if (after.includes(key)) bucket.change();
+      else bucket.leave(row);
+    }
+    for (const key of after) if (!before.includes(key)) this.#bucket(key).come(row);
     return before.length === 0 ? after : after.length === 0 ? before : [...new Set([...before, ...after])];
   }
 
   #keys(record: PensumRecord | undefined): readonly string[] {
     if (!record || (this.#kinds && !this.#kinds.includes(record.kind))) return none;
-    const keys = this.#keysFor(record);
-    return typeof keys === "string" ? [keys] : (keys ?? none);
+    return listed(this.#keysFor(record));
   }
 
-  /** The records under `key`, to be changed; the list made of them before is no longer right then. */
   #bucket(key: string): Bucket {
     let bucket = this.#buckets.get(key);
     if (!bucket) {
-      bucket = new Bucket(this.#lists.get(key) ?? []);
+      bucket = new Bucket();
       this.#buckets.set(key, bucket);
     }
-    this.#lists.delete(key);
     return bucket;
   }
+}
+
+/** Keys as a list in which each stands once. */
+function listed(keys: string | readonly string[] | undefined): readonly string[] {
+  if (keys === undefined) return none;
+  if (typeof keys === "string") return [keys];
+  return keys.length < 2 ? keys : [...new Set(keys)];
 }

@@ -26,6 +26,31 @@ describe("packed records", () => {
     expect(record).not.toHaveProperty("weeklyMinutes");
   });
 
+  test("are read as they were packed before there was a first line", () => {
+    const within = [
+      {
+        fields: ["id", "kind", "title"],
+        at: [0, 2],
+        columns: [["a", "c"], { all: "person" }, ["Ada", "Cy"]],
+      },
+      {
+        fields: ["id", "kind", "title", "role"],
+        at: [1],
+        columns: [{ all: "b" }, { all: "person" }, ["Bo"], ["baker"]],
+      },
+    ];
+    expect(unpackRecords(JSON.stringify(within))).toEqual([
+      { id: "a", kind: "person", title: "Ada" },
+      { id: "b", kind: "person", title: "Bo", role: "baker" },
+      { id: "c", kind: "person", title: "Cy" },
+    ]);
+  });
+
+  test("are refused when their text was cut off", () => {
+    const text = packRecords(demoRecords(small));
+    for (const share of [0.001, 0.3, 0.999]) expect(() => unpackRecords(text.slice(0, text.length * share))).toThrow();
+  });
+
   test("of the demo take less than three fifths of the room that an array of them takes, and only bytes", () => {
     const records = demoRecords(small);
     const text = packRecords(records);

@@ -3,6 +3,14 @@ import { apply } from "./changeSet";
 import type { LogEntry } from "./changeLog";
 import { decodeChanges } from "./codec";
 
+/** Where records stand by their ids: a map, or the table of a store. */
+interface Shelf {
+  get(id: Id): PensumRecord | undefined;
+  set(id: Id, record: PensumRecord): unknown;
+  delete(id: Id): unknown;
+  values(): Iterable<PensumRecord>;
+}
+
 /** Thrown when something was written by a newer Pensum than this one. */
 export class NewerVersion extends Error {
   override readonly name = "NewerVersion";
@@ -11,17 +19,16 @@ export class NewerVersion extends Error {
 /**
  * The records that a snapshot and the log entries after it add up to, in this version's shape. Every entry is applied in the
  * shape it was written in; what a later version changed is changed between the entries, as it was in time.
- * @param snapshot the records by their ids; taken over, and given back as they became
+ * @param records those of the snapshot; taken over, and given back as they became
  * @throws NewerVersion, or what `decodeChanges` throws on a log that is damaged
  */
-export function replay(
-  snapshot: Map<Id, StoredRecord>,
+export function replay<S extends Shelf>(
+  records: S,
   snapshotVersion: number,
   entries: readonly LogEntry[],
   steps: readonly Migration[] = migrations,
   target = modelVersion,
-): Map<Id, PensumRecord> {
-  const records = snapshot as unknown as Map<Id, PensumRecord>;
+): S {
   let version = snapshotVersion;
   const rise = (to: number) => {
     if (to > target)

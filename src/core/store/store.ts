@@ -14,6 +14,7 @@ import {
 } from "./changeSet";
 import { indexFor, RecordIndex, type IndexName } from "./indexes";
 import { mergeOnto } from "./mergeChanges";
+import { RecordTable } from "./recordTable";
 import { ChangedTopics, Topics, type TopicListener } from "./topics";
 import { UndoHistory, type EarlierSteps } from "./undoHistory";
 
@@ -93,7 +94,7 @@ interface TransactOptions {
  * when just that changes.
  */
 export class Store {
-  readonly #records: Map<Id, PensumRecord>;
+  readonly #records: RecordTable;
   readonly #indexes = new Map<string, RecordIndex>();
   #rules: readonly Rule[];
   readonly #topics = new Topics();
@@ -116,9 +117,13 @@ export class Store {
 
   readonly clock: Clock;
 
-  /** Takes the map over as its own. */
-  constructor(records: Map<Id, PensumRecord> = new Map(), rules: readonly Rule[] = [], clock: Clock = systemClock()) {
-    this.#records = records;
+  /** @param records by their ids; or as a table, into which it writes */
+  constructor(
+    records: ReadonlyMap<Id, PensumRecord> | RecordTable = new Map<Id, PensumRecord>(),
+    rules: readonly Rule[] = [],
+    clock: Clock = systemClock(),
+  ) {
+    this.#records = records instanceof RecordTable ? records : new RecordTable(records.values());
     this.clock = clock;
     this.#rules = rules;
   }
@@ -440,7 +445,7 @@ export class Store {
       before: (id) => (before.has(id) ? before.get(id) : this.#records.get(id)),
       touched: () => [...before.keys()],
       removedEarlier: (wanted) =>
-        [...this.#removed.values()].filter((record) => !this.#records.has(record.id) && wanted(record)),
+        [...this.#removed.values()].filter((record) => !this.#records.get(record.id) && wanted(record)),
       now: this.clock.now(),
       lengthOf: (task) => this.lengthOf(task),
       put: (record) => write(record.id, record),
@@ -449,7 +454,7 @@ export class Store {
         if (record && !hasFields(record, fields)) write(id, withFields(record, fields));
       },
       remove: (id) => {
-        if (this.#records.has(id)) write(id, undefined);
+        if (this.#records.get(id)) write(id, undefined);
       },
     };
     let said: string;
@@ -514,22 +519,21 @@ export class Store {
     const from = this.#records.get(id);
     if (from === to) return;
     if (this.#changeListeners.size > 0) this.#changed.push({ id, from, to });
-    if (to) this.#records.set(id, to);
-    else this.#records.delete(id);
+    const row = to ? this.#records.set(id, to) : this.#records.delete(id);
+    if (row === undefined) return;
     const isFact = !from || !to || !differsInTextOnly(from, to);
     topics.note(id, isFact);
     if (isFact) topics.note("facts");
     for (const index of this.#indexes.values())
-      for (const key of index.change(id, from, to)) topics.note(`${index.topic}:${key}`, isFact);
+      for (const key of index.change(row, from, to)) topics.note(`${index.topic}:${key}`, isFact);
   }
 
   #index(topic: IndexName, key: string): RecordIndex {
-    const description = indexFor(topic, key);
-    let index = this.#indexes.get(description.name);
+    const question = indexFor(topic, key);
+    let index = this.#indexes.get(question.name);
     if (!index) {
-      const records = description.kinds?.map((kind) => this.#index("kind", kind).list(kind));
-      index = new RecordIndex(topic, description, records ?? [this.#records.values()]);
-      this.#indexes.set(description.name, index);
+      index = new RecordIndex(topic, question, this.#records);
+      this.#indexes.set(question.name, index);
     }
     return index;
   }

@@ -1,11 +1,11 @@
 import fc from "fast-check";
-import type { PensumRecord, StoredRecord, Task } from "../model";
+import type { PensumRecord, Task } from "../model";
 import { noChanges, type ChangeSet, type FieldChange } from "../store";
 import { fieldChange } from "../store";
 
 /** Records as a snapshot gives them. */
-export function byId(records: readonly object[]): Map<string, StoredRecord> {
-  return new Map((records as readonly StoredRecord[]).map((record) => [record.id, record]));
+export function byId(records: readonly object[]): Map<string, PensumRecord> {
+  return new Map((records as readonly PensumRecord[]).map((record) => [record.id, record]));
 }
 
 /** A task of the given id for tests, with what matters to the test set. */

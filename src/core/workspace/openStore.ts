@@ -4,8 +4,10 @@ import { followPages, OutlineCache } from "../page";
 import { countedDay, currentPull, loadOf } from "../plan";
 import { changedRule } from "../register/changedRule";
 import { givePlan } from "../register/wholePlan";
-import { Store } from "../store";
+import { Store, type RecordTable } from "../store";
 import { hasLibrary, needLibrary, repeatOf, type Clock } from "../time";
+
+type Records = ReadonlyMap<Id, PensumRecord> | RecordTable;
 
 /** A store with every rule of a workspace, and the outlines that its pages are followed by. */
 interface OpenStore {
@@ -21,7 +23,7 @@ interface OpenStore {
  * titles by a formula, and lengths that count as they were learnt. They are loaded before the store is handed out where a record asks for them, and when the first
  * such record arrives later, from another tab or a file.
  */
-export async function openStore(records: Map<Id, PensumRecord>, clock: Clock): Promise<OpenStore> {
+export async function openStore(records: Records, clock: Clock): Promise<OpenStore> {
   const opened = openBareStore(records, clock);
   const { store } = opened;
   const wanted = [
@@ -39,7 +41,7 @@ export function openEmptyStore(clock: Clock): OpenStore {
   return openBareStore(new Map(), clock);
 }
 
-function openBareStore(records: Map<Id, PensumRecord>, clock: Clock): OpenStore {
+function openBareStore(records: Records, clock: Clock): OpenStore {
   const outlines = new OutlineCache();
   const store = new Store(
     records,

@@ -24,7 +24,7 @@ import {
 } from "../../model";
 import { applyEdits, followPages, idEdit, longestFollowedPage, readOutline, stateOfLine, type Edit } from "../../page";
 import { ownRegisters } from "../../register";
-import { fieldChange, Store, type ChangeSet, type FieldChange } from "../../store";
+import { fieldChange, RecordTable, Store, type ChangeSet, type FieldChange } from "../../store";
 import { isDate, isMoment, momentAt, standingClock, type MomentText } from "../../time";
 import { inOrder } from "../inOrder";
 import type { Progress } from "../writeBackup";
@@ -103,7 +103,8 @@ export function readFolder(files: readonly FolderFile[], options: Options): Fold
 class FolderReader {
   readonly #options: Options;
   readonly #base = new Map<Id, PensumRecord>();
-  readonly #records = new Map<Id, PensumRecord>();
+  /** What was read so far. Stores that are asked about it share it, and see what is put in later. */
+  readonly #records = new RecordTable();
   #store: Store;
   #keys: FieldKeys;
   #references: References;
@@ -508,7 +509,8 @@ class FolderReader {
       const name = kindNames[record.kind];
       into[name] = (into[name] ?? 0) + 1;
     };
-    for (const [id, record] of this.#records) {
+    for (const record of this.#records.values()) {
+      const { id } = record;
       const present = this.#base.get(id);
       if (present === record) {
         if (this.#ids.has(id)) same++;
@@ -525,7 +527,7 @@ class FolderReader {
         count(counts.changed, record);
       } else same++;
     }
-    for (const [id, record] of this.#base) if (!this.#records.has(id)) removed.set(id, record);
+    for (const [id, record] of this.#base) if (!this.#records.get(id)) removed.set(id, record);
     return {
       changes: { added, updated, removed },
       files: this.#files,

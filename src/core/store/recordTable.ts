@@ -1,0 +1,152 @@
+import type { Id, PensumRecord } from "../model";
+import { PackedPart, type PackedQuestion } from "./packedRecords";
+
+/** So many records of one part are asked for at once, it is made as a whole. */
+const manyOfPart = 32;
+
+interface Part {
+  /** The row of its first record. */
+  readonly first: number;
+  readonly packed: PackedPart;
+}
+
+/**
+ * All records of a workspace, each in a row of its own that it keeps, also when it is taken out and comes back. Those of a
+ * snapshot stay packed until they are asked for.
+ */
+export class RecordTable {
+  /** By row; undefined where it is still packed or was taken out. */
+  readonly #records: (PensumRecord | undefined)[];
+  /** Those of which some records are not made yet, in the order of their rows. */
+  readonly #parts: Part[] = [];
+  readonly #gone = new Set<number>();
+  /** Built when an id is first asked for: a list can be had without it. */
+  #rows: Map<Id, number> | undefined;
+
+  constructor(records: Iterable<PensumRecord> = []) {
+    this.#records = [...records];
+  }
+
+  /** Adds records as a snapshot packs them; none of them may be here already. @throws SyntaxError */
+  addPacked(text: string): void {
+    const packed = new PackedPart(text);
+    const first = this.#records.length;
+    this.#parts.push({ first, packed });
+    for (let at = 0; at < packed.length; at++) this.#records.push(undefined);
+    this.#rows = undefined;
+  }
+
+  get size(): number {
+    return this.#records.length - this.#gone.size;
+  }
+
+  get(id: Id): PensumRecord | undefined {
+    const row = this.#rowsById.get(id);
+    return row === undefined || this.#gone.has(row) ? undefined : this.#at(row);
+  }
+
+  /** Puts a record where it stood, or after all others. Returns its row. */
+  set(id: Id, record: PensumRecord): number {
+    const rows = this.#rowsById;
+    let row = rows.get(id);
+    if (row === undefined) {
+      row = this.#records.length;
+      rows.set(id, row);
+    } else this.#gone.delete(row);
+    this.#records[row] = record;
+    return row;
+  }
+
+  /** Takes a record out. Returns its row, or undefined where there was none. */
+  delete(id: Id): number | undefined {
+    const row = this.#rowsById.get(id);
+    if (row === undefined) return undefined;
+    this.#records[row] = undefined;
+    this.#gone.add(row);
+    return row;
+  }
+
+  /** All records, in the order of their rows. */
+  *values(): Generator<PensumRecord> {
+    while (this.makeSome()) continue;
+    for (let row = 0; row < this.#records.length; row++)
+      if (!this.#gone.has(row)) yield this.#records[row] as PensumRecord;
+  }
+
+  /** The records in these rows, without those that were taken out. */
+  list(rows: readonly number[]): PensumRecord[] {
+    const found: PensumRecord[] = [];
+    rows.forEach((row, at) => {
+      if (this.#gone.has(row)) return;
+      if (!this.#records[row]) this.#make(row, rows[at + manyOfPart]);
+      found.push(this.#records[row] as PensumRecord);
+    });
+    return found;
+  }
+
+  /** Calls `note` with the keys of each record that has some, and its row, in the order of the rows. */
+  keys(question: PackedQuestion, note: (keys: string | readonly string[], row: number) => void): void {
+    const { kinds, keysFor } = question;
+    let row = 0;
+    const noteMade = () => {
+      const record = this.#records[row];
+      if (!record || this.#gone.has(row) || (kinds && !kinds.includes(record.kind))) return;
+      const keys = keysFor(record);
+      if (keys !== undefined) note(keys, row);
+    };
+    for (const { first, packed } of this.#parts) {
+      for (; row < first; row++) noteMade();
+      const found = new Array<string | readonly string[] | undefined>(packed.length);
+      packed.keys(question, (keys, position) => (found[position] = keys));
+      for (const keys of found) {
+        // What was made or taken out is no longer as it was packed.
+        if (this.#records[row] || this.#gone.has(row)) noteMade();
+        else if (keys !== undefined) note(keys, row);
+        row++;
+      }
+    }
+    for (; row < this.#records.length; row++) noteMade();
+  }
+
+  /** Makes the records of one more part. Returns whether there was one. */
+  makeSome(): boolean {
+    const part = this.#parts.shift();
+    part?.packed.makeAll(this.#records, part.first);
+    return part !== undefined;
+  }
+
+  get #rowsById(): Map<Id, number> {
+    if (this.#rows) return this.#rows;
+    const rows = new Map<Id, number>();
+    this.#records.forEach((record, row) => record && rows.set(record.id, row));
+    for (const { first, packed } of this.#parts) packed.ids((id, position) => rows.set(id, first + position));
+    this.#rows = rows;
+    return rows;
+  }
+
+  #at(row: number): PensumRecord {
+    if (!this.#records[row]) this.#make(row, undefined);
+    return this.#records[row] as PensumRecord;
+  }
+
+  /** Makes the record in a row; with all of its part where another that is asked for soon, in row `next`, is of it too. */
+  #make(row: number, next: number | undefined): void {
+    const at = this.#partAt(row);
+    const { first, packed } = this.#parts[at] as Part;
+    if (next !== undefined && next > row && next < first + packed.length) {
+      packed.makeAll(this.#records, first);
+      this.#parts.splice(at, 1);
+    } else this.#records[row] = packed.make(row - first);
+  }
+
+  /** The part in which a row is that is not made. */
+  #partAt(row: number): number {
+    let [low, high] = [0, this.#parts.length - 1];
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if ((this.#parts[middle] as Part).first <= row) low = middle;
+      else high = middle - 1;
+    }
+    return low;
+  }
+}
