@@ -3,16 +3,15 @@ import { useCallback, useMemo, useState } from "react";
 import {
   besides,
   boundedSpan,
+  hoursWays,
   insights,
   ledgerOf,
-  ledgerWays,
   spanBeside,
   spanNamed,
   spanNames,
   type Asking,
   type Beside,
   type InsightName,
-  type LedgerWay,
   type SpanName,
 } from "@/core/insight";
 import type { Id, Lens, Person } from "@/core/model";
@@ -21,7 +20,7 @@ import { dateOf, dateText, isDate } from "@/core/time";
 import { ChartFigure } from "@/panels/charts/ChartFigure";
 import { useNow } from "@/ui/clock";
 import { OnePart, PickList, SentencePart } from "@/ui/SentencePart";
-import { useComputedSoon, useFirstWeekday, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useComputed, useComputedSoon, useFirstWeekday, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { backView, insightNames, type BackView } from "./backView";
 import { OwnChart, useOwnCharts } from "./OwnChart";
 
@@ -42,15 +41,6 @@ const besideWords: Record<Beside, string> = {
   yearBefore: "the year before",
   nothing: "nothing",
 };
-const wayWords: Record<LedgerWay, string> = {
-  theme: "theme",
-  project: "project",
-  area: "area",
-  goal: "goal",
-  person: "person",
-  task: "task",
-};
-
 /** Questions about the past and the near future, each with its answer drawn. */
 export function InsightPart() {
   const store = useStore();
@@ -141,6 +131,7 @@ function Sentence({ view, own, who, onWho, words }: SentenceProps) {
   const store = useStore();
   const people = useList("kind", "person") as readonly Person[];
   const me = meIn(store);
+  const ways = useComputed(hoursWays);
   const change = (next: Partial<BackView>) => backView.choose({ ...view, ...next });
   const whoOptions: (readonly [string, string])[] = [
     ["me", "me"],
@@ -175,8 +166,8 @@ function Sentence({ view, own, who, onWho, words }: SentenceProps) {
       {", grouped by "}
       <OnePart
         label="Hours by"
-        value={view.way}
-        options={ledgerWays.filter((way) => way !== "task").map((way) => [way, wayWords[way]])}
+        value={ways.some(([way]) => way === view.way) ? view.way : "theme"}
+        options={ways}
         onPick={(way) => change({ way })}
       />
       {", compared with "}

@@ -5,8 +5,8 @@ import {
   ledgerWays,
   spanNames,
   type Beside,
+  type HoursWay,
   type InsightName,
-  type LedgerWay,
   type SpanName,
 } from "@/core/insight";
 import { isDate } from "@/core/time";
@@ -16,7 +16,7 @@ import { deviceChoice } from "@/ui/deviceChoice";
 export interface BackView {
   readonly span: SpanName | { readonly from: string; readonly to: string };
   readonly beside: Beside;
-  readonly way: LedgerWay;
+  readonly way: HoursWay;
   /** Questions that are not asked: names of those that come ready, ids of lenses of one's own. */
   readonly hidden: readonly string[];
 }
@@ -25,6 +25,8 @@ export const insightNames = Object.keys(insights) as readonly InsightName[];
 const usual: BackView = { span: "lastWeek", beside: "before", way: "theme", hidden: [] };
 
 const mostHidden = 500;
+
+const isOwnField = (way: unknown): way is `f_${string}` => typeof way === "string" && way.startsWith("f_");
 
 const among = <T extends string>(all: readonly T[], value: unknown, otherwise: T): T =>
   all.find((one) => one === value) ?? otherwise;
@@ -35,7 +37,7 @@ export const backView = deviceChoice<BackView>("pensum-look-back", usual, ({ spa
   return {
     span: isOwn ? { from: own.from as string, to: own.to as string } : among(spanNames, span, "lastWeek"),
     beside: among(besides, beside, usual.beside),
-    way: among(ledgerWays, way, usual.way),
+    way: isOwnField(way) ? way : among(ledgerWays, way, usual.way),
     hidden: Array.isArray(hidden) ? hidden.filter((name) => typeof name === "string").slice(0, mostHidden) : [],
   };
 });

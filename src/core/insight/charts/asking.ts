@@ -5,6 +5,7 @@ import { dayNumber, type DateText, type TimeStyle } from "../../time";
 import { ledgerOf, type Ledger, type LedgerWay } from "../ledger";
 import type { Span } from "../span";
 import { spanSums } from "../spanSums";
+import type { HoursWay } from "./hoursWays";
 
 /** What every chart is asked by. */
 export interface Asking {
@@ -16,7 +17,7 @@ export interface Asking {
   /** Whose work: a person's, or everybody's. */
   readonly who: Id | "me" | "all";
   /** What hours are told apart by. */
-  readonly way: LedgerWay;
+  readonly way: HoursWay;
   readonly today: DateText;
   readonly firstWeekday: number;
   readonly style: TimeStyle;

@@ -12,7 +12,7 @@ import {
 import { Store } from "../../store";
 import { addDays, momentAt, standingClock } from "../../time";
 import { chartCsv, measureText, type Chart } from "../chart";
-import { hoursOfProject, insights, type Asking, type InsightName } from ".";
+import { hoursOfProject, hoursWays, insights, type Asking, type InsightName } from ".";
 import { stepsOf } from "./steps";
 
 const today = "2026-11-24";
@@ -80,6 +80,40 @@ describe("where the hours went", () => {
     expect(chart.answer).toBe("Reporting got 2 h of the 9 h you want for it; Desk got 1 h 30 more than its 1 h.");
     expect(chart.about).toBe("5 h logged, 30 min of it without a theme; the short rule is the target");
     expect(behind(chart, "Without a theme")).toEqual(["3"]);
+  });
+
+  test("is by a choice or a link of tasks that the person added, whose hours add up to all of them", () => {
+    const field = (id: string, name: string, more: object) =>
+      ({ id, kind: "field", title: id, text: "", register: "tasks", name, order: 1, ...more }) as PensumRecord;
+    const own = (id: string, fields: object) => ({ ...task(id), ...fields }) as PensumRecord;
+    const store = opened(
+      ...[theme("r", "Reporting", 540), bareRecord("note", { id: "mill", title: "Mill", now })],
+      field("Stage", "f_stage", { type: "choice", options: [{ id: "o1", title: "Draft", dye: "madder" }] }),
+      field("Site", "f_site", { type: "link", target: "notes" }),
+      field("Tools", "f_tools", { type: "choices" }),
+      ...[own("a", { f_stage: "o1", f_site: "mill" }), own("b", { f_stage: "gone" }), own("c", {})],
+      ...entries,
+    );
+    expect(hoursWays(store).slice(-2)).toEqual([
+      ["f_stage", "Stage"],
+      ["f_site", "Site"],
+    ]);
+    const stage = answer("hours", store, { way: "f_stage", beside: { from: "2026-11-09", to: "2026-11-15" } });
+    expect(rowsOf(stage)).toEqual([
+      ["Deleted", 150, 0.5, 0],
+      ["Draft", 120, 0.4, 60],
+      ["Without Stage", 30, 0.1, 0],
+    ]);
+    expect([stage.rowLabel, stage.rows[1]!.dye, behind(stage, "Draft")]).toEqual(["Stage", "madder", ["1"]]);
+    expect(stage.about).toBe("5 h logged, 30 min of it without Stage");
+    expect(rowsOf(answer("hours", store, { way: "f_site" }))).toEqual([
+      ["Without Site", 180, 0.6],
+      ["Mill", 120, 0.4],
+    ]);
+    // A field that was taken away since it was chosen: the hours are told by theme again.
+    expect(answer("hours", store, { way: "f_gone" })).toEqual(
+      expect.objectContaining({ rowLabel: "Theme", answer: answer("hours", store).answer }),
+    );
   });
 
   test("counts everybody by person, and a span that is not over by the days so far", () => {

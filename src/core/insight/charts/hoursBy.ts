@@ -1,43 +1,28 @@
 import type { Theme } from "../../model";
 import { weeklyTarget } from "../../plan";
-import { dyeOf } from "../../things";
 import { addDays, durationText } from "../../time";
 import type { Chart } from "../chart";
-import type { LedgerWay } from "../ledger";
 import { spanDays, type Span } from "../span";
-import { calledBy, entriesBehind, minutesBy, sum, type Asking } from "./asking";
-
-const withoutWords: Record<LedgerWay, string> = {
-  theme: "Without a theme",
-  project: "Without a project",
-  area: "Without an area",
-  goal: "Without a goal",
-  person: "Me",
-  task: "Without a task",
-};
-const rowWords: Record<LedgerWay, string> = {
-  theme: "Theme",
-  project: "Project",
-  area: "Area",
-  goal: "Goal",
-  person: "Person",
-  task: "Task",
-};
+import { entriesBehind, sum, type Asking } from "./asking";
+import { hoursTold } from "./hoursWays";
 
 /** Less than this is no difference worth a sentence. */
 const worthSaying = 30;
 
 /**
- * Where the hours went: what was logged in a span, each entry in full, by theme, project, area, goal or person; of themes
+ * Where the hours went: what was logged in a span, each entry in full, by theme, project, area, goal, person or a field of
+ * tasks that the person made; of themes
  * against their weekly targets. The target of a span is that of its weeks; of a longer one that is not over, of the days
  * so far.
  */
 export function hoursBy(asked: Asking): Chart {
   // By person, everybody's hours are told.
   const asking: Asking = asked.way === "person" ? { ...asked, who: "all" } : asked;
-  const { store, settings, span, beside, way, today } = asking;
-  const minutes = minutesBy(asking, span, way);
-  const earlier = beside && minutesBy(asking, beside, way);
+  const { store, settings, span, beside, today } = asking;
+  const told = hoursTold(store, asking.way);
+  const { way } = told;
+  const minutes = told.minutes(asking, span);
+  const earlier = beside && told.minutes(asking, beside);
   const all = sum(minutes.values());
   const weeks = countedWeeks(span, today);
   const themes = way === "theme" ? (store.list("kind", "theme") as readonly Theme[]) : [];
@@ -50,32 +35,31 @@ export function hoursBy(asked: Asking): Chart {
   const keys = new Set([...minutes.keys(), ...targets.keys(), ...(earlier?.keys() ?? [])]);
   const rows = [...keys]
     .map((key) => {
-      const record = key === undefined ? undefined : store.get(key);
       const worked = minutes.get(key) ?? 0;
       const target = key === undefined ? undefined : targets.get(key);
       return {
         key: key ?? "none",
-        label: calledBy(store, key, withoutWords[way]),
-        dye: record && dyeOf(record, store),
+        label: told.called(key),
+        dye: told.dyeOf(key),
         values: [
           worked,
           ...(way === "theme" ? [target, target ? worked / target : undefined] : []),
           all > 0 ? worked / all : undefined,
           ...(earlier ? [earlier.get(key) ?? 0] : []),
         ],
-        behind: () => entriesBehind(asking, span, (row, ledger) => ledger.keyOf(row, way) === key),
+        behind: () => entriesBehind(asking, span, (row, ledger) => told.keyOf(ledger, row) === key),
       };
     })
     .sort((a, b) => b.values[0]! - a.values[0]! || compared(a.label, b.label) || compared(a.key, b.key));
   const without = minutes.get(undefined) ?? 0;
   return {
-    answer: answerOf(rows, targets, all, way),
+    answer: answerOf(rows, targets, all, told.without, way === "person"),
     about:
       all === 0
         ? "hours of the work log"
-        : `${durationText(all)} logged${without > 0 && way !== "person" ? `, ${durationText(without)} of it ${withoutWords[way].toLowerCase()}` : ""}${targets.size > 0 ? "; the short rule is the target" : ""}`,
+        : `${durationText(all)} logged${without > 0 && way !== "person" ? `, ${durationText(without)} of it ${inSentence(told.without)}` : ""}${targets.size > 0 ? "; the short rule is the target" : ""}`,
     form: "bars",
-    rowLabel: rowWords[way],
+    rowLabel: told.rowLabel,
     columns: [
       { label: "Hours", measure: "minutes", drawn: "worked" },
       ...(way === "theme"
@@ -100,7 +84,13 @@ function countedWeeks(span: Span, today: string): number {
 
 type Rows = Chart["rows"];
 
-function answerOf(rows: Rows, targets: ReadonlyMap<string, number>, all: number, way: LedgerWay): string {
+function answerOf(
+  rows: Rows,
+  targets: ReadonlyMap<string, number>,
+  all: number,
+  without: string,
+  isByPerson: boolean,
+): string {
   if (all === 0) return "Nothing was logged in these days.";
   const off = rows
     .filter(({ key }) => targets.has(key))
@@ -113,10 +103,13 @@ function answerOf(rows: Rows, targets: ReadonlyMap<string, number>, all: number,
   const moreWords = more && `${more.label} got ${durationText(more.by)} more than its ${durationText(more.target)}`;
   if (shortWords || moreWords) return `${[shortWords, moreWords].filter(Boolean).join("; ")}.`;
   if (targets.size > 0 && off.length > 0) return "Every theme got about the hours you want for it.";
-  const named = rows.filter(({ key }) => key !== "none" || way === "person");
+  const named = rows.filter(({ key }) => key !== "none" || isByPerson);
   const [first] = named;
-  if (!first) return `${durationText(all)} was logged, all of it ${withoutWords[way].toLowerCase()}.`;
+  if (!first) return `${durationText(all)} was logged, all of it ${inSentence(without)}.`;
   return `${first.label} took ${durationText(first.values[0]!)} of ${durationText(all)}.`;
 }
+
+/** As it stands within a sentence. */
+const inSentence = (words: string) => words[0]!.toLowerCase() + words.slice(1);
 
 const compared = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);

@@ -31,4 +31,5 @@ export const insights = {
 } satisfies Record<string, { title: string; answer: (asking: Asking) => Chart }>;
 export type InsightName = keyof typeof insights;
 export { hoursBy } from "./hoursBy";
+export { hoursWays, type HoursWay } from "./hoursWays";
 export { hoursOfProject } from "./hoursOfProject";
