@@ -1,11 +1,13 @@
 import "fake-indexeddb/auto";
 import { afterEach, describe, expect, test, vi } from "vitest";
-import { editRecord, removeRecord, writePage } from "@/core/commands";
+import { editRecord, removeRecord, setState, writePage } from "@/core/commands";
 import { fetchBack, fetchFieldBack, partsOf } from "@/core/commands/fetchBack";
 import { place } from "@/core/commands/place";
-import { modelVersion, Refusal, type PensumRecord } from "@/core/model";
-import { standingClock } from "@/core/time";
+import { beginOfWeek, insights, LogGatherer, planAsItStood, weeksBegun, withoutLog, type Asking } from "@/core/insight";
+import { defaultSettings, modelVersion, Refusal, type PensumRecord } from "@/core/model";
+import { addDays, instantAt, standingClock } from "@/core/time";
 import { openPast } from "./pastWorkspace";
+import { recordsAt, walkBack } from "./recordsThen";
 import { openWorkspace, type Workspace } from "./workspace";
 
 vi.stubGlobal("navigator", {});
@@ -110,5 +112,91 @@ describe("a workspace as it was", () => {
     const then = (await past("2026-11-23T07:00"))!;
     expect(then.past!.knownFrom).toBe((await log.toArray())[1]!.at);
     expect(then.store.list("kind", "task")).toHaveLength(2);
+  });
+});
+
+describe("what only the log knows", () => {
+  const span = { from: "2026-11-16", to: "2026-11-29" };
+
+  /** Two weeks: hours that are moved, a task that is dropped, one that comes; the next week is planned on its eve. */
+  async function twoWeeks() {
+    const open = await openAt("2026-11-16T06:00");
+    const { store, workspace, at } = open;
+    store.act(writePage, { id: "day-2026-11-16", text: "- [ ] Gauge\n- [ ] Mill\n- [ ] Stakes" });
+    const id = (title: string) => store.list("kind", "task").find((one) => "title" in one && one.title === title)!.id;
+    const [gauge, mill, stakes] = [id("Gauge"), id("Mill"), id("Stakes")];
+    const put = (task: string, start: string) => store.act(place, { task, start });
+    const block = (task: string) => store.list("blocksByTask", task)[0]!.id;
+    put(gauge, "2026-11-17T09:00");
+    put(mill, "2026-11-18T09:00");
+    await workspace.journal.durable();
+    at(30);
+    store.act(editRecord, { id: block(gauge), fields: { start: "2026-11-19T09:00", end: "2026-11-19T09:30" } });
+    store.act(writePage, { id: "day-2026-11-20", text: "- [ ] Bridge" });
+    await workspace.journal.durable();
+    at(60);
+    store.act(removeRecord, { id: block(mill) });
+    store.act(setState, { tasks: [mill], state: "dropped" });
+    await workspace.journal.durable();
+    at(7 * 24 - 6);
+    put(stakes, "2026-11-24T10:00");
+    await workspace.journal.durable();
+    return { ...open, gauge, mill, stakes };
+  }
+
+  const gathered = async ({ store, journal, database }: Workspace) => {
+    const weeks = weeksBegun(span, "2026-11-23", 1);
+    let gatherer = new LogGatherer(store, weeks, span.from, defaultSettings);
+    const { instants } = gatherer;
+    const begin = () => (gatherer = new LogGatherer(store, weeks, span.from, defaultSettings));
+    expect(await walkBack({ store, journal, database: database! }, { instants, begin })).toBe(true);
+    return gatherer.found;
+  };
+
+  test("is what each week was planned to be when it began, as it stands alone, and when something was dropped", async () => {
+    const { workspace, store, mill } = await twoWeeks();
+    const found = await gathered(workspace);
+    const alone = await Promise.all(
+      found.weeks.map(async ({ from }) => {
+        const instant = instantAt(beginOfWeek(from, defaultSettings), "Europe/Berlin");
+        const then = await recordsAt({ ...workspace, database: workspace.database! }, instant);
+        return { from, items: planAsItStood(store, then!, { from, to: addDays(from, 6) }) };
+      }),
+    );
+    expect(found.weeks).toEqual(alone);
+    expect(found.weeks.map(({ items }) => items!.map(({ title, fate }) => `${title} ${fate}`))).toEqual([
+      ["Stakes moved", "Gauge moved", "Mill dropped", "Bridge new"],
+      ["Stakes kept"],
+    ]);
+    expect([...found.droppedOn]).toEqual([[mill, "2026-11-18"]]);
+    // What was taken up again is not dropped.
+    store.act(setState, { tasks: [mill], state: "open" });
+    expect([...(await gathered(workspace)).droppedOn]).toEqual([]);
+  });
+
+  test("is counted in the questions that ask for it", async () => {
+    const { workspace, store, gauge, mill } = await twoWeeks();
+    const asking: Asking = {
+      ...{ store, settings: defaultSettings, span, today: "2026-11-24", firstWeekday: 1 },
+      ...{ who: "me", way: "theme", style: { locale: "en-GB", hour12: false } },
+      fromLog: await gathered(workspace),
+    };
+    const chart = insights.weeks.answer(asking);
+    expect(chart.answer).toBe(
+      "Of the 4 things planned then, 1 was kept, 2 were moved and 1 was dropped; 1 thing was added since.",
+    );
+    expect(chart.rows.map(({ label, values }) => [label, ...values])).toEqual([
+      ["16 Nov", 3, 0, 2, 0, 0, 1, 1],
+      ["23 Nov", 1, 1, 0, 0, 0, 0, 0],
+    ]);
+    expect(chart.rows[0]!.behind!()).toContain(gauge);
+    const flow = insights.flow.answer(asking);
+    expect(flow.answer).toBe("0 tasks were done and 4 added; 1 was dropped.");
+    expect(flow.rows.filter(({ values }) => values[3] !== 0).map(({ key, behind }) => [key, behind!()])).toEqual([
+      ["2026-11-18", [mill]],
+    ]);
+    expect(insights.weeks.answer({ ...asking, fromLog: withoutLog(["2026-11-16"]) }).answer).toBe(
+      "The log of this workspace does not reach back to the beginning of these weeks.",
+    );
   });
 });

@@ -1,5 +1,14 @@
 import { modelVersion } from "@/core/model";
-import { recordsBeforeStepwise, type Journal, type LogEntry, type RecordsBefore, type Store } from "@/core/store";
+import {
+  nothingWalked,
+  recordsBeforeStepwise,
+  type ChangeSet,
+  type Journal,
+  type LogEntry,
+  type RecordsBefore,
+  type Store,
+} from "@/core/store";
+import { instantOf } from "@/core/time";
 import { startOfGeneration, type WorkspaceDatabase } from "./database";
 
 /** How the records stood at an instant. */
@@ -23,16 +32,43 @@ const perLot = 4000;
 /** Reading the log is so much of the way. */
 const readShare = 0.5;
 
+interface Open {
+  readonly database: WorkspaceDatabase;
+  readonly store: Store;
+  readonly journal: Journal;
+}
+
+/** What is made of a walk back through the log. */
+interface WalkBack {
+  /** In milliseconds since 1970, the latest first. */
+  readonly instants: readonly number[];
+  /** Called anew before each try: what was seen on one that was broken off does not count. */
+  begin(): {
+    /** Called at each instant, while the records stand as they stood then, and no longer. */
+    at(instant: number, then: RecordsThen): void;
+    /** Called with each entry on the way, the newest first. */
+    see?(entry: LogEntry, changes: ChangeSet): void;
+  };
+}
+
 /**
  * Goes back through the log to an instant, from the records as they are; in slices, so that the page goes on. Resolves
  * to undefined where it was ended early, or where the records never stood still for long enough.
  * @throws RangeError when the log does not fit the records
  */
-export async function recordsAt(
-  { database, store, journal }: { database: WorkspaceDatabase; store: Store; journal: Journal },
-  instant: number,
+export async function recordsAt(open: Open, instant: number, going: Going = {}): Promise<RecordsThen | undefined> {
+  let found: RecordsThen | undefined;
+  const begin = () => ({ at: (_: number, then: RecordsThen) => void (found = then) });
+  return (await walkBack(open, { instants: [instant], begin }, going)) ? found : undefined;
+}
+
+/** The same to several instants, in one walk. Resolves to whether it came to its end. @throws as `recordsAt` does */
+export async function walkBack(
+  { database, store, journal }: Open,
+  { instants, begin }: WalkBack,
   { progress, signal }: Going = {},
-): Promise<RecordsThen | undefined> {
+): Promise<boolean> {
+  const earliest = Math.min(...instants);
   for (let tries = 0; tries < mostTries; tries++) {
     await journal.durable();
     store.settle();
@@ -49,9 +85,9 @@ export async function recordsAt(
         .where(":id")
         .between(Math.max(start, to - perLot + 1), to, true, true)
         .toArray();
-      if (signal?.aborted) return undefined;
+      if (signal?.aborted) return false;
       for (const entry of lot.reverse()) {
-        hasEarlier = entry.at < instant;
+        hasEarlier = entry.at < earliest;
         isOlder = !hasEarlier && entry.version !== modelVersion;
         if (hasEarlier || isOlder) break;
         entries.push(entry);
@@ -60,21 +96,44 @@ export async function recordsAt(
       progress?.((readShare * entries.length) / Math.max(1, seq - start));
     }
     entries.reverse();
-    const going = recordsBeforeStepwise(entries, (id) => store.get(id));
+    // Where no entry is left, nothing is known of what was.
+    const begins = entries[0]?.at ?? instantOf(store.clock);
+    const walker = begin();
+    const walked = nothingWalked();
     let since = performance.now();
-    let step = going.next();
-    for (; !step.done && isStill(); step = going.next()) {
-      if (performance.now() - since < sliceMilliseconds) continue;
-      progress?.(readShare + ((1 - readShare) * step.value) / entries.length);
-      await letOthersGo();
-      if (signal?.aborted) return undefined;
-      since = performance.now();
+    let end = entries.length;
+    let isWhole = true;
+    for (const instant of instants) {
+      const from = firstSince(entries, instant, end);
+      const going = recordsBeforeStepwise(
+        entries.slice(from, end),
+        (id) => store.get(id),
+        walked,
+        (entry, changes) => walker.see?.(entry, changes),
+      );
+      let step = going.next();
+      for (; !step.done && isStill(); step = going.next()) {
+        if (performance.now() - since < sliceMilliseconds) continue;
+        progress?.(readShare + ((1 - readShare) * (entries.length - end + step.value)) / entries.length);
+        await letOthersGo();
+        if (signal?.aborted) return false;
+        since = performance.now();
+      }
+      isWhole = step.done === true && isStill();
+      if (!isWhole) break;
+      end = from;
+      walker.at(instant, { ...walked, knownFrom: hasEarlier || from > 0 ? undefined : begins });
     }
-    if (!step.done || !isStill()) continue;
-    const begins = entries[0]?.at ?? (isOlder ? Date.now() : undefined);
-    return { ...step.value, knownFrom: hasEarlier ? undefined : begins };
+    if (isWhole) return true;
   }
-  return undefined;
+  return false;
+}
+
+/** Where of the entries before `end` those begin that were made at an instant or after it. */
+function firstSince(entries: readonly LogEntry[], instant: number, end: number): number {
+  let at = end;
+  while (at > 0 && entries[at - 1]!.at >= instant) at--;
+  return at;
 }
 
 /** Lets whatever waits go first. A timer would be held back by some milliseconds each time. */

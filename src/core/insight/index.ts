@@ -5,6 +5,7 @@ export * from "./estimates";
 export * from "./estimatesOf";
 export * from "./learntLengths";
 export * from "./lensCharts";
+export * from "./fromLog";
 export * from "./goals";
 export * from "./ledger";
 export * from "./reviews";

@@ -46,17 +46,31 @@ export function recordsBefore(entries: readonly LogEntry[], read: ReadRecord): R
   for (let step = going.next(); ; step = going.next()) if (step.done) return step.value;
 }
 
-/** The same entry by entry, for what must not hold up a page: gives how many entries are behind it. */
+/** What a walk back has come to so far: it can be gone on with from there. */
+export interface WalkedBack extends RecordsBefore {
+  readonly records: Map<Id, PensumRecord | undefined>;
+  readonly touchedBy: Map<Id, LogEntry>;
+}
+
+export const nothingWalked = (): WalkedBack => ({ records: new Map(), touchedBy: new Map() });
+
+/**
+ * The same entry by entry, for what must not hold up a page: gives how many entries are behind it.
+ * @param walked what is behind already, to be gone on with: the entries are those before it
+ * @param see is shown each entry with what it changed
+ */
 export function* recordsBeforeStepwise(
   entries: readonly LogEntry[],
   read: ReadRecord,
+  walked = nothingWalked(),
+  see?: (entry: LogEntry, changes: ChangeSet) => void,
 ): Generator<number, RecordsBefore> {
-  const records = new Map<Id, PensumRecord | undefined>();
-  const touchedBy = new Map<Id, LogEntry>();
+  const { records, touchedBy } = walked;
   let done = 0;
   for (const { entry, changes } of goBack(entries, read, records)) {
     for (const id of touchedIds(changes)) if (!touchedBy.has(id)) touchedBy.set(id, entry);
+    see?.(entry, changes);
     yield ++done;
   }
-  return { records, touchedBy };
+  return walked;
 }

@@ -57,61 +57,73 @@ export function ColumnsPicture({ chart: { rows, columns }, width, saying, markPr
   );
   const isWide = x.step() > 62;
   return (
-    <svg width={width} height={height} className="chart-picture" role="group" aria-label="Columns">
-      <pattern id={twill} width={7} height={7} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-        <rect className="chart-twill-ground" width={7} height={7} />
-        <rect className="chart-twill" width={3.5} height={7} />
-      </pattern>
-      <line className="chart-ground" x1={0} x2={width} y1={y(0)} y2={y(0)} />
-      {line >= 0 && <path className="chart-line" d={pathOf(rows.map((row) => pointOf(row)))} />}
-      {rows.map((row, at) => {
-        const left = x(row.key) ?? 0;
-        const { values } = row;
-        const goal = values[target];
-        const difference = values[said];
-        const point = pointOf(row);
-        return (
-          <g key={row.key} {...markProps(row, at)}>
-            <title>{saying(row)}</title>
-            <rect className="chart-reach" x={left - 2} y={0} width={x.bandwidth() + 4} height={height} />
-            {bars.map(({ at: column, drawn }) => {
-              const value = values[column];
-              if (!value) return null;
-              return (
-                <rect
-                  key={column}
-                  fill={drawn === "planned" ? `url(#${twill})` : undefined}
-                  className={`chart-${drawn === "before" ? "aside" : drawn}`}
-                  x={left + (inner(String(column)) ?? 0)}
-                  width={inner.bandwidth()}
-                  y={Math.min(y(0), y(value))}
-                  height={Math.abs(y(0) - y(value))}
+    <>
+      <svg width={width} height={height} className="chart-picture" role="group" aria-label="Columns">
+        <pattern id={twill} width={7} height={7} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <rect className="chart-twill-ground" width={7} height={7} />
+          <rect className="chart-twill" width={3.5} height={7} />
+        </pattern>
+        <line className="chart-ground" x1={0} x2={width} y1={y(0)} y2={y(0)} />
+        {line >= 0 && <path className="chart-line" d={pathOf(rows.map((row) => pointOf(row)))} />}
+        {rows.map((row, at) => {
+          const left = x(row.key) ?? 0;
+          const { values } = row;
+          const goal = values[target];
+          const difference = values[said];
+          const point = pointOf(row);
+          return (
+            <g key={row.key} {...markProps(row, at)}>
+              <title>{saying(row)}</title>
+              <rect className="chart-reach" x={left - 2} y={0} width={x.bandwidth() + 4} height={height} />
+              {bars.map(({ at: column, drawn }) => {
+                const value = values[column];
+                if (!value) return null;
+                return (
+                  <rect
+                    key={column}
+                    fill={drawn === "planned" ? `url(#${twill})` : undefined}
+                    className={`chart-${drawn === "before" ? "aside" : drawn}`}
+                    x={left + (inner(String(column)) ?? 0)}
+                    width={inner.bandwidth()}
+                    y={Math.min(y(0), y(value))}
+                    height={Math.abs(y(0) - y(value))}
+                  />
+                );
+              })}
+              {point && <circle className="chart-dot" cx={point[0]} cy={point[1]} r={rows.length > 120 ? 1.5 : 3} />}
+              {goal !== undefined && (
+                <line
+                  className={row.isOver ? "chart-target is-over" : "chart-target"}
+                  x1={left - 1}
+                  x2={left + x.bandwidth() + 1}
+                  y1={y(goal)}
+                  y2={y(goal)}
                 />
-              );
-            })}
-            {point && <circle className="chart-dot" cx={point[0]} cy={point[1]} r={rows.length > 120 ? 1.5 : 3} />}
-            {goal !== undefined && (
-              <line
-                className={row.isOver ? "chart-target is-over" : "chart-target"}
-                x1={left - 1}
-                x2={left + x.bandwidth() + 1}
-                y1={y(goal)}
-                y2={y(goal)}
-              />
-            )}
-            {labels[at] && (
-              <text {...labels[at]} y={height - foot + 15}>
-                {row.label}
-              </text>
-            )}
-            {isWide && difference !== undefined && (
-              <text className="chart-strong" x={left + x.bandwidth() / 2} y={height - 5} textAnchor="middle">
-                {columnText(columns[said]!, difference)}
-              </text>
-            )}
-          </g>
-        );
-      })}
-    </svg>
+              )}
+              {labels[at] && (
+                <text {...labels[at]} y={height - foot + 15}>
+                  {row.label}
+                </text>
+              )}
+              {isWide && difference !== undefined && (
+                <text className="chart-strong" x={left + x.bandwidth() / 2} y={height - 5} textAnchor="middle">
+                  {columnText(columns[said]!, difference)}
+                </text>
+              )}
+            </g>
+          );
+        })}
+      </svg>
+      {/* Each mark and the table say it in words. */}
+      {bars.length > 1 && (
+        <p className="chart-key" aria-hidden>
+          {bars.map(({ at, drawn }) => (
+            <span key={at} className={`is-${drawn}`}>
+              {columns[at]!.label}
+            </span>
+          ))}
+        </p>
+      )}
+    </>
   );
 }

@@ -1,6 +1,7 @@
 "use client";
 import { useCallback, useMemo, useState } from "react";
 import {
+  askOfLog,
   besides,
   boundedSpan,
   hoursWays,
@@ -11,6 +12,7 @@ import {
   spanNames,
   type Asking,
   type Beside,
+  type FromLog,
   type InsightName,
   type SpanName,
 } from "@/core/insight";
@@ -20,9 +22,19 @@ import { dateOf, dateText, isDate } from "@/core/time";
 import { ChartFigure } from "@/panels/charts/ChartFigure";
 import { useNow } from "@/ui/clock";
 import { OnePart, PickList, SentencePart } from "@/ui/SentencePart";
-import { useComputed, useComputedSoon, useFirstWeekday, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import {
+  useComputed,
+  useComputedSoon,
+  useFirstWeekday,
+  useList,
+  useSettings,
+  useStore,
+  useTimeStyle,
+  useWorkspace,
+} from "@/ui/workspaceContext";
 import { backView, insightNames, type BackView } from "./backView";
 import { OwnChart, useOwnCharts } from "./OwnChart";
+import { useFromLog } from "./useFromLog";
 
 const spanWords: Record<SpanName, string> = {
   today: "today",
@@ -67,9 +79,18 @@ export function InsightPart() {
     }),
     [settings, span, who, today, firstWeekday, style, view.way, view.beside],
   );
+  const { past } = useWorkspace();
   const isShown = (name: string) => !view.hidden.includes(name);
   const own = useOwnCharts();
-  const shown = insightNames.filter(isShown);
+  // How a week was planned is held against the present.
+  const shown = insightNames.filter((name) => isShown(name) && !(past && name === "weeks"));
+  const isLogAsked = shown.some((name) => askOfLog.has(name));
+  const fromLog = useFromLog(
+    useMemo(
+      () => (isLogAsked ? { span, today, firstWeekday, settings } : undefined),
+      [isLogAsked, span, today, firstWeekday, settings],
+    ),
+  );
   const ownShown = own.filter(({ id }) => isShown(id));
   return (
     <>
@@ -82,7 +103,13 @@ export function InsightPart() {
       />
       <div className="charts mt-4">
         {shown.map((name) => (
-          <Insight key={name} name={name} asking={asking} now={now} />
+          <Insight
+            key={name}
+            name={name}
+            asking={asking}
+            fromLog={askOfLog.has(name) ? fromLog : undefined}
+            now={now}
+          />
         ))}
         {ownShown.map((lens) => (
           <OwnChart key={lens.id} lens={lens} />
@@ -97,11 +124,12 @@ export function InsightPart() {
 
 interface InsightProps {
   name: InsightName;
-  asking: Omit<Asking, "store">;
+  asking: Omit<Asking, "store" | "fromLog">;
+  fromLog: FromLog | undefined;
   now: string;
 }
 
-function Insight({ name, asking, now }: InsightProps) {
+function Insight({ name, asking, fromLog, now }: InsightProps) {
   const store = useStore();
   // What runs grows by the minute; all else stays as it is until something changes.
   const minute = ledgerOf(store).isRunning ? now : "";
@@ -109,9 +137,9 @@ function Insight({ name, asking, now }: InsightProps) {
     useCallback(
       (reads) => {
         void minute;
-        return insights[name].answer({ ...asking, store: reads });
+        return insights[name].answer({ ...asking, fromLog, store: reads });
       },
-      [name, asking, minute],
+      [name, asking, fromLog, minute],
     ),
   );
   return <ChartFigure chart={chart} title={insights[name].title} />;

@@ -1,7 +1,7 @@
 "use client";
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import { useContext, useEffect, useMemo, useRef, useState } from "react";
-import { planAsItStood, planFates, stoodSentence, type PlanFate, type StoodItem } from "@/core/insight";
+import { beginOfWeek, planAsItStood, planFates, stoodSentence, type PlanFate, type StoodItem } from "@/core/insight";
 import {
   addDays,
   clockText,
@@ -12,12 +12,10 @@ import {
   isDate,
   isMoment,
   minuteOf,
-  momentAt,
   momentOfInstant,
   rangeText,
   spokenText,
   startOfWeek,
-  workingDay,
   type TimeStyle,
 } from "@/core/time";
 import { recordsAt, type RecordsThen } from "@/data/recordsThen";
@@ -67,7 +65,7 @@ function WeekThen() {
   const thisWeek = startOfWeek(today, firstWeekday);
   const [from, setFrom] = useState(thisWeek);
   const [chosen, choose] = useState<string>();
-  const moment = chosen ?? momentAt(from, workingDay(settings.workingWeek, from)?.startMinute ?? 480);
+  const moment = chosen ?? beginOfWeek(from, settings);
   const { then, failed } = useRecordsAt(instantAt(moment, zone));
   const span = useMemo(() => ({ from, to: addDays(from, 6) }), [from]);
   const items = useComputedSoon(useMemo(() => (reads) => (then ? planAsItStood(reads, then, span) : []), [then, span]));

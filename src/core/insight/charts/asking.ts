@@ -2,6 +2,7 @@ import type { Id, PensumRecord, Settings } from "../../model";
 import { titleOf } from "../../things";
 import type { Store } from "../../store";
 import { dayNumber, type DateText, type TimeStyle } from "../../time";
+import type { FromLog } from "../fromLog";
 import { ledgerOf, type Ledger, type LedgerWay } from "../ledger";
 import type { Span } from "../span";
 import { spanSums } from "../spanSums";
@@ -18,6 +19,8 @@ export interface Asking {
   readonly who: Id | "me" | "all";
   /** What hours are told apart by. */
   readonly way: HoursWay;
+  /** What only the change log knows of the span, where it was read. */
+  readonly fromLog?: FromLog | undefined;
   readonly today: DateText;
   readonly firstWeekday: number;
   readonly style: TimeStyle;

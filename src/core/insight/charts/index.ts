@@ -11,6 +11,7 @@ import { openAges, waits } from "./openAges";
 import { plannedAndWorked } from "./plannedAndWorked";
 import { sittingLengths } from "./sittings";
 import { taskFlow } from "./taskFlow";
+import { weeksAsPlanned } from "./weeksAsPlanned";
 
 export { minutesBy, type Asking } from "./asking";
 
@@ -28,8 +29,11 @@ export const insights = {
   ahead: { title: "The next two weeks", answer: ahead },
   ages: { title: "What is open", answer: openAges },
   waits: { title: "How long things wait", answer: waits },
+  weeks: { title: "Weeks as they were planned", answer: weeksAsPlanned },
 } satisfies Record<string, { title: string; answer: (asking: Asking) => Chart }>;
 export type InsightName = keyof typeof insights;
+/** Those that have more to say where the change log was read. */
+export const askOfLog: ReadonlySet<InsightName> = new Set(["flow", "weeks"]);
 export { hoursBy } from "./hoursBy";
 export { hoursWays, type HoursWay } from "./hoursWays";
 export { hoursOfProject } from "./hoursOfProject";
