@@ -5,7 +5,8 @@ import { nameOf } from "../things";
 import { clockText, durationText, rangeText, type DateText, type MomentText, type TimeStyle } from "../time";
 import type { Explained } from "./explained";
 
-interface DayAsked {
+/** A day of which something is asked. */
+export interface DayAsked {
   readonly store: Store;
   readonly date: DateText;
   readonly settings: Settings;

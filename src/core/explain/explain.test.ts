@@ -1,12 +1,30 @@
 import { demoRecords } from "@demo/generate";
 import { describe, expect, test } from "vitest";
 import { LensView } from "../lens";
-import { bareRecord, defaultSettings, type PensumRecord, type Settings, type Task } from "../model";
-import { FreeAhead, loadOf, loadParts, pullOf as pullsOf, roomOn } from "../plan";
+import { bareRecord, defaultSettings, type PensumRecord, type Settings, type Task, type Work } from "../model";
+import {
+  countsInTimesheet,
+  FreeAhead,
+  loadOf,
+  loadParts,
+  pullOf as pullsOf,
+  roomOn,
+  timesheet,
+  timesheetWays,
+} from "../plan";
 import { fieldValues, fieldsIn, findRegister, type Cell } from "../register";
-import { addDays, durationText, minuteOf, standingClock } from "../time";
+import { addDays, durationText, minuteOf, parseDuration, standingClock } from "../time";
 import { openStore } from "../workspace";
-import { explainField, explainFree, explainLoad, explainSlack, explainTotal } from ".";
+import {
+  explainField,
+  explainFree,
+  explainLoad,
+  explainLoads,
+  explainSlack,
+  explainTotal,
+  explainWorked,
+  type Explained,
+} from ".";
 
 const now = "2026-11-24T11:07";
 const today = "2026-11-24";
@@ -37,6 +55,40 @@ describe("where a number comes from", () => {
         durationText(roomOn(store, date, settings, zone, from)),
       );
     }
+  });
+
+  test("the load of a week is that of its days", async () => {
+    const { store, settings } = await demo();
+    const days = Array.from({ length: 7 }, (_, at) => loadOf(store, addDays("2026-11-23", at), settings, zone));
+    const explained = explainLoads({ store, date: "2026-11-23", settings, style }, 7);
+    expect(explained.lines).toHaveLength(9);
+    expect(result(explained)).toBe(durationText(days.reduce((sum, { plannedMinutes }) => sum + plannedMinutes, 0)));
+  });
+
+  test("every number of a timesheet is the entries that count in it, rounded or not, in every way", async () => {
+    const { store } = await demo();
+    for (const way of timesheetWays)
+      for (const rounding of [0, 15]) {
+        const sheet = timesheet({ reads: store, from: "2026-11-16", way, now, zone, rounding });
+        const counts = (entry: Work) => countsInTimesheet(store, way, entry);
+        const told = (dates: readonly string[], minutes: number, row?: string | null) =>
+          explainWorked(store, { dates, way, row, rounding, minutes, counts }, now, style);
+        /** What the entries come to that are named one by one. */
+        const byEntries = ({ lines }: Explained) =>
+          lines.reduce((sum, { id, value }) => sum + (id === undefined ? 0 : (parseDuration(value) ?? 0)), 0);
+        for (const row of sheet.rows)
+          row.minutes.forEach((minutes, day) => {
+            const explained = told([sheet.dates[day]!], minutes, row.id ?? null);
+            expect(result(explained)).toBe(durationText(minutes));
+            if (rounding === 0) expect(byEntries(explained)).toBe(minutes);
+            else expect(Math.abs(byEntries(explained) - minutes)).toBeLessThanOrEqual(7.5);
+          });
+        sheet.sums.forEach((minutes, day) => {
+          const explained = told([sheet.dates[day]!], minutes);
+          if (rounding === 0) expect(byEntries(explained)).toBe(minutes);
+        });
+        expect(result(told(sheet.dates, sheet.sum))).toBe(durationText(sheet.sum));
+      }
   });
 
   test("slack is what is free before it is due, less what is to do", async () => {

@@ -2,3 +2,4 @@ export * from "./dayNumbers";
 export type { Explained, ExplainedLine } from "./explained";
 export * from "./fieldValue";
 export * from "./lensTotal";
+export * from "./workedNumbers";

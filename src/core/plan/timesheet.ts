@@ -45,7 +45,7 @@ const daysInWeek = 7;
 /** What was worked in a week, by task, project, theme or person; the most worked first. Sums are of what is shown. */
 export function timesheet({ reads, from, way, now, zone, rounding = 0, counts }: Asking): Timesheet {
   const dates = Array.from({ length: daysInWeek }, (_, day) => addDays(from, day));
-  const isCounted = counts ?? ((entry: Work) => way === "person" || isMyEntry(reads, entry));
+  const isCounted = counts ?? ((entry: Work) => countsInTimesheet(reads, way, entry));
   const rows = new Map<Id | undefined, number[]>();
   const running = reads.list("workByDay", "running") as readonly Work[];
   for (const [day, date] of dates.entries()) {
@@ -68,6 +68,11 @@ export function timesheet({ reads, from, way, now, zone, rounding = 0, counts }:
     .sort((a, b) => b.sum - a.sum || (a.title < b.title ? -1 : 1));
   const sums = dates.map((_, day) => total(all.map(({ minutes }) => minutes[day] as number)));
   return { dates, rows: all, sums, sum: total(sums) };
+}
+
+/** Whether an entry counts where nothing else is said: the person's own, or everybody's where the rows are people. */
+export function countsInTimesheet(reads: ThingReads & Pick<Store, "list">, way: TimesheetWay, entry: Work): boolean {
+  return way === "person" || isMyEntry(reads, entry);
 }
 
 /** Minutes of an entry that fall on a date. */

@@ -1,5 +1,6 @@
 "use client";
 import { Suspense, useRef, useState, type ReactNode } from "react";
+import type { WorkedAsked } from "@/core/explain";
 import type { Group, LensField, LensView } from "@/core/lens";
 import type { Field, PensumRecord, Task, TotalWay } from "@/core/model";
 import type { DateText } from "@/core/time";
@@ -10,6 +11,8 @@ const WhyCard = late(() => import("./WhyCard").then((card) => ({ default: card.W
 /** A number of which it can be told where it comes from. */
 export type WhyOf =
   | { readonly what: "load"; readonly date: DateText }
+  | { readonly what: "loads"; readonly date: DateText; readonly days: number }
+  | { readonly what: "worked"; readonly asked: WorkedAsked }
   | { readonly what: "free"; readonly date: DateText; readonly fromMinute: number }
   | { readonly what: "slack"; readonly task: Task; readonly minutes: number }
   | { readonly what: "field"; readonly record: PensumRecord; readonly field: Field }

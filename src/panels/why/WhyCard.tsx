@@ -1,7 +1,16 @@
 "use client";
 import { Popover } from "radix-ui";
 import { useCallback, type RefObject } from "react";
-import { explainField, explainFree, explainLoad, explainSlack, explainTotal, type Explained } from "@/core/explain";
+import {
+  explainField,
+  explainFree,
+  explainLoad,
+  explainLoads,
+  explainSlack,
+  explainTotal,
+  explainWorked,
+  type Explained,
+} from "@/core/explain";
 import type { Field } from "@/core/model";
 import { fieldValues, findRegister, registerOf, type Cell, type CellType } from "@/core/register";
 import type { Store } from "@/core/store";
@@ -91,6 +100,10 @@ function explain(store: Store, of: WhyOf, now: string, style: TimeStyle): Explai
   switch (of.what) {
     case "load":
       return explainLoad({ ...asked, date: of.date });
+    case "loads":
+      return explainLoads({ ...asked, date: of.date }, of.days);
+    case "worked":
+      return explainWorked(store, of.asked, now, style);
     case "free":
       return explainFree({ ...asked, date: of.date }, of.fromMinute);
     case "slack":

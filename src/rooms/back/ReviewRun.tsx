@@ -4,6 +4,7 @@ import { endReview, markStep, takeActBack } from "@/core/commands/reviews";
 import { reviewSummary } from "@/core/insight";
 import type { Id, Review } from "@/core/model";
 import { loadOf, stepsOfReview } from "@/core/plan";
+import { Why } from "@/panels/why/Why";
 import { addDays, dateOf, dateText, durationText, spokenText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { goTo, openRecord } from "@/ui/navigation";
@@ -222,8 +223,11 @@ function NextLoad({ review: { way, to } }: { review: Review }) {
     <section aria-label="Next week" className="mt-6">
       <h2 className="mb-1 font-semibold text-ink-2">Next week</h2>
       <p className="font-words text-page">
-        From {dateText(addDays(to, 1), "short", style)}, {durationText(load.plannedMinutes)} of{" "}
-        {durationText(load.capacityMinutes)} is planned.
+        From {dateText(addDays(to, 1), "short", style)},{" "}
+        <Why of={{ what: "loads", date: addDays(to, 1), days: 7 }}>
+          {durationText(load.plannedMinutes)} of {durationText(load.capacityMinutes)}
+        </Why>{" "}
+        is planned.
       </p>
     </section>
   );

@@ -9,6 +9,7 @@ import { PlaceLink } from "@/ui/PlaceLink";
 import { useAct, useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";
 import { Sign } from "@/panels/hours/OwnIcon";
 import { layerKey } from "@/panels/layers/layers";
+import { Why } from "@/panels/why/Why";
 import { useDayThings, useEntry, type What } from "./dayThings";
 
 const agendaDays = 14;
@@ -40,18 +41,22 @@ function AgendaDay({ date, today }: { date: DateText; today: DateText }) {
       aria-label={dateText(date, "full", style)}
       className="grid grid-cols-[150px_1fr] border-b border-rule py-2.5 max-sm:grid-cols-1"
     >
-      <h2 className={date === today ? "text-woad" : ""}>
-        <PlaceLink
-          path={dayAddress(date, today)}
-          here={false}
-          className="block hover:underline"
-          label={`${dateText(date, "full", style)}. Opens its page`}
-        >
-          <b className="mr-1.5 font-words text-[19px] font-[650]">{Number(date.slice(8))}</b>
-          <span className="font-semibold">{dateText(date, "dayName", style)}</span>
-        </PlaceLink>
-        <span className={`text-small font-normal ${over ? "font-[650] text-madder" : "text-ink-2"}`}>{loadWords}</span>
-      </h2>
+      <div>
+        <h2 className={date === today ? "text-woad" : ""}>
+          <PlaceLink
+            path={dayAddress(date, today)}
+            here={false}
+            className="block hover:underline"
+            label={`${dateText(date, "full", style)}. Opens its page`}
+          >
+            <b className="mr-1.5 font-words text-[19px] font-[650]">{Number(date.slice(8))}</b>
+            <span className="font-semibold">{dateText(date, "dayName", style)}</span>
+          </PlaceLink>
+        </h2>
+        <span className={`text-small ${over ? "font-[650] text-madder" : "text-ink-2"}`}>
+          {loadWords === "free" ? loadWords : <Why of={{ what: "load", date }}>{loadWords}</Why>}
+        </span>
+      </div>
       {whole.length + items.length + layered.length === 0 ? (
         <p className="self-center text-ink-3">Nothing planned</p>
       ) : (

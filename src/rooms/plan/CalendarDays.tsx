@@ -20,6 +20,7 @@ import { hourText, NowTime } from "@/panels/hours/hourParts";
 import { usePlacing } from "@/panels/hours/placing";
 import { useHours } from "@/panels/hours/useHours";
 import { useLayersAtHours } from "@/panels/layers/layers";
+import { Why } from "@/panels/why/Why";
 import { dayAddress, goTo, planAddress } from "@/ui/navigation";
 import { notify } from "@/ui/notices";
 import { PlaceLink } from "@/ui/PlaceLink";
@@ -280,17 +281,19 @@ function DayHead({ date, today }: { date: DateText; today: DateText }) {
         ? durationText(plannedMinutes)
         : "free";
   return (
-    <PlaceLink
-      path={dayAddress(date, today)}
-      here={false}
-      label={`${dateText(date, "full", style)}${date === today ? ", today" : ""}, ${words}. Opens its page`}
-      className={`block min-w-0 border-l border-rule px-2 pt-1.5 pb-1 hover:bg-sunk ${date === today ? "shadow-[inset_0_3px_0_var(--woad)]" : ""}`}
-    >
-      <span className="block truncate font-semibold">
+    <div className={`min-w-0 border-l border-rule ${date === today ? "shadow-[inset_0_3px_0_var(--woad)]" : ""}`}>
+      <PlaceLink
+        path={dayAddress(date, today)}
+        here={false}
+        label={`${dateText(date, "full", style)}${date === today ? ", today" : ""}, ${words}. Opens its page`}
+        className="block truncate px-2 pt-1.5 font-semibold hover:bg-sunk"
+      >
         <b className="mr-1.5 font-words text-[16px] leading-5 font-[650]">{Number(date.slice(8))}</b>
         {dateText(date, "weekday", style)}
+      </PlaceLink>
+      <span className={`block truncate px-2 pb-1 text-small ${over ? "font-[650] text-madder" : "text-ink-2"}`}>
+        {words === "free" ? words : <Why of={{ what: "load", date }}>{words}</Why>}
       </span>
-      <span className={`block truncate text-small ${over ? "font-[650] text-madder" : "text-ink-2"}`}>{words}</span>
-    </PlaceLink>
+    </div>
   );
 }

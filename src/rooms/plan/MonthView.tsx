@@ -17,6 +17,7 @@ import {
 import { addDropZone, startDrag, type Dragged } from "@/panels/drag";
 import { HabitBox } from "@/panels/hours/HabitBox";
 import { Sign } from "@/panels/hours/OwnIcon";
+import { Why } from "@/panels/why/Why";
 import { usePlanView } from "@/panels/hours/planView";
 import { focusSoon } from "@/ui/focusSoon";
 import { useGesture } from "@/panels/useGesture";
@@ -196,7 +197,11 @@ const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget,
           )}
         </PlaceLink>
         <span className={`truncate text-[10.5px] max-sm:hidden ${over ? "font-[650] text-madder" : "text-ink-2"}`}>
-          {words}
+          {words && (
+            <Why of={{ what: "load", date }} tabIndex={-1}>
+              {words}
+            </Why>
+          )}
         </span>
       </div>
       <ul className="min-h-0 px-1">

@@ -4,7 +4,7 @@ import { loadOf, minutesSince } from "@/core/plan";
 import { addDays, addMonths, dateText, startOfWeek, type DateText } from "@/core/time";
 import type { Store } from "@/core/store";
 import { trackPointer } from "@/ui/trackPointer";
-import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 const weeks = 52;
 
@@ -23,7 +23,7 @@ export function Overview({ today, from, to, onShow }: OverviewProps) {
   const style = useTimeStyle();
   const { zone } = useStore().clock;
   const strip = useRef<HTMLDivElement>(null);
-  const first = addDays(startOfWeek(today, 1), -20 * 7);
+  const first = addDays(startOfWeek(today, useFirstWeekday()), -20 * 7);
   const begin = minutesSince(first);
   const whole = weeks * 10_080;
   const loads = useComputed(

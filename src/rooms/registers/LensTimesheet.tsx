@@ -5,18 +5,20 @@ import { saveSettings } from "@/core/commands";
 import { setWorked } from "@/core/commands/workLog";
 import {
   readSheetLength,
+  countsInTimesheet,
   timesheet,
   timesheetCsv,
   timesheetWays,
   type TimesheetRow,
   type TimesheetWay,
 } from "@/core/plan";
-import type { Dye, Id } from "@/core/model";
+import type { Dye, Id, Work } from "@/core/model";
 import { titleOf } from "@/core/register";
 import type { Store } from "@/core/store";
 import { dyeOf } from "@/core/things";
 import { addDays, dateText, durationText, startOfWeek, weekNumber, type DateText } from "@/core/time";
 import { WorkField } from "@/panels/clock/WorkField";
+import { Why } from "@/panels/why/Why";
 import { download } from "@/ui/download";
 import { useNow } from "@/ui/clock";
 import { openRecord } from "@/ui/navigation";
@@ -86,6 +88,10 @@ export function LensTimesheet({ lens, view, onChange, isNarrowed }: TimesheetPro
       undefined
     );
   };
+  const counts = (entry: Work) => (shown ? shown.has(entry.id) : countsInTimesheet(store, way, entry));
+  const why = (words: string, minutes: number, dates: readonly DateText[], row?: string | null) => (
+    <Why of={{ what: "worked", asked: { dates, way, row, rounding, minutes, counts } }}>{words}</Why>
+  );
   const canType = (row: TimesheetRow) => row.id !== undefined && (way === "task" || way === "theme") && !shown;
   const move = (event: KeyboardEvent<HTMLInputElement>) => {
     const step = { ArrowUp: -1, ArrowDown: 1, Enter: 1 }[event.key];
@@ -221,12 +227,14 @@ export function LensTimesheet({ lens, view, onChange, isNarrowed }: TimesheetPro
                         }}
                       />
                     ) : (
-                      <span className="px-0.5">{words}</span>
+                      <span className="px-0.5">{words && why(words, minutes, [date], row.id ?? null)}</span>
                     )}
                   </td>
                 );
               })}
-              <td className="px-0.5 text-right font-semibold">{row.sum > 0 && durationText(row.sum)}</td>
+              <td className="px-0.5 text-right font-semibold">
+                {row.sum > 0 && why(durationText(row.sum), row.sum, sheet.dates, row.id ?? null)}
+              </td>
             </tr>
           ))}
           {!shown && way === "task" && (
@@ -253,10 +261,10 @@ export function LensTimesheet({ lens, view, onChange, isNarrowed }: TimesheetPro
             </th>
             {sheet.sums.map((minutes, day) => (
               <td key={sheet.dates[day]} className="px-0.5">
-                {minutes > 0 && durationText(minutes)}
+                {minutes > 0 && why(durationText(minutes), minutes, [sheet.dates[day] as DateText])}
               </td>
             ))}
-            <td>{durationText(sheet.sum)}</td>
+            <td>{sheet.sum > 0 ? why(durationText(sheet.sum), sheet.sum, sheet.dates) : durationText(0)}</td>
           </tr>
         </tfoot>
       </table>

@@ -1,5 +1,5 @@
 import { cleanup, configure } from "@testing-library/react";
-import { afterEach, beforeEach } from "vitest";
+import { afterEach, beforeEach, vi } from "vitest";
 import { notify } from "@/ui/notices";
 
 /*
@@ -26,8 +26,10 @@ beforeEach(() => {
   history.replaceState(undefined, "", "/");
   notify(undefined);
 });
-afterEach(() => {
+afterEach(async () => {
   cleanup();
+  // What is loaded late may still be on its way: it would come into a document that is gone.
+  await vi.dynamicImportSettled();
   const told = complaints.splice(0);
   if (told.length > 0) throw new Error(told.join("\n"));
 });
