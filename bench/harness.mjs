@@ -1,7 +1,10 @@
 // What the questions share: a browser, bundles of our own code, a page to run them in, and the numbers.
 import "temporal-polyfill/global";
+import { execFileSync } from "node:child_process";
+import { existsSync } from "node:fs";
 import { createServer } from "node:http";
-import { join } from "node:path";
+import { createRequire } from "node:module";
+import { dirname, join } from "node:path";
 import { build } from "esbuild";
 import { chromium } from "@playwright/test";
 import { chromiumFlags, chromiumPath, root } from "../tools/setup.mjs";
@@ -25,6 +28,15 @@ export function bundle(entry, options = {}) {
     logLevel: "error",
     ...options,
   }).then(() => file);
+}
+
+/** A peer that is too large for everybody to install: it is, from `bench/peers`, when it is first measured. */
+export function largePeer(name, entry) {
+  const folder = join(root, "bench", "peers");
+  if (!existsSync(join(folder, "node_modules", name))) execFileSync("npm", ["ci"], { cwd: folder, stdio: "ignore" });
+  const require = createRequire(join(folder, "package.json"));
+  const path = require.resolve(`${name}/${entry}`);
+  return { api: require(path), file: (beside) => join(dirname(path), beside) };
 }
 
 export function launch() {

@@ -21,6 +21,7 @@ const questions = {
   clock: (await import("../bench/clock.mjs")).clock,
   insight: (await import("../bench/insight.mjs")).insight,
   past: (await import("../bench/past.mjs")).past,
+  review: (await import("../bench/review.mjs")).review,
   search: (await import("../bench/search.mjs")).search,
   folder: (await import("../bench/folder.mjs")).folder,
   heap: (await import("../bench/heap.mjs")).heap,

@@ -5,6 +5,7 @@ import { reviewSummary } from "@/core/insight";
 import type { Id, Review } from "@/core/model";
 import { loadOf, stepsOfReview } from "@/core/plan";
 import { Why } from "@/panels/why/Why";
+import type { Store } from "@/core/store";
 import { addDays, dateOf, dateText, durationText, spokenText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { goTo, openRecord } from "@/ui/navigation";
@@ -56,14 +57,14 @@ function OpenReview({ review }: { review: Review }) {
     else heading.current?.focus();
   }, [here.id]);
   const view = stepViews[here.id];
-  const summary = useSummary(review);
+  const summaryOf = useSummaryOf(review);
   const isLast = at === steps.length - 1;
   const hasEnded = review.endedAt !== undefined;
   const goOn = (as: "done" | "skipped") => {
     if (act(markStep, { review: review.id, step: here.id, as }, { quiet: true }) === undefined) return;
     if (!isLast) return choose(steps[at + 1]!.id);
     const wantsSummary = steps.some(({ id }) => id === "summary") && !(here.id === "summary" && as === "skipped");
-    if (act(endReview, { review: review.id, summary: wantsSummary ? summary : "" }) !== undefined)
+    if (act(endReview, { review: review.id, summary: wantsSummary ? summaryOf(store) : "" }) !== undefined)
       goTo("/back/reviews");
   };
   return (
@@ -77,7 +78,7 @@ function OpenReview({ review }: { review: Review }) {
           {view ? (
             <view.Body review={review} today={today} />
           ) : here.id === "summary" ? (
-            <Summary text={summary} />
+            <Summary summaryOf={summaryOf} />
           ) : (
             <p className="font-words text-page text-ink-2">A step of your own. Do it, then go on.</p>
           )}
@@ -111,23 +112,22 @@ function OpenReview({ review }: { review: Review }) {
   );
 }
 
-/** What the review will write as its page. */
-function useSummary(review: Review): string {
+/** What the review will write as its page, worked out when it is asked for. */
+function useSummaryOf(review: Review): (store: Store) => string {
   const settings = useSettings();
   const style = useTimeStyle();
   const firstWeekday = useFirstWeekday();
   const { way, from, to } = review;
   const isLong = way === "week" || way === "month";
-  return useComputed(
-    useCallback(
-      (store) => (isLong ? reviewSummary({ store, settings, span: { from, to }, firstWeekday, style }) : ""),
-      [isLong, settings, from, to, firstWeekday, style],
-    ),
+  return useCallback(
+    (store) => (isLong ? reviewSummary({ store, settings, span: { from, to }, firstWeekday, style }) : ""),
+    [isLong, settings, from, to, firstWeekday, style],
   );
 }
 
 /** The summary as it will stand on the page of the review and of the day. */
-function Summary({ text }: { text: string }) {
+function Summary({ summaryOf }: { summaryOf: (store: Store) => string }) {
+  const text = useComputed(summaryOf);
   return (
     <>
       {text.split("\n## ").map((part) => {
