@@ -20,6 +20,8 @@ export class RecordTable {
   /** Those of which some records are not made yet, in the order of their rows. */
   readonly #parts: Part[] = [];
   readonly #gone = new Set<number>();
+  /** The kind of each record by its row, once it was asked for: to look into 100,000 records for it costs more than all else. */
+  readonly #kinds: (string | undefined)[] = [];
   /** Built when an id is first asked for: a list can be had without it. */
   #rows: Map<Id, number> | undefined;
 
@@ -54,6 +56,7 @@ export class RecordTable {
       rows.set(id, row);
     } else this.#gone.delete(row);
     this.#records[row] = record;
+    this.#kinds[row] = record.kind;
     return row;
   }
 
@@ -89,8 +92,9 @@ export class RecordTable {
     const { kinds, keysFor } = question;
     let row = 0;
     const noteMade = () => {
+      if (kinds && !kinds.includes((this.#kinds[row] ??= this.#records[row]?.kind) as string)) return;
       const record = this.#records[row];
-      if (!record || this.#gone.has(row) || (kinds && !kinds.includes(record.kind))) return;
+      if (!record || this.#gone.has(row)) return;
       const keys = keysFor(record);
       if (keys !== undefined) note(keys, row);
     };
