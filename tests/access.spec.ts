@@ -182,6 +182,39 @@ test("at phone width nothing runs over the side, and every part of the day can b
   await expect(page.getByRole("complementary", { name: "Record" })).toBeInViewport();
 });
 
+/** What is pressed on a screen and cannot be met by a thumb, as high as 40 pixels, with what reaches beyond it. */
+function tooSmall(page: Page): Promise<string[]> {
+  return page.evaluate(() =>
+    [...document.querySelectorAll("main button, main a[href], main select, main input:not([type=checkbox])")].flatMap(
+      (part) => {
+        // A line of a page is a text as any other, and hours are as high as they are long.
+        if (part.closest(".cm-editor, .rail, .sr-only") || part.checkVisibility() === false) return [];
+        const reach = getComputedStyle(part, "::after");
+        const beyond = reach.position === "absolute" ? Number.parseFloat(reach.height) || 0 : 0;
+        const { width, height } = part.getBoundingClientRect();
+        if (width < 2 || Math.max(height, beyond) >= 40) return [];
+        return `${part.getAttribute("aria-label") ?? part.textContent}: ${Math.round(height)}`;
+      },
+    ),
+  );
+}
+
+test("on a phone what is pressed is as high as a thumb", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 780 });
+  await open(page, { workspace: "demo" });
+  for (const path of ["/gather", "/notes", "/back/reviews", "/help", "/goals", "/settings", "/"]) {
+    await page.goto(path);
+    await expect(page.locator("main h1").first()).toBeAttached();
+    expect(await tooSmall(page), path).toEqual([]);
+  }
+  // The notes are a list there, or one of them, with the way back.
+  await page.goto("/notes");
+  await page.getByRole("link", { name: "Drone licence" }).click();
+  await expect(page.getByRole("navigation", { name: "Notes" })).toBeHidden();
+  await page.getByRole("link", { name: "All notes" }).click();
+  await expect(page.getByRole("link", { name: "Drone licence" })).toBeVisible();
+});
+
 const rooms = [
   ...["/", "/plan", "/plan/calendar/month", "/plan/calendar/year", "/plan/calendar/agenda", "/plan/matrix"],
   ...["/plan/timeline", "/goals", "/back", "/back/reviews", "/gather", "/notes", "/registers/tasks", "/settings"],

@@ -16,7 +16,7 @@ export function PhoneTabs<T extends string>({ label, panes, shown, onShow }: Pho
           key={name}
           role="tab"
           aria-selected={shown === name}
-          className={shown === name ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2"}
+          className={shown === name ? "reach font-[680] shadow-[0_2px_0_var(--woad)]" : "reach text-ink-2"}
           onClick={() => onShow(name)}
         >
           {name}

@@ -3,6 +3,7 @@ import { usePathname, useSearchParams } from "next/navigation";
 import { useMemo } from "react";
 import type { Id } from "@/core/model";
 import { addDays, addMonths, isDate, type DateText } from "@/core/time";
+import { usePhone } from "./usePhone";
 
 /** Where in the app one is. */
 export type Place =
@@ -50,17 +51,16 @@ export function stepOf(
   return addDays(from, (span === "agenda" ? 14 : span) * step);
 }
 
-function planPlace(path: string): Place | undefined {
+function planPlace(path: string, usualSpan: PlanSpan): Place | undefined {
   const [, room, look = "calendar", ...rest] = path.replace(/\/$/, "").split("/");
   if (room !== "plan" || !planLooks.includes(look as PlanLook) || rest.length > 2) return undefined;
   const [first, last] = look === "calendar" ? rest : [undefined, rest[0]];
-  const span = spanOf(first);
+  const span = first === undefined ? usualSpan : spanOf(first);
   if (span === undefined || (last !== undefined && !isDate(last))) return undefined;
   return { room: "plan", look: look as PlanLook, span, date: last };
 }
 
-function spanOf(text: string | undefined): PlanSpan | undefined {
-  if (text === undefined) return 7;
+function spanOf(text: string): PlanSpan | undefined {
   if (text === "month" || text === "year" || text === "agenda") return text;
   const days = /^\d{1,2}$/.test(text) ? Number(text) : 0;
   return days >= 1 && days <= mostDays ? days : undefined;
@@ -81,10 +81,12 @@ export function noteOpenDay(date: DateText | undefined): void {
 /** The place that the address names. */
 export function usePlace(): Place {
   const path = usePathname();
-  return useMemo(() => placeOf(path), [path]);
+  // A plan opens with a week, and where it is narrow with a day.
+  const usualSpan = usePhone() ? 1 : 7;
+  return useMemo(() => placeOf(path, usualSpan), [path, usualSpan]);
 }
 
-function placeOf(path: string): Place {
+function placeOf(path: string, usualSpan: PlanSpan): Place {
   // What is handed over at `/add` stands in the field of any room.
   if (path === "/" || path === "/add") return { room: "today", date: undefined };
   if (path === "/settings" || path === "/start" || path === "/help")
@@ -98,7 +100,7 @@ function placeOf(path: string): Place {
   const back = /^\/back(?:\/([^/]+)(?:\/([^/]+))?)?\/?$/.exec(path);
   const part = backParts.find((one) => one === (back?.[1] ?? "insight"));
   if (back && part && (back[2] === undefined || part === "reviews")) return { room: "back", part, review: back[2] };
-  const plan = planPlace(path);
+  const plan = planPlace(path, usualSpan);
   if (plan) return plan;
   const date = /^\/day\/([^/]+)\/?$/.exec(path)?.[1];
   return date && isDate(date) ? { room: "today", date } : { room: "none", path };

@@ -287,7 +287,7 @@ function Strand({ one, date, longest, isNext }: StrandProps) {
       <div className="flex items-baseline justify-between gap-3">
         <button
           data-held={task.id}
-          className={`min-w-0 text-left font-semibold break-words ${isDone ? "text-ink-2 line-through" : ""}`}
+          className={`min-h-6 min-w-0 text-left font-semibold break-words ${isDone ? "text-ink-2 line-through" : ""}`}
           aria-label={`${title}, ${said}`}
           aria-description="Space ticks it, Alt and the arrows move it, plus and minus change its minutes, Delete takes it out"
           onClick={() => openRecord(task.id)}

@@ -19,7 +19,7 @@ export function DueReviews() {
   return due.map(({ way, running }) => (
     <button
       key={way}
-      className="hover:underline"
+      className="reach hover:underline"
       onClick={() => goTo(running ? `/back/reviews/${running.id}` : "/back/reviews")}
     >
       {reviews[way].title}: {running ? "go on" : "due"}

@@ -29,7 +29,7 @@ export function SpanGoals({ date, className = "" }: { date: DateText; className?
                 {at > 0 && ", "}
                 <button
                   data-record={goal.id}
-                  className={`min-h-6 text-left text-ink hover:underline ${goal.state === "done" ? "text-ink-2 line-through" : ""}`}
+                  className={`reach min-h-6 text-left text-ink hover:underline ${goal.state === "done" ? "text-ink-2 line-through" : ""}`}
                   onClick={() => openRecord(goal.id)}
                 >
                   {titleOf(goal, store)}

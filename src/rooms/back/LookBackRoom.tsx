@@ -31,7 +31,7 @@ export function LookBackRoom({ part, review }: { part: BackPart; review?: Id | u
                 key={one}
                 path={one === "insight" ? "/back" : `/back/${one}`}
                 here={one === part}
-                className={`py-1 ${one === part ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2 hover:text-ink"}`}
+                className={`reach py-1 ${one === part ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2 hover:text-ink"}`}
               >
                 {partWords[one]}
               </PlaceLink>

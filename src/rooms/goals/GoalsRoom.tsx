@@ -217,11 +217,11 @@ function Unplanned({ goals, until }: { goals: readonly Goal[]; until: DateText }
       <ul className="mt-1 grid gap-x-8" style={{ gridTemplateColumns: "repeat(auto-fill, minmax(280px, 1fr))" }}>
         {goals.map((goal) => (
           <li key={goal.id} className="flex min-h-6 items-baseline justify-between gap-3">
-            <button className="text-left break-words hover:underline" onClick={() => openRecord(goal.id)}>
+            <button className="min-h-6 text-left break-words hover:underline" onClick={() => openRecord(goal.id)}>
               {titleOf(goal, store)}
             </button>
             <button
-              className="link flex-none font-semibold"
+              className="link min-h-6 flex-none font-semibold"
               aria-label={`Plan something for ${goal.title}`}
               onClick={() => act(planGoal, { goal: goal.id, until, zone: store.clock.zone })}
             >
@@ -264,7 +264,7 @@ function GoalRow(props: GoalRowProps) {
           <button
             data-goal
             data-record={goal.id}
-            className="min-w-0 flex-1 text-left"
+            className="min-h-6 min-w-0 flex-1 text-left"
             onClick={() => openRecord(goal.id)}
             aria-label={`${titleOf(goal, store)}, ${spanWords[goal.span]}, ${standing.words}${given}, ${courseWords(course)}, likely end: ${words}`}
           >

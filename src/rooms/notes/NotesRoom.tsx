@@ -53,7 +53,7 @@ export function NotesRoom({ id }: { id: Id | undefined }) {
     [notes, words],
   );
   return (
-    <main data-pane="page" className="registers flex min-w-0 flex-1 bg-sheet">
+    <main data-pane="page" className={`registers notes flex min-w-0 flex-1 bg-sheet ${id ? "has-note" : ""}`}>
       <h1 className="sr-only">{note ? note.title : "Notes"}</h1>
       <nav aria-label="Notes" className="register-list note-list">
         <div className="px-3 pb-2">
@@ -86,12 +86,12 @@ export function NotesRoom({ id }: { id: Id | undefined }) {
             <TypedField label="Title of the note" hint="Title of the note" text="" commit={make} />
           </div>
         ) : (
-          <button className="px-4 py-1 text-left font-semibold text-woad" onClick={() => setNaming(true)}>
+          <button className="min-h-6 px-4 py-1 text-left font-semibold text-woad" onClick={() => setNaming(true)}>
             New note
           </button>
         )}
         {hasTemplates && (
-          <button className="px-4 py-1 text-left font-semibold text-woad" onClick={() => setFromTemplate(true)}>
+          <button className="min-h-6 px-4 py-1 text-left font-semibold text-woad" onClick={() => setFromTemplate(true)}>
             From a template
           </button>
         )}
@@ -99,7 +99,7 @@ export function NotesRoom({ id }: { id: Id | undefined }) {
       {note ? (
         <NoteBesideHours key={note.id} note={note} />
       ) : (
-        <p className="p-9 font-words text-page">
+        <p className={`p-9 font-words text-page ${id ? "" : "no-note"}`}>
           {id
             ? "This note no longer exists. If it was deleted, undo restores it."
             : notes.length === 0
@@ -185,7 +185,12 @@ function NotePage({ note, today }: { note: Note; today: DateText }) {
   const other = [fileName, firstHeading(note.text)].find((title) => title !== undefined && title !== note.title);
   return (
     <section aria-label={note.title} className="day-page min-w-0 flex-1 overflow-y-auto [scrollbar-width:thin]">
-      <div className="mx-auto max-w-[720px] px-9 pt-[22px] pb-24">
+      <div className="mx-auto max-w-[720px] px-9 pt-[22px] pb-24 max-sm:px-4 max-sm:pt-2">
+        {isPhone && (
+          <PlaceLink path="/notes" here={false} className="link min-h-6 font-semibold">
+            All notes
+          </PlaceLink>
+        )}
         <div className="note-title">
           <TypedField label="Title" text={note.title} commit={(title) => set({ title })} />
         </div>

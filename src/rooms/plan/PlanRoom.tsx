@@ -68,7 +68,7 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
               <main data-pane="plan" className="plan-main flex min-w-0 flex-1 flex-col bg-sheet">
                 <PlanHead place={place} date={date} today={today} />
                 {isCalendar && typeof place.span === "number" && (
-                  <SpanGoals date={date} className="flex-none border-b border-rule px-4 py-0.5" />
+                  <SpanGoals date={date} className="flex-none border-b border-rule px-4 py-0.5 max-sm:hidden" />
                 )}
                 <Suspense fallback={<div className="flex-1" aria-busy="true" />}>
                   {place.look === "timeline" && <TimelineView date={date} today={today} />}
@@ -138,7 +138,7 @@ function PlanHead({ place, date, today }: RangeProps) {
             key={one}
             path={planAddress(one, one === look ? span : undefined, one === look ? place.date : undefined)}
             here={one === look}
-            className={`py-1 ${one === look ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2 hover:text-ink"}`}
+            className={`reach py-1 ${one === look ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2 hover:text-ink"}`}
           >
             {capital(one)}
           </PlaceLink>

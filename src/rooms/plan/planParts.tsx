@@ -25,7 +25,7 @@ export function Stepper({ place, date, today }: RangeProps) {
       <button className="button-quiet" aria-label="Earlier (Alt ↑)" onClick={() => step(-1)}>
         <ChevronLeft size={16} aria-hidden />
       </button>
-      <PlaceLink path={planAddress(look, span)} here={false} className="button-quiet">
+      <PlaceLink path={planAddress(look, span)} here={false} className="button-quiet inline-grid place-items-center">
         Today
       </PlaceLink>
       <button className="button-quiet" aria-label="Later (Alt ↓)" onClick={() => step(1)}>

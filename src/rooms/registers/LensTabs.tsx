@@ -105,7 +105,7 @@ function Tab({ path, title, here }: { path: string; title: string; here: boolean
     <PlaceLink
       path={path}
       here={here}
-      className={`max-w-52 truncate py-1 ${here ? "font-[680] text-ink shadow-[0_2px_0_var(--woad)]" : "font-[540] text-ink-2 hover:text-ink"}`}
+      className={`max-w-52 truncate py-1 max-sm:py-2.5 ${here ? "font-[680] text-ink shadow-[0_2px_0_var(--woad)]" : "font-[540] text-ink-2 hover:text-ink"}`}
     >
       {title}
     </PlaceLink>

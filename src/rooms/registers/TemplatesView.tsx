@@ -36,7 +36,7 @@ export function TemplatesView({ writing, chosen }: { writing: Writing; chosen: I
             key={template.id}
             path={`/registers/templates/${template.id}`}
             here={template === here}
-            className={`py-1 ${template === here ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2 hover:text-ink"}`}
+            className={`reach py-1 ${template === here ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2 hover:text-ink"}`}
           >
             {template.title}
           </PlaceLink>

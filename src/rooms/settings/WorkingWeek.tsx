@@ -20,7 +20,7 @@ export function WorkingWeek() {
       title="Working hours"
       note="Time outside your working hours is hatched on the rail. The capacity is how much work a day can hold."
     >
-      <div className="grid grid-cols-[minmax(90px,150px)_84px_84px_96px] items-center gap-x-3 gap-y-1">
+      <div className="grid grid-cols-[minmax(90px,150px)_84px_84px_96px] items-center gap-x-3 gap-y-1 max-sm:grid-cols-[minmax(0,1fr)_66px_66px_66px] max-sm:gap-x-1.5">
         <span />
         {["From", "To", "Capacity"].map((label) => (
           <span key={label} className="text-small text-ink-2">
