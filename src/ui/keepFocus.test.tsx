@@ -36,6 +36,21 @@ function Rows() {
   );
 }
 
+/** Rows with a button each, of which one is reached by Tab; those that are chosen go by Space, all at once. */
+function ChosenRows({ chosen }: { chosen: readonly string[] }) {
+  const [rows, setRows] = useState(["one", "two", "three", "four", "five", "six"]);
+  return (
+    <div data-pane="tray" onKeyDown={({ key }) => key === " " && setRows(rows.filter((row) => !chosen.includes(row)))}>
+      {rows.map((row, at) => (
+        <div key={row} data-tray={row} tabIndex={at === 0 ? 0 : -1}>
+          {row}
+          <button>Tick {row}</button>
+        </div>
+      ))}
+    </div>
+  );
+}
+
 describe("the focus of those who work by keys", () => {
   let end: () => void;
   beforeEach(() => void (end = keepFocus()));
@@ -48,6 +63,18 @@ describe("the focus of those who work by keys", () => {
     await waitFor(() => expect(document.activeElement).toBe(getByText("three")));
     await user.keyboard(" ");
     await waitFor(() => expect(document.activeElement).toBe(getByText("one")));
+  });
+
+  it.each([
+    [["two", "three", "four"], "four", "five"],
+    [["two", "three"], "two", "four"],
+    [["five", "six"], "six", "four"],
+  ])("goes to the row after those that went together, %s", async (chosen, had, then) => {
+    const { container, user } = await draw(<ChosenRows chosen={chosen} />);
+    const row = (name: string) => container.querySelector<HTMLElement>(`[data-tray=${name}]`);
+    row(had)!.focus();
+    await user.keyboard(" ");
+    await waitFor(() => expect(document.activeElement).toBe(row(then)));
   });
 
   it("goes back to where something was opened from", async () => {
