@@ -1,5 +1,6 @@
 import type { Id } from "@/core/model";
-import { changesOf } from "@/core/store";
+import { changesOf, valueAfter } from "@/core/store";
+import { dateOf, momentOfInstant, type DateText } from "@/core/time";
 import type { WorkspaceDatabase } from "./database";
 
 /** One thing that happened to a record. */
@@ -20,4 +21,28 @@ export async function historyOf(database: WorkspaceDatabase, id: Id, most = 200)
     const change = changesOf(changes, id);
     return change ? [{ seq, at, said, ...change }] : [];
   });
+}
+
+/** What a field of numbers came to on a day. */
+export interface Reading {
+  readonly date: DateText;
+  readonly value: number;
+}
+
+const mostRead = 2000;
+
+/** The numbers that a field of a record has had, by the log: the last of each day on which it was set, the first day first. */
+export async function readingsOf(
+  database: WorkspaceDatabase,
+  id: Id,
+  field: string,
+  zone: string,
+): Promise<readonly Reading[]> {
+  const entries = await database.log.where("ids").equals(id).reverse().limit(mostRead).toArray();
+  const byDay = new Map<DateText, unknown>();
+  for (const { at, changes } of entries.reverse()) {
+    const set = valueAfter(changes, id, field);
+    if (set) byDay.set(dateOf(momentOfInstant(at, zone)), set.value);
+  }
+  return [...byDay].flatMap(([date, value]) => (typeof value === "number" ? [{ date, value }] : []));
 }

@@ -5,7 +5,9 @@ import { fetchBack, fetchFieldBack, partsOf } from "@/core/commands/fetchBack";
 import { place } from "@/core/commands/place";
 import { beginOfWeek, insights, LogGatherer, planAsItStood, weeksBegun, withoutLog, type Asking } from "@/core/insight";
 import { defaultSettings, modelVersion, Refusal, type PensumRecord } from "@/core/model";
+import { addToRegister } from "@/core/shaping";
 import { addDays, instantAt, standingClock } from "@/core/time";
+import { readingsOf } from "./history";
 import { openPast } from "./pastWorkspace";
 import { recordsAt, walkBack } from "./recordsThen";
 import { openWorkspace, type Workspace } from "./workspace";
@@ -199,4 +201,36 @@ describe("what only the log knows", () => {
       "The log of this workspace does not reach back to the beginning of these weeks.",
     );
   });
+});
+
+test("the readings of a goal are the last number of each day on which it was set, by the log", async () => {
+  const { workspace, store, at } = await openAt("2026-11-23T08:00");
+  store.act(addToRegister, { register: "goals", id: "pages", fields: { title: "Pages" } });
+  const set = (number: number | undefined) => store.act(editRecord, { id: "pages", fields: { number } });
+  const days: readonly (readonly [hour: number, number: number | undefined])[] = [
+    [1, 10],
+    [2, 12],
+    [26, 20],
+    [50, undefined],
+    [74, 31],
+  ];
+  for (const [hour, number] of days) {
+    at(hour);
+    set(number);
+    await workspace.journal.durable();
+  }
+  at(80);
+  store.act(editRecord, { id: "pages", fields: { title: "Pages of the number" } });
+  await workspace.journal.durable();
+  const readings = () => readingsOf(workspace.database!, "pages", "number", "Europe/Berlin");
+  expect(await readings()).toEqual([
+    { date: "2026-11-23", value: 12 },
+    { date: "2026-11-24", value: 20 },
+    { date: "2026-11-26", value: 31 },
+  ]);
+  // What is undone is read as it then is.
+  store.undo();
+  store.undo();
+  await workspace.journal.durable();
+  expect((await readings()).at(-1)).toEqual({ date: "2026-11-24", value: 20 });
 });

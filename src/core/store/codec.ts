@@ -110,6 +110,16 @@ export function changesOf(
   return fields.length > 0 ? { what: "updated", fields } : undefined;
 }
 
+/** What an entry of the log made of a field of a record, long texts left out; undefined where it did not touch it. */
+export function valueAfter(json: string, id: Id, field: string): { readonly value: unknown } | undefined {
+  if (!json.includes(`"${field}"`)) return undefined;
+  const stored = JSON.parse(json) as StoredChanges;
+  const added = stored.added?.find((record) => record.id === id) as Fields | undefined;
+  if (added) return field in added ? { value: added[field] } : undefined;
+  const change = stored.updated?.[id]?.[field];
+  return change && { value: change[1] ?? undefined };
+}
+
 /** The records that an entry of the log removed, as they last stood. */
 export function removedBy(json: string): readonly PensumRecord[] {
   return json.includes('"removed"') ? ((JSON.parse(json) as StoredChanges).removed ?? []) : [];

@@ -1,13 +1,23 @@
 "use client";
 import { useEffect, useState } from "react";
 import type { Id } from "@/core/model";
-import { clockText, dateText, isDate, minuteOf, momentAt, spokenText } from "@/core/time";
+import {
+  clockText,
+  dateOf,
+  dateText,
+  minuteOf,
+  momentOfInstant,
+  spokenText,
+  type MomentText,
+  type TimeStyle,
+} from "@/core/time";
 import { historyOf, type HistoryEntry } from "@/data/history";
 import { useSaving, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
 
 /** What happened to a record, the newest first. */
 export function RecordHistory({ id }: { id: Id }) {
-  const { database, journal, past } = useWorkspace();
+  const { database, journal, past, store } = useWorkspace();
+  const { zone } = store.clock;
   const saving = useSaving();
   const style = useTimeStyle();
   const [entries, setEntries] = useState<readonly HistoryEntry[]>();
@@ -33,7 +43,7 @@ export function RecordHistory({ id }: { id: Id }) {
         {entries.map(({ seq: entry, at, said }) => (
           <li key={entry} className="flex items-baseline justify-between gap-3 border-b border-hairline py-1">
             <span className="min-w-0 break-words">{spokenText(said, style)}</span>
-            <time className="flex-none text-small text-ink-3">{whenText(at, style)}</time>
+            <time className="flex-none text-small text-ink-3">{whenText(momentOfInstant(at, zone), style)}</time>
           </li>
         ))}
       </ol>
@@ -41,10 +51,6 @@ export function RecordHistory({ id }: { id: Id }) {
   );
 }
 
-function whenText(at: number, style: Parameters<typeof clockText>[1]): string {
-  const date = new Date(at);
-  const pad = (value: number) => String(value).padStart(2, "0");
-  const day = `${date.getFullYear()}-${pad(date.getMonth() + 1)}-${pad(date.getDate())}`;
-  const minute = date.getHours() * 60 + date.getMinutes();
-  return isDate(day) ? `${dateText(day, "short", style)} ${clockText(minuteOf(momentAt(day, minute)), style)}` : "";
+function whenText(moment: MomentText, style: TimeStyle): string {
+  return `${dateText(dateOf(moment), "short", style)} ${clockText(minuteOf(moment), style)}`;
 }
