@@ -1,22 +1,38 @@
 import type { SyntaxNode } from "@lezer/common";
 import { dayNumber, dateOf, minuteOf } from "../time";
-import { add, divide, multiply, negate, raise, subtract } from "./arithmetic";
-import { checkLength, checkTextLength, longestList, oneDeeper, spend } from "./budget";
+import { negate } from "./arithmetic";
+import { checkLength, oneDeeper, spend } from "./budget";
 import { builtins } from "./builtins";
-import { temporalProperty } from "./builtins/dates";
 import { compare, equal, isWithin } from "./comparing";
-import type { Evaluate, Frame, Test } from "./frame";
+import {
+  charged,
+  collect,
+  constant,
+  every,
+  operations,
+  orders,
+  passes,
+  placed,
+  property,
+  some,
+  steps,
+  stepsOfRange,
+  unescaped,
+  unlike,
+  type Gather,
+} from "./evaluating";
+import type { Evaluate, Test } from "./frame";
 import { atLiteral } from "./literals";
 import { FormulaError, nameIn } from "./parse";
 import type { Path, Scope } from "./scope";
 import { nothing } from "./trouble";
+import { typeTest } from "./types";
 import {
   ContextOfEntries,
   FeelDate,
   FeelDateTime,
   FeelFunction,
   FeelRange,
-  isContext,
   isList,
   typeOf,
   type FeelValue,
@@ -52,6 +68,7 @@ export class Compiler<R> {
     null: () => constant(null),
     DateTimeLiteral: (node, scope) => this.#temporal(node, scope),
     VariableName: (node, scope) => scope.need(nameIn(this.text, node), node.from, node.to),
+    "?": (node, scope) => scope.need(tested, node.from, node.to),
     ArithmeticExpression: (node, scope) => this.#arithmetic(node, scope),
     Comparison: (node, scope) => this.#comparison(node, scope),
     Conjunction: (node, scope) => this.#logic(node, scope, false),
@@ -76,9 +93,8 @@ export class Compiler<R> {
     FunctionDefinition: (node, scope) => this.#definition(node, scope),
     InstanceOfExpression: (node, scope) => {
       const value = this.expression(node.firstChild!, scope);
-      const type = this.#words(node.lastChild!).replace(/<.*$/s, "").replace(/\s+/g, " ").trim();
-      if (type === "Any") return (frame) => value(frame) !== null;
-      return (frame) => typeOf(value(frame)) === (type === "Null" ? "null" : type);
+      const isOfType = typeTest(this.text, node.lastChild!);
+      return (frame) => isOfType(value(frame));
     },
     Interval: (node, scope) => this.#interval(node, scope),
     SimplePositiveUnaryTest: (node, scope) => {
@@ -169,10 +185,27 @@ export class Compiler<R> {
   }
 
   #test(node: SyntaxNode, scope: Scope<R>): Test<R> {
-    const first = node.firstChild;
+    let first = node.firstChild;
     if (!first || first.name === "Wildcard") return () => true;
-    const wanted = this.expression(first, scope);
-    return (value, frame) => passes(value, wanted(frame));
+    while (first.name === "ParenthesizedExpression") first = this.#only(first);
+    if (first.name === "SimplePositiveUnaryTest" && this.#words(first.firstChild!) === "!=") {
+      const unwanted = this.expression(first.lastChild!, scope);
+      return (value, frame) => {
+        const same = equal(value, unwanted(frame));
+        return same === null ? null : !same;
+      };
+    }
+    if (!namesTested(first)) {
+      const wanted = this.expression(first, scope);
+      return (value, frame) => passes(value, wanted(frame));
+    }
+    const { scope: inner, slot } = scope.with(tested);
+    const holds = this.expression(first, inner);
+    return (value, frame) => {
+      frame.locals[slot] = value;
+      const said = holds(frame);
+      return typeof said === "boolean" ? said : null;
+    };
   }
 
   #logic(node: SyntaxNode, scope: Scope<R>, decisive: boolean): Evaluate<R> {
@@ -393,9 +426,9 @@ export class Compiler<R> {
   }
 
   #definition(node: SyntaxNode, scope: Scope<R>): Evaluate<R> {
-    const names = (node.getChild("FormalParameters")?.getChildren("FormalParameter") ?? []).map((part) =>
-      nameIn(this.text, part.getChild("ParameterName")!),
-    );
+    const parts = node.getChild("FormalParameters")?.getChildren("FormalParameter") ?? [];
+    const names = parts.map((part) => nameIn(this.text, part.getChild("ParameterName")!));
+    const types = parts.map((part) => part.getChild("Type")).map((type) => type && typeTest(this.text, type));
     let inner = scope;
     const slots = names.map((name) => {
       const { scope: next, slot } = inner.with(name);
@@ -406,6 +439,10 @@ export class Compiler<R> {
     return (frame) => {
       const captured = frame.copy();
       return new FeelFunction(names, (values) => {
+        if (values.length > names.length)
+          return nothing(`The function takes ${names.length} values, not ${values.length}.`);
+        const wrong = values.findIndex((value, at) => value !== null && types[at]?.(value) === false);
+        if (wrong >= 0) return nothing(`“${names[wrong]}” cannot be a ${typeOf(values[wrong] as FeelValue)}.`);
         const called = captured.copy();
         slots.forEach((slot, at) => (called.locals[slot] = values[at] ?? null));
         spend(1 + called.locals.length);
@@ -432,127 +469,15 @@ export class Compiler<R> {
   }
 }
 
-/** Calls a function and charges for what it goes through and what it makes. */
-function charged(called: FeelFunction, values: readonly FeelValue[]): FeelValue {
-  for (const value of values) spend(sizeOf(value));
-  const result = called.call(values);
-  if (isList(result)) checkLength(result.length);
-  if (typeof result === "string") checkTextLength(result.length);
-  spend(sizeOf(result));
-  return result;
-}
+/** What is tested by `in`, where a test names it. */
+const tested = "?";
 
-const charactersPerStep = 32;
-
-function sizeOf(value: FeelValue): number {
-  if (isList(value)) return value.length + 1;
-  return typeof value === "string" ? 1 + Math.floor(value.length / charactersPerStep) : 1;
+function namesTested(node: SyntaxNode): boolean {
+  let isNamed = false;
+  node.cursor().iterate(({ name }) => {
+    isNamed ||= name === tested;
+  });
+  return isNamed;
 }
 
 const skipped = /^(ArithOp|CompareOp|LineComment|BlockComment)$/;
-
-const operations: Readonly<Record<string, (a: FeelValue, b: FeelValue) => FeelValue>> = {
-  "+": add,
-  "-": subtract,
-  "*": multiply,
-  "/": divide,
-  "**": raise,
-};
-
-const orders: Readonly<Record<string, (order: number) => boolean>> = {
-  "<": (order) => order < 0,
-  "<=": (order) => order <= 0,
-  ">": (order) => order > 0,
-  ">=": (order) => order >= 0,
-};
-
-function constant(value: FeelValue): () => FeelValue {
-  return () => value;
-}
-
-function unlike(a: FeelValue, b: FeelValue): null {
-  return nothing(`Cannot compare ${typeOf(a)} with ${typeOf(b)}.`);
-}
-
-/** Whether a value passes what stands after `in`: it lies in the range, is in the list, or is the same. */
-function passes(value: FeelValue, wanted: FeelValue): boolean | null {
-  if (wanted instanceof FeelRange && !(value instanceof FeelRange)) return isWithin(value, wanted);
-  if (isList(wanted) && !isList(value)) return wanted.some((one) => passes(value, one) === true);
-  if (isList(wanted) && equal(value, wanted) !== true) return wanted.some((one) => equal(value, one) === true);
-  return equal(value, wanted);
-}
-
-/** The value of an entry, of a property of a date or a range, or of each thing of a list. */
-export function property(value: FeelValue, name: string): FeelValue {
-  if (value === null) return nothing(`The value before “.${name}” is empty.`);
-  if (isList(value)) {
-    spend(value.length);
-    return value.map((one) => property(one, name));
-  }
-  if (isContext(value)) return value.get(name) ?? nothing(`There is no “${name}”.`);
-  if (value instanceof FeelRange) {
-    if (name === "start") return value.start ?? null;
-    if (name === "end") return value.end ?? null;
-    if (name === "start included") return value.startIncluded;
-    if (name === "end included") return value.endIncluded;
-  }
-  return temporalProperty(value, name) ?? nothing(`A ${typeOf(value)} has no “${name}”.`);
-}
-
-interface Gather {
-  enough(result: FeelValue): boolean;
-  value(results: readonly FeelValue[]): FeelValue;
-}
-
-const unknownAmong = (results: readonly FeelValue[]) => results.some((one) => typeof one !== "boolean");
-const collect: Gather = { enough: () => false, value: (results) => results };
-const some: Gather = {
-  enough: (result) => result === true,
-  value: (results) => results.includes(true) || (unknownAmong(results) ? null : false),
-};
-const every: Gather = {
-  enough: (result) => result === false,
-  value: (results) => !results.includes(false) && (unknownAmong(results) ? null : true),
-};
-
-/** Whole numbers or dates from one end to the other, downwards where the second is smaller. */
-function steps(from: FeelValue, to: FeelValue): FeelValue {
-  if (from instanceof FeelDate && to instanceof FeelDate) {
-    const days = steps(from.day, to.day);
-    return isList(days) ? days.map((day) => new FeelDate(day as number)) : days;
-  }
-  if (typeof from !== "number" || typeof to !== "number")
-    return nothing("The range must go from a number to a number, or from a date to a date.");
-  const size = Math.floor(Math.abs(to - from)) + 1;
-  if (size > longestList) return nothing(`The range has more than ${longestList.toLocaleString("en-GB")} steps.`);
-  spend(size >> 2);
-  const step = to < from ? -1 : 1;
-  return Array.from({ length: size }, (_, at) => from + at * step);
-}
-
-function stepsOfRange({ start, end, startIncluded, endIncluded }: FeelRange): FeelValue {
-  const all = steps(start ?? null, end ?? null);
-  if (!isList(all)) return all;
-  return all.slice(startIncluded ? 0 : 1, endIncluded ? undefined : -1);
-}
-
-/** The text of a literal in quotes, its escapes resolved. */
-function unescaped(literal: string): string {
-  return literal
-    .slice(1, -1)
-    .replace(/\\(?:u([0-9a-fA-F]{4})|U([0-9a-fA-F]{6})|(.))/gs, (_, four?: string, six?: string, letter?: string) => {
-      if (four ?? six) return codePoint(Number.parseInt((four ?? six)!, 16));
-      return { n: "\n", r: "\r", t: "\t" }[letter!] ?? letter!;
-    });
-}
-
-function codePoint(code: number): string {
-  return code <= 0x10ffff ? String.fromCodePoint(code) : "\ufffd";
-}
-
-/** Values that are given by name, in their places; null in those that are not given. */
-function placed<R>(places: readonly number[], values: readonly Evaluate<R>[], frame: Frame<R>): FeelValue[] {
-  const given: FeelValue[] = Array.from({ length: Math.max(0, ...places) + 1 }, () => null);
-  places.forEach((place, at) => (given[place] = values[at]!(frame)));
-  return given;
-}

@@ -40,7 +40,7 @@ const shortInput = 2000;
  */
 export function patternOf(text: string, flags = ""): Pattern | null {
   if (!flagsAllowed.test(flags)) return nothing(`“${flags}” is not valid. The flags are s, m, i and x.`);
-  const source = flags.includes("x") ? text.replace(/\s+/g, "") : text;
+  const source = withNameSigns(flags.includes("x") ? withoutSpace(text) : text);
   let own: RegExp;
   try {
     own = new RegExp(source, `u${flags.replace(/x/g, "")}g`);
@@ -104,6 +104,27 @@ export function patternOf(text: string, flags = ""): Pattern | null {
       return [...parts, input.slice(from)];
     },
   };
+}
+
+/** A pattern without white space, but for what stands in a class of signs. */
+function withoutSpace(text: string): string {
+  return text.replace(/\\.|\[(?:\\.|[^\]\\])*\]|\s+/gs, (part) => (/^\s/.test(part) ? "" : part));
+}
+
+const nameSigns: Readonly<Record<string, string>> = {
+  i: "\\p{L}_:",
+  c: "\\p{L}\\p{M}\\p{N}_:.\\-\u00b7",
+};
+
+/** `\i` and `\c` of XML Schema, with which names begin and go on, written out; and the Latin block by its ends. */
+function withNameSigns(text: string): string {
+  return text
+    .replace(/\[(?:\\.|[^\]\\])*\]|\\./gs, (part) =>
+      part.startsWith("[")
+        ? part.replace(/\\([ic])/g, (_, sign: string) => nameSigns[sign]!)
+        : part.replace(/^\\([ic])$/, (_, sign: string) => `[${nameSigns[sign]}]`),
+    )
+    .replace(/\\p\{IsBasicLatin\}/g, "[\\x00-\\x7f]");
 }
 
 /** A replacement with its groups; a group that there is not is empty. */

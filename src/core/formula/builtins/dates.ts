@@ -1,5 +1,5 @@
 import { dateOfDayNumber, daysBetween, weekday, weekNumber } from "../../time";
-import { compare } from "../comparing";
+import { equal } from "../comparing";
 import { dateOfParts, dateOfText, dateTimeOfText, durationOfText, monthsBetween, timeOfText } from "../literals";
 import { nothing } from "../trouble";
 import { DaysDuration, FeelDate, FeelDateTime, FeelTime, MonthsDuration, type FeelValue } from "../values";
@@ -93,7 +93,14 @@ export const dateFunctions = {
     if (value1.constructor !== value2.constructor) return false;
     if (value1 instanceof FeelTime && value2 instanceof FeelTime)
       return value1.seconds === value2.seconds && value1.zone?.offsetSeconds === value2.zone?.offsetSeconds;
-    return compare(value1, value2) === 0;
+    // The same instant told in two zones is not the same value.
+    if (value1 instanceof FeelDateTime && value2 instanceof FeelDateTime)
+      return (
+        value1.day === value2.day &&
+        value1.seconds === value2.seconds &&
+        value1.zone?.offsetSeconds === value2.zone?.offsetSeconds
+      );
+    return equal(value1, value2) === true;
   }),
 };
 

@@ -53,7 +53,8 @@ const takes: { readonly [T in TypeName]: (value: FeelValue) => boolean } = {
 
 /**
  * A built-in function: its parameters by name, each with what it takes. A value of another type gives null, with the
- * reason; an optional one may be null or left out. A single value stands for a list of it, as the standard has it.
+ * reason; an optional one may be null or left out. A single value stands for a list of it, and a list of one for what is in
+ * it, as the standard has it.
  */
 export function define<const P extends Readonly<Record<string, Parameter>>>(
   parameters: P,
@@ -73,6 +74,7 @@ export function define<const P extends Readonly<Record<string, Parameter>>>(
       if (value === undefined && !optional) return nothing(`“${name}” is missing.`);
       if (optional && (value === undefined || value === null)) continue;
       if (type === "list" && value !== null && !isList(value)) value = [value as FeelValue];
+      else if (type !== "any" && isList(value) && value.length === 1 && !takes[type](value)) value = value[0];
       if (!takes[type](value as FeelValue))
         return nothing(`“${name}” must be a ${type}, not ${typeOf(value as FeelValue)}.`);
       given[name] = value;

@@ -13,7 +13,7 @@ import {
   type FeelContext,
   type FeelValue,
 } from "../values";
-import { alsoNamed, define, defineAny, defineOverList } from "./define";
+import { alsoNamed, define, defineOverList } from "./define";
 
 type Values = readonly FeelValue[];
 
@@ -95,6 +95,16 @@ function putIn(context: FeelContext, key: string, value: FeelValue): FeelContext
   spend(context.names().length);
   const entries = new Map(context.names().map((name) => [name, context.get(name) as FeelValue]));
   return new ContextOfEntries(entries.set(key, value));
+}
+
+/** A context with a value at the end of a path of names, each of which leads into a context. */
+function putAt(context: FeelContext, [key, ...rest]: Values, value: FeelValue): FeelContext | null {
+  if (typeof key !== "string") return nothing("“key” must be a text or a list of texts.");
+  if (rest.length === 0) return putIn(context, key, value);
+  const held = context.get(key) ?? new ContextOfEntries(new Map());
+  if (!isContext(held)) return nothing(`“${key}” is not a context.`);
+  const inner = putAt(held, rest, value);
+  return inner && putIn(context, key, inner);
 }
 
 /** Functions of lists and contexts (DMN 1.5, 10.3.4.4 and 10.3.4.12). */
@@ -191,10 +201,11 @@ export const listFunctions = {
         ),
     ),
   ),
-  "context put": defineAny(
-    define({ context: "context", key: "string", value: "any" }, ({ context, key, value }) =>
-      putIn(context, key, value),
+  "context put": alsoNamed(
+    define({ context: "context", key: "any", value: "any" }, ({ context, key, value }) =>
+      putAt(context, isList(key) ? key : [key], value),
     ),
+    ["context", "keys", "value"],
   ),
   "context merge": define({ contexts: "list" }, ({ contexts }): FeelValue => {
     if (!contexts.every(isContext)) return nothing("Only contexts can be merged.");
@@ -207,9 +218,10 @@ export const listFunctions = {
     const all = new Map<string, FeelValue>();
     for (const entry of entries) {
       const key = isContext(entry) ? entry.get("key") : undefined;
-      if (!isContext(entry) || typeof key !== "string" || all.has(key))
+      const value = isContext(entry) ? entry.get("value") : undefined;
+      if (typeof key !== "string" || value === undefined || all.has(key))
         return nothing("Each entry needs its own key and a value.");
-      all.set(key, entry.get("value") ?? null);
+      all.set(key, value);
     }
     return new ContextOfEntries(all);
   }),

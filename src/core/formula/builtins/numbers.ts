@@ -1,5 +1,5 @@
 import { nothing } from "../trouble";
-import { DaysDuration, MonthsDuration } from "../values";
+import { DaysDuration, isList, MonthsDuration } from "../values";
 import { define } from "./define";
 
 /** A number rounded at a decimal place by `round`, which works on whole numbers. */
@@ -35,7 +35,8 @@ export const numberFunctions = {
   "round down": define(scaled, ({ n, scale = 0 }) => at(scale, n, Math.trunc)),
   "round half up": define(scaled, ({ n, scale = 0 }) => at(scale, n, halfUp)),
   "round half down": define(scaled, ({ n, scale = 0 }) => at(scale, n, halfDown)),
-  abs: define({ n: "any" }, ({ n }) => {
+  abs: define({ n: "any" }, ({ n: given }) => {
+    const n = isList(given) && given.length === 1 ? given[0] : given;
     if (typeof n === "number") return Math.abs(n);
     if (n instanceof DaysDuration) return new DaysDuration(Math.abs(n.seconds));
     if (n instanceof MonthsDuration) return new MonthsDuration(Math.abs(n.months));

@@ -1,6 +1,8 @@
 import { compare } from "../comparing";
+import { atLiteral } from "../literals";
 import { nothing } from "../trouble";
 import { FeelFunction, FeelRange, type FeelValue } from "../values";
+import { define } from "./define";
 
 /*
  * The relations of Allen's interval algebra (DMN 1.5, 10.3.4.10). A point is a range from itself to itself, so that one
@@ -86,7 +88,31 @@ function relation(holds: (a: Span, b: Span) => boolean): FeelFunction {
   );
 }
 
+const rangeShape = /^\s*([[(\]])(.*?)\.\.(.*)([\])[])\s*$/s;
+
+/** The range that a text writes, with a literal at each end or at one; null where it is none. */
+function rangeOfText(text: string): FeelRange | null {
+  const [, open = "", from = "", to = "", close = ""] = rangeShape.exec(text) ?? [];
+  const [start, end] = [endOfText(from), endOfText(to)];
+  const isOrdered = start === undefined || end === undefined || (compare(start, end) ?? 1) <= 0;
+  const isUnbounded = (start === undefined && open === "[") || (end === undefined && close === "]");
+  if (open === "" || start === null || end === null || (start ?? end) === undefined || isUnbounded || !isOrdered)
+    return nothing(`“${text}” is not a range.`);
+  return new FeelRange(start, end, open === "[", close === "]");
+}
+
+/** The literal at an end; undefined where there is none, null where it is no literal that has an order. */
+function endOfText(text: string): FeelValue | undefined {
+  const words = text.trim();
+  if (words === "") return undefined;
+  if (/^-?(\d+(\.\d+)?|\.\d+)$/.test(words)) return Number(words);
+  if (/^"[^"\\]*"$/.test(words)) return words.slice(1, -1);
+  const [, quoted] = /^(?:@|(?:date|time|date and time|duration)\s*\(\s*)"([^"]*)"\s*\)?$/.exec(words) ?? [];
+  return quoted === undefined ? null : atLiteral(quoted);
+}
+
 export const rangeFunctions = {
+  range: define({ from: "string" }, ({ from }) => rangeOfText(from)),
   before: relation(before),
   after: relation((a, b) => before(b, a)),
   meets: relation(meets),

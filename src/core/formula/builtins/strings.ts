@@ -41,6 +41,7 @@ export const stringFunctions = {
       if (replacement.length > 0 && input.length * replacement.length > longestText * 100)
         return nothing("The text and its replacement are too long.");
       const parts = found && replacementOf(replacement);
+      if (found?.test("")) return nothing("The pattern matches even an empty text, so there is no telling where.");
       return found && parts && found.replace(input, parts);
     },
   ),
