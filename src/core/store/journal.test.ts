@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { modelVersion, type DayPage, type PensumRecord } from "../model";
 import { followPages, readOutline } from "../page";
-import { someTask, stepArbitrary, type Step } from "../testing/arbitraries";
+import { someTask, step, stepArbitrary, type Step } from "../testing/arbitraries";
 import { standingClock } from "../time";
 import { MemoryLog, Overtaken, type ChangeLog } from "./changeLog";
 import { Journal } from "./journal";
@@ -10,14 +10,6 @@ import { replay } from "./replay";
 import { Store, type Command } from "./store";
 
 const clock = standingClock("2026-11-24T11:07");
-const step: Command<Step> = {
-  name: "step",
-  run(tx, change) {
-    if (change.what === "put") tx.put(change.task);
-    else tx.remove(change.id);
-    return "Stepped";
-  },
-};
 const write: Command<{ id: string; text: string }> = {
   name: "write",
   run(tx, { id, text }) {

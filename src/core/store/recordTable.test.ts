@@ -2,23 +2,14 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { demoRecords } from "@demo/generate";
 import type { PensumRecord } from "../model";
-import { byId, stepArbitrary, taskArbitrary, type Step } from "../testing/arbitraries";
+import { byId, step, stepArbitrary, taskArbitrary, type Step } from "../testing/arbitraries";
 import { indexes, type IndexName } from "./indexes";
 import { packRecords } from "./packedRecords";
 import { RecordTable } from "./recordTable";
-import { Store, type Command } from "./store";
+import { Store } from "./store";
 
 const names: readonly IndexName[] = [...(Object.keys(indexes) as IndexName[]), "links"];
 const keys = ["task", "all", "2026-11-24", "2026-11-25", "ta", "tb", "parent:ta"];
-
-const step: Command<Step> = {
-  name: "step",
-  run(tx, change) {
-    if (change.what === "put") tx.put(change.task);
-    else tx.remove(change.id);
-    return "Stepped";
-  },
-};
 
 /** The same records, packed in parts of so many. */
 function packedTable(records: readonly PensumRecord[], size: number): RecordTable {

@@ -5,7 +5,7 @@ import { indexes, type IndexName } from "./indexes";
 import { noChanges } from "./changeSet";
 import { Store, type Command } from "./store";
 import fc from "fast-check";
-import { stepArbitrary, type Step } from "../testing/arbitraries";
+import { step, stepArbitrary, type Step } from "../testing/arbitraries";
 
 const indexNames: readonly IndexName[] = [...(Object.keys(indexes) as IndexName[]), "links"];
 
@@ -14,14 +14,6 @@ const put: Command<ReturnType<typeof someTask>> = {
   run(tx, task) {
     tx.put(task);
     return `Put ${task.title}`;
-  },
-};
-const step: Command<Step> = {
-  name: "step",
-  run(tx, change) {
-    if (change.what === "put") tx.put(change.task);
-    else tx.remove(change.id);
-    return "Stepped";
   },
 };
 

@@ -1,7 +1,6 @@
 import fc from "fast-check";
 import type { PensumRecord, Task } from "../model";
-import { noChanges, type ChangeSet, type FieldChange } from "../store";
-import { fieldChange } from "../store";
+import { fieldChange, noChanges, type ChangeSet, type Command, type FieldChange } from "../store";
 
 /** Records as a snapshot gives them. */
 export function byId(records: readonly object[]): Map<string, PensumRecord> {
@@ -54,6 +53,16 @@ export const stepArbitrary = fc.oneof(
   }),
 );
 export type Step = { what: "put"; task: Task } | { what: "remove"; id: string };
+
+/** Does a step. */
+export const step: Command<Step> = {
+  name: "step",
+  run(tx, change) {
+    if (change.what === "put") tx.put(change.task);
+    else tx.remove(change.id);
+    return "Stepped";
+  },
+};
 
 /** The change set that a step makes on a state. */
 export function changesOfStep(state: ReadonlyMap<string, PensumRecord>, step: Step): ChangeSet {
