@@ -1,4 +1,5 @@
-import { isOver, loadOf } from "../../plan";
+import { isOver, loadOf, loadParts } from "../../plan";
+import { taskOf } from "../../things";
 import { addDays, dateText, durationText } from "../../time";
 import type { Chart } from "../chart";
 import { sum, type Asking } from "./asking";
@@ -19,6 +20,9 @@ export function ahead({ store, settings, today, style }: Asking): Chart {
         Math.max(0, load.capacityMinutes - load.plannedMinutes),
       ],
       isOver: isOver(load),
+      behind: () => [
+        ...new Set(loadParts(store, date, store.clock.zone).flatMap(({ record }) => taskOf(record, store)?.id ?? [])),
+      ],
     };
   });
   const over = rows.filter((row) => row.isOver);

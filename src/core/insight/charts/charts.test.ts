@@ -370,3 +370,20 @@ describe("where the hours of a project went", () => {
     );
   });
 });
+
+test("the load ahead leads to the tasks that are in it, each once", () => {
+  const placed = (id: string, of: string, start: number): PensumRecord => ({
+    ...bareRecord("block", { id, title: "", now }),
+    ...{ start: momentAt(today, start), end: momentAt(today, start + 30), task: of },
+  });
+  const store = opened(
+    task("a"),
+    task("b", { doDay: today, estimateMinutes: 20 }),
+    task("c"),
+    placed("p", "a", 600),
+    placed("q", "a", 700),
+  );
+  const chart = answer("ahead", store);
+  expect(chart.rows[0]!.behind!()).toEqual(["a", "b"]);
+  expect(chart.rows[1]!.behind!()).toEqual([]);
+});
