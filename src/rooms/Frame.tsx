@@ -264,7 +264,7 @@ export function Frame({ problem }: { problem: unknown }) {
           {place.room === "plan" && <Plan place={place} today={today} sideOpen={record !== undefined} />}
           {place.room === "notes" && <Notes id={place.note} />}
           {place.room === "goals" && <Goals here={record} />}
-          {place.room === "back" && <LookBack part={place.part} review={place.review} />}
+          {place.room === "back" && <LookBack part={place.part} review={place.review} board={place.board} />}
           {place.room === "registers" && <Registers register={place.register} lens={place.lens} />}
         </Suspense>
         {(place.room === "settings" || place.room === "start") && past && (

@@ -15,7 +15,7 @@ export type Place =
   | { room: "registers"; register: string | undefined; lens: Id | undefined }
   | { room: "notes"; note: Id | undefined }
   | { room: "plan"; look: PlanLook; span: PlanSpan; date: DateText | undefined }
-  | { room: "back"; part: BackPart; review: Id | undefined }
+  | { room: "back"; part: BackPart; review: Id | undefined; board: string | undefined }
   | { room: "goals" }
   | { room: "none"; path: string };
 
@@ -99,7 +99,12 @@ function placeOf(path: string, usualSpan: PlanSpan): Place {
   if (notes) return { room: "notes", note: notes[1] };
   const back = /^\/back(?:\/([^/]+)(?:\/([^/]+))?)?\/?$/.exec(path);
   const part = backParts.find((one) => one === (back?.[1] ?? "insight"));
-  if (back && part && (back[2] === undefined || part === "reviews")) return { room: "back", part, review: back[2] };
+  if (back && part && (back[2] === undefined || part !== "stood"))
+    return {
+      ...{ room: "back", part },
+      review: part === "reviews" ? back[2] : undefined,
+      board: part === "insight" ? back[2] : undefined,
+    };
   const plan = planPlace(path, usualSpan);
   if (plan) return plan;
   const date = /^\/day\/([^/]+)\/?$/.exec(path)?.[1];

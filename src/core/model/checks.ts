@@ -161,6 +161,18 @@ const IsReviewSteps = rule(
       isListOf(steps, 50, (step) => isText(step.id) && (step.title === undefined || isText(step.title))),
     ),
 );
+const IsBoards = rule("isBoards", "is not a list of boards", (value) =>
+  isListOf(
+    value,
+    100,
+    ({ id, title, questions, span, way, beside }) =>
+      [id, title, way, beside].every(isText) &&
+      Array.isArray(questions) &&
+      questions.length <= 500 &&
+      questions.every(isText) &&
+      (isText(span) || (isShape(span) && isDate(span.from) && isDate(span.to) && span.from <= span.to)),
+  ),
+);
 const IsRhythms = rule("isRhythms", "is not a list of rhythms", (value) =>
   isListOf(
     value,
@@ -371,6 +383,7 @@ class SettingsCheck extends RecordCheck {
   @IsOptional() @IsReviewSteps() reviewSteps?: unknown;
   @IsOptional() @IsRhythms() rhythms?: unknown;
   @IsOptional() @IsCalendarDyes() calendarDyes?: unknown;
+  @IsOptional() @IsBoards() boards?: unknown;
   @IsOptional() @IsLayers() layers?: unknown;
 }
 

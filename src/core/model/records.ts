@@ -127,6 +127,20 @@ export interface Pattern {
   readonly hours: readonly PatternHours[];
 }
 
+/** A page of questions about the past that somebody chose, in their order. */
+export interface InsightBoard {
+  readonly id: string;
+  readonly title: string;
+  /** Names of questions that come ready, and ids of lenses that are kept as charts. */
+  readonly questions: readonly string[];
+  /** The days that are asked about: a word, or two dates. */
+  readonly span: string | { readonly from: DateText; readonly to: DateText };
+  /** By what hours are told apart. */
+  readonly way: string;
+  /** What the days are compared with. */
+  readonly beside: string;
+}
+
 /** The parts that the pull of a task is made of. */
 export const pullParts = ["priority", "slack", "carried", "goal", "age", "awaited", "length"] as const;
 export type PullPart = (typeof pullParts)[number];
@@ -174,6 +188,8 @@ export interface Settings {
   readonly rhythms?: readonly Rhythm[];
   /** The dyes of calendars, by their names. */
   readonly calendarDyes?: Readonly<Record<string, Dye>>;
+  /** Pages of questions about the past. */
+  readonly boards?: readonly InsightBoard[];
   /** Lenses whose records stand on the calendar too. */
   readonly layers?: readonly CalendarLayer[];
 }

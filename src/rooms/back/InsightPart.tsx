@@ -2,64 +2,43 @@
 import { useCallback, useMemo, useState } from "react";
 import {
   askOfLog,
-  besides,
   boundedSpan,
-  hoursWays,
   insights,
   ledgerOf,
   spanBeside,
   spanNamed,
-  spanNames,
   type Asking,
-  type Beside,
   type FromLog,
   type InsightName,
-  type SpanName,
 } from "@/core/insight";
-import type { Id, Lens, Person } from "@/core/model";
-import { meIn } from "@/core/plan";
-import { dateOf, dateText, isDate } from "@/core/time";
+import type { Id } from "@/core/model";
+import { dateOf, dateText } from "@/core/time";
 import { ChartFigure } from "@/panels/charts/ChartFigure";
 import { useNow } from "@/ui/clock";
-import { OnePart, PickList, SentencePart } from "@/ui/SentencePart";
+import { PlaceLink } from "@/ui/PlaceLink";
 import {
-  useComputed,
   useComputedSoon,
   useFirstWeekday,
-  useList,
   useSettings,
   useStore,
   useTimeStyle,
   useWorkspace,
 } from "@/ui/workspaceContext";
-import { backView, insightNames, type BackView } from "./backView";
+import { insightNames } from "./backView";
+import { InsightSentence } from "./InsightSentence";
 import { OwnChart, useOwnCharts } from "./OwnChart";
 import { useFromLog } from "./useFromLog";
+import { useQuestions } from "./useQuestions";
 
-const spanWords: Record<SpanName, string> = {
-  today: "today",
-  thisWeek: "this week",
-  lastWeek: "last week",
-  fourWeeks: "in the last four weeks",
-  thisMonth: "this month",
-  lastMonth: "last month",
-  thisQuarter: "this quarter",
-  thisYear: "this year",
-  twelveMonths: "in the last twelve months",
-  all: "at any time",
-};
-const besideWords: Record<Beside, string> = {
-  before: "the time before",
-  yearBefore: "the year before",
-  nothing: "nothing",
-};
 /** Questions about the past and the near future, each with its answer drawn. */
-export function InsightPart() {
+export function InsightPart({ boardId }: { boardId?: string | undefined }) {
   const store = useStore();
   const settings = useSettings();
   const style = useTimeStyle();
   const firstWeekday = useFirstWeekday();
-  const view = backView.use();
+  const own = useOwnCharts();
+  const questions = useQuestions(boardId, own);
+  const view = questions.asked;
   const now = useNow(store.clock);
   const today = dateOf(now);
   const [who, setWho] = useState<Id | "me" | "all">("me");
@@ -80,45 +59,76 @@ export function InsightPart() {
     [settings, span, who, today, firstWeekday, style, view.way, view.beside],
   );
   const { past } = useWorkspace();
-  const isShown = (name: string) => !view.hidden.includes(name);
-  const own = useOwnCharts();
   // How a week was planned is held against the present.
-  const shown = insightNames.filter((name) => isShown(name) && !(past && name === "weeks"));
-  const isLogAsked = shown.some((name) => askOfLog.has(name));
+  const shown = questions.shown.filter((name) => !(past && name === "weeks"));
+  const isLogAsked = shown.some((name) => askOfLog.has(name as InsightName));
   const fromLog = useFromLog(
     useMemo(
       () => (isLogAsked ? { span, today, firstWeekday, settings } : undefined),
       [isLogAsked, span, today, firstWeekday, settings],
     ),
   );
-  const ownShown = own.filter(({ id }) => isShown(id));
   return (
     <>
-      <Sentence
-        view={view}
+      <Boards here={boardId} />
+      {boardId !== undefined && !questions.board && (
+        <p className="mt-2 font-words text-page">This board no longer exists. If it was deleted, undo restores it.</p>
+      )}
+      <InsightSentence
+        questions={questions}
         own={own}
         who={who}
         onWho={setWho}
         words={`${dateText(span.from, "day", style)} to ${dateText(span.to, "day", style)}`}
       />
       <div className="charts mt-4">
-        {shown.map((name) => (
-          <Insight
-            key={name}
-            name={name}
-            asking={asking}
-            fromLog={askOfLog.has(name) ? fromLog : undefined}
-            now={now}
-          />
-        ))}
-        {ownShown.map((lens) => (
-          <OwnChart key={lens.id} lens={lens} />
-        ))}
+        {shown.map((name, at) => {
+          const lens = own.find(({ id }) => id === name);
+          const ready = insightNames.find((one) => one === name);
+          return (
+            <div key={name} className="min-w-0">
+              {lens && <OwnChart lens={lens} />}
+              {ready && (
+                <Insight name={ready} asking={asking} fromLog={askOfLog.has(ready) ? fromLog : undefined} now={now} />
+              )}
+              {questions.board && at > 0 && (
+                <button
+                  className="link min-h-6 text-small print:hidden"
+                  aria-label={`Move “${lens?.title ?? insights[ready!].title}” up`}
+                  onClick={() => questions.moveUp(name)}
+                >
+                  Move up
+                </button>
+              )}
+            </div>
+          );
+        })}
       </div>
-      {shown.length + ownShown.length === 0 && (
+      {shown.length === 0 && (
         <p className="mt-4 text-ink-2">No question is chosen. Choose some in the sentence above.</p>
       )}
     </>
+  );
+}
+
+/** The boards that are kept, each a page of its own. */
+function Boards({ here }: { here: string | undefined }) {
+  const { boards = [] } = useSettings();
+  if (boards.length === 0) return null;
+  const all = [{ id: undefined, title: "All questions" }, ...boards];
+  return (
+    <nav aria-label="Boards" className="mt-1 flex flex-wrap gap-x-4 print:hidden">
+      {all.map(({ id, title }) => (
+        <PlaceLink
+          key={id ?? ""}
+          path={id === undefined ? "/back" : `/back/insight/${id}`}
+          here={id === here}
+          className={`reach py-1 ${id === here ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2 hover:text-ink"}`}
+        >
+          {title}
+        </PlaceLink>
+      ))}
+    </nav>
   );
 }
 
@@ -143,126 +153,4 @@ function Insight({ name, asking, fromLog, now }: InsightProps) {
     ),
   );
   return <ChartFigure chart={chart} title={insights[name].title} />;
-}
-
-interface SentenceProps {
-  view: BackView;
-  /** Charts of one's own. */
-  own: readonly Lens[];
-  who: Id | "me" | "all";
-  onWho: (who: Id | "me" | "all") => void;
-  /** The days that the span means. */
-  words: string;
-}
-
-function Sentence({ view, own, who, onWho, words }: SentenceProps) {
-  const store = useStore();
-  const people = useList("kind", "person") as readonly Person[];
-  const me = meIn(store);
-  const ways = useComputed(hoursWays);
-  const change = (next: Partial<BackView>) => backView.choose({ ...view, ...next });
-  const whoOptions: (readonly [string, string])[] = [
-    ["me", "me"],
-    ...people.filter(({ id }) => id !== me).map(({ id, title }) => [id, title] as const),
-    ["all", "everybody"],
-  ];
-  const questions = [
-    ...insightNames.map((name) => [name, insights[name].title] as const),
-    ...own.map(({ id, title }) => [id, title] as const),
-  ];
-  const chosen = questions.flatMap(([name]) => (view.hidden.includes(name) ? [] : [name]));
-  return (
-    <p className="lens-sentence !mt-0">
-      Work done{" "}
-      <SentencePart label="Which days" words={typeof view.span === "string" ? spanWords[view.span] : words}>
-        {(close) => (
-          <>
-            <PickList
-              options={spanNames.map((name) => [name, spanWords[name]])}
-              chosen={typeof view.span === "string" ? [view.span] : []}
-              onPick={(name) => {
-                change({ span: name as SpanName });
-                close();
-              }}
-            />
-            <OwnSpan view={view} onChoose={(span) => change({ span })} />
-          </>
-        )}
-      </SentencePart>
-      {" by "}
-      <OnePart label="Whose work" value={who} options={whoOptions} onPick={onWho} />
-      {", grouped by "}
-      <OnePart
-        label="Hours by"
-        value={ways.some(([way]) => way === view.way) ? view.way : "theme"}
-        options={ways}
-        onPick={(way) => change({ way })}
-      />
-      {", compared with "}
-      <OnePart
-        label="Beside"
-        value={view.beside}
-        options={besides.map((one) => [one, besideWords[one]])}
-        onPick={(beside) => change({ beside })}
-      />
-      {", answering "}
-      <SentencePart
-        label="Which questions"
-        words={
-          chosen.length === questions.length
-            ? "every question"
-            : `${chosen.length} ${chosen.length === 1 ? "question" : "questions"}`
-        }
-      >
-        {() => (
-          <PickList
-            many
-            options={questions}
-            chosen={chosen}
-            onPick={(name) =>
-              change({
-                hidden: view.hidden.includes(name) ? view.hidden.filter((one) => one !== name) : [...view.hidden, name],
-              })
-            }
-          />
-        )}
-      </SentencePart>
-      {"\u2060."}
-    </p>
-  );
-}
-
-/** Any other days, from one to another. */
-function OwnSpan({ view, onChoose }: { view: BackView; onChoose: (span: { from: string; to: string }) => void }) {
-  const own = typeof view.span === "string" ? { from: "", to: "" } : view.span;
-  const [span, setSpan] = useState(own);
-  const put = (next: { from: string; to: string }) => {
-    setSpan(next);
-    if (isDate(next.from) && isDate(next.to) && next.from <= next.to) onChoose(next);
-  };
-  const isWrong = isDate(span.from) && isDate(span.to) && span.from > span.to;
-  return (
-    <div className="mt-2 grid gap-1 border-t border-hairline pt-2">
-      <label className="flex items-center justify-between gap-3">
-        From
-        <input
-          type="date"
-          className="field"
-          value={span.from}
-          onChange={({ target }) => put({ ...span, from: target.value })}
-        />
-      </label>
-      <label className="flex items-center justify-between gap-3">
-        To
-        <input
-          type="date"
-          className="field"
-          value={span.to}
-          aria-invalid={isWrong}
-          onChange={({ target }) => put({ ...span, to: target.value })}
-        />
-      </label>
-      {isWrong && <p className="text-madder">The end is before the beginning.</p>}
-    </div>
-  );
 }

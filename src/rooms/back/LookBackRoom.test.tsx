@@ -1,4 +1,5 @@
-import { within } from "@testing-library/react";
+import { act, within } from "@testing-library/react";
+import { useState } from "react";
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
 import { bareRecord, defaultSettings, type PensumRecord, type Work } from "@/core/model";
 import { drafts } from "@/panels/lensDrafts";
@@ -96,10 +97,58 @@ describe("looking back", () => {
     await user.click(await findByRole("button", { name: /^Habits/ }));
     expect(queryAllByRole("region", { hidden: true }).length).toBe(before - 1);
   });
+  it("keeps what is asked as a board, a page of its own with its own order, days and name", async () => {
+    const { getByRole, findByRole, user, store } = await drawn();
+    await user.click(getByRole("button", { name: /^Which questions/ }));
+    for (const name of [/^Habits/, /^Sittings/]) await user.click(await findByRole("button", { name }));
+    await user.type(getByRole("textbox", { name: "Keep these as a board" }), "Friday{Enter}");
+    const boards = () => store.find("settings", "settings")?.boards ?? [];
+    expect(boards()).toMatchObject([{ title: "Friday", span: "lastWeek", way: "theme", beside: "before" }]);
+    const [{ id, questions } = { id: "", questions: [] }] = boards();
+    expect(questions).not.toContain("habits");
+    expect(location.pathname).toBe(`/back/insight/${id}`);
+    act(() => openBoard(id));
+    const titles = () => getByRole("main").querySelectorAll("section.chart[aria-label]");
+    const names = () => [...titles()].map((one) => one.getAttribute("aria-label"));
+    const [first, second] = names();
+    await user.click(getByRole("button", { name: `Move “${second!}” up` }));
+    expect(names().slice(0, 2)).toEqual([second, first]);
+    // What is chosen on a board is the board's, and not of this device.
+    await user.click(getByRole("button", { name: /^Which days/ }));
+    await user.click(await findByRole("button", { name: "this week" }));
+    expect([boards()[0]!.span, backView.read().span]).toEqual(["thisWeek", "lastWeek"]);
+    store.undo();
+    store.undo();
+    expect(boards()[0]).toMatchObject({ span: "lastWeek", questions });
+    await user.keyboard("{Escape}");
+    await user.click(getByRole("button", { name: /^Which questions/ }));
+    await user.click(await findByRole("button", { name: "Delete this board" }));
+    expect(boards()).toEqual([]);
+    expect(location.pathname).toBe("/back");
+  });
+
+  it("refuses a second board of a name, and says of one that is gone that it is", async () => {
+    const { getByRole, findByRole, user, store } = await drawn();
+    await user.click(getByRole("button", { name: /^Which questions/ }));
+    const field = await findByRole("textbox", { name: "Keep these as a board" });
+    await user.type(field, "Friday{Enter}");
+    await user.type(field, " friday {Enter}");
+    expect(store.find("settings", "settings")?.boards).toHaveLength(1);
+    act(() => openBoard("gone"));
+    expect(getByRole("main").textContent).toContain("This board no longer exists.");
+  });
 });
 
+/** Goes to a board, as the address would. */
+let openBoard: (id: string) => void;
+function Room() {
+  const [board, setBoard] = useState<string>();
+  openBoard = setBoard;
+  return <LookBackRoom part="insight" board={board} />;
+}
+
 async function drawn() {
-  const screen = await draw(<LookBackRoom part="insight" />, records);
+  const screen = await draw(<Room />, records);
   await screen.findByRole("region", { name: hours });
   return { ...screen, within };
 }

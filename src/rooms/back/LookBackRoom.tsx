@@ -12,8 +12,15 @@ const ReviewRun = late(() => import("./ReviewRun").then((part) => ({ default: pa
 
 const partWords: Record<BackPart, string> = { insight: "Insight", reviews: "Reviews", stood: "As it stood" };
 
+interface LookBackProps {
+  part: BackPart;
+  review?: Id | undefined;
+  /** The board of questions that is open. */
+  board?: string | undefined;
+}
+
 /** Where the time went, what came of what was planned, and the reviews in which that is looked at. */
-export function LookBackRoom({ part, review }: { part: BackPart; review?: Id | undefined }) {
+export function LookBackRoom({ part, review, board }: LookBackProps) {
   if (review !== undefined)
     return (
       <Suspense fallback={<div className="flex-1 bg-sheet" aria-busy="true" />}>
@@ -39,7 +46,7 @@ export function LookBackRoom({ part, review }: { part: BackPart; review?: Id | u
           </nav>
         </header>
         <Suspense fallback={<div aria-busy="true" />}>
-          {part === "insight" && <InsightPart />}
+          {part === "insight" && <InsightPart boardId={board} />}
           {part === "reviews" && <ReviewsPart />}
           {part === "stood" && <StoodPart />}
         </Suspense>

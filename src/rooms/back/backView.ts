@@ -12,11 +12,15 @@ import {
 import { isDate } from "@/core/time";
 import { deviceChoice } from "@/ui/deviceChoice";
 
-/** How the past is looked at on this device. */
-export interface BackView {
+/** Of which days it is asked, what they are compared with, and by what hours are told apart. */
+export interface Asked {
   readonly span: SpanName | { readonly from: string; readonly to: string };
   readonly beside: Beside;
   readonly way: HoursWay;
+}
+
+/** How the past is looked at on this device. */
+export interface BackView extends Asked {
   /** Questions that are not asked: names of those that come ready, ids of lenses of one's own. */
   readonly hidden: readonly string[];
 }
@@ -31,13 +35,18 @@ const isOwnField = (way: unknown): way is `f_${string}` => typeof way === "strin
 const among = <T extends string>(all: readonly T[], value: unknown, otherwise: T): T =>
   all.find((one) => one === value) ?? otherwise;
 
-export const backView = deviceChoice<BackView>("pensum-look-back", usual, ({ span, beside, way, hidden }) => {
+/** What is asked of the past, of which nothing is certain: the usual where it says nothing that can be asked. */
+export function askedOf({ span, beside, way }: { span?: unknown; beside?: unknown; way?: unknown }): Asked {
   const own = span as { from?: unknown; to?: unknown } | undefined;
   const isOwn = typeof own === "object" && own !== null && isDate(own.from) && isDate(own.to) && own.from <= own.to;
   return {
     span: isOwn ? { from: own.from as string, to: own.to as string } : among(spanNames, span, "lastWeek"),
     beside: among(besides, beside, usual.beside),
     way: isOwnField(way) ? way : among(ledgerWays, way, usual.way),
-    hidden: Array.isArray(hidden) ? hidden.filter((name) => typeof name === "string").slice(0, mostHidden) : [],
   };
-});
+}
+
+export const backView = deviceChoice<BackView>("pensum-look-back", usual, ({ hidden, ...asked }) => ({
+  ...askedOf(asked),
+  hidden: Array.isArray(hidden) ? hidden.filter((name) => typeof name === "string").slice(0, mostHidden) : [],
+}));
