@@ -2,6 +2,7 @@ import { understand } from "../capture";
 import * as commands from "../commands";
 import { takeFromLine } from "../commands/fromLine";
 import { placeTasks } from "../commands/placeTasks";
+import * as boards from "../commands/boards";
 import * as clocks from "../commands/clock";
 import * as portions from "../commands/portion";
 import * as review from "../commands/reviews";
@@ -279,6 +280,11 @@ export const deeds: Readonly<Record<string, Deed>> = {
   }),
   editRecords: deed(c.editRecords, (h) => h.ids("task").map((id) => ({ id, fields: h.fields("tasks") }))),
   saveSettings: deed(c.saveSettings, (h) => ({ ...defaultSettings, snapMinutes: 5 + h.number(10) })),
+  keepBoard: deed(boards.keepBoard, (h) => ({
+    ...{ id: h.from(["b1", "b2"]), title: h.title(), questions: h.from([[], ["hours"], ["few", "hours"]]) },
+    ...{ span: h.from(["lastWeek", { from: "2026-11-02", to: "2026-11-08" }]), way: "theme", beside: "before" },
+  })),
+  removeBoard: deed(boards.removeBoard, (h) => ({ id: h.from(["b1", "b2"]) })),
   removeRecord: deed(c.removeRecord, (h) => ({ id: h.id("task", "event", "block", "note", "theme", "row", "goal") })),
   removeRecords: deed(c.removeRecords, (h) => h.ids("task", "block", "note")),
   addRegister: deed(shaping.addRegister, (h) => ({ title: h.title(), id: "own" })),
