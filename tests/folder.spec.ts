@@ -22,7 +22,7 @@ test("a foreign folder of Markdown goes in after a preview, is worked with, and 
   await open(page, { path: "/settings" });
   await page.locator("input[webkitdirectory]").setInputFiles(folder);
   const dialog = page.getByRole("dialog", { name: /River notes/ });
-  await expect(dialog).toContainText("2 × note, 1 × day page, 2 × task");
+  await expect(dialog).toContainText("1 × day page, 2 × note, 2 × task");
   await dialog.getByRole("radio", { name: /first headings/ }).click();
   await dialog.getByRole("button", { name: "Import" }).click();
   await expect(notice(page)).toContainText("Imported “River notes”");
