@@ -18,10 +18,10 @@ export function PageActs({ id, title }: { id: Id; title: string }) {
   };
   return (
     <span className="page-acts ml-auto flex gap-3">
-      <button className="min-h-6 hover:underline" onClick={() => print()}>
+      <button className="reach min-h-6 hover:underline" onClick={() => print()}>
         Print
       </button>
-      <button className="min-h-6 hover:underline" onClick={() => void save()}>
+      <button className="reach min-h-6 hover:underline" onClick={() => void save()}>
         Export
       </button>
     </span>
