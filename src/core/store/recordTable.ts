@@ -24,9 +24,12 @@ export class RecordTable {
   readonly #kinds: (string | undefined)[] = [];
   /** Built when an id is first asked for: a list can be had without it. */
   #rows: Map<Id, number> | undefined;
+  /** The records by their ids, where they were given so and none was put in or taken out since. */
+  #given: ReadonlyMap<Id, PensumRecord> | undefined;
 
-  constructor(records: Iterable<PensumRecord> = []) {
-    this.#records = [...records];
+  constructor(records: Iterable<PensumRecord> | ReadonlyMap<Id, PensumRecord> = []) {
+    this.#given = records instanceof Map ? (records as ReadonlyMap<Id, PensumRecord>) : undefined;
+    this.#records = [...(this.#given?.values() ?? (records as Iterable<PensumRecord>))];
   }
 
   /** Adds records as a snapshot packs them; none of them may be here already. @throws SyntaxError */
@@ -36,6 +39,7 @@ export class RecordTable {
     this.#parts.push({ first, packed });
     for (let at = 0; at < packed.length; at++) this.#records.push(undefined);
     this.#rows = undefined;
+    this.#given = undefined;
   }
 
   get size(): number {
@@ -43,6 +47,7 @@ export class RecordTable {
   }
 
   get(id: Id): PensumRecord | undefined {
+    if (this.#given) return this.#given.get(id);
     const row = this.#rowsById.get(id);
     return row === undefined || this.#gone.has(row) ? undefined : this.#at(row);
   }
@@ -71,9 +76,11 @@ export class RecordTable {
 
   /** All records, in the order of their rows. */
   *values(): Generator<PensumRecord> {
-    while (this.makeSome()) continue;
-    for (let row = 0; row < this.#records.length; row++)
-      if (!this.#gone.has(row)) yield this.#records[row] as PensumRecord;
+    for (let row = 0; row < this.#records.length; row++) {
+      if (this.#gone.has(row)) continue;
+      if (!this.#records[row]) this.#make(row, row);
+      yield this.#records[row] as PensumRecord;
+    }
   }
 
   /** The records in these rows, without those that were taken out. */
@@ -125,6 +132,7 @@ export class RecordTable {
     this.#records.forEach((record, row) => record && rows.set(record.id, row));
     for (const { first, packed } of this.#parts) packed.ids((id, position) => rows.set(id, first + position));
     this.#rows = rows;
+    this.#given = undefined;
     return rows;
   }
 
@@ -133,11 +141,11 @@ export class RecordTable {
     return this.#records[row] as PensumRecord;
   }
 
-  /** Makes the record in a row; with all of its part where another that is asked for soon, in row `next`, is of it too. */
+  /** Makes the record in a row; with all of its part where one that is asked for soon, in row `next`, is of it too. */
   #make(row: number, next: number | undefined): void {
     const at = this.#partAt(row);
     const { first, packed } = this.#parts[at] as Part;
-    if (next !== undefined && next > row && next < first + packed.length) {
+    if (next !== undefined && next >= row && next < first + packed.length) {
       packed.makeAll(this.#records, first);
       this.#parts.splice(at, 1);
     } else this.#records[row] = packed.make(row - first);

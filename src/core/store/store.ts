@@ -123,7 +123,7 @@ export class Store {
     rules: readonly Rule[] = [],
     clock: Clock = systemClock(),
   ) {
-    this.#records = records instanceof RecordTable ? records : new RecordTable(records.values());
+    this.#records = records instanceof RecordTable ? records : new RecordTable(records);
     this.clock = clock;
     this.#rules = rules;
   }
