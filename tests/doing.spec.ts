@@ -76,7 +76,10 @@ test("a day by pointer: aims, portion, over-run, break, switch, a jotted note, a
   await expect(timer(page)).toHaveAccessibleName("5 min left");
   await page.getByRole("textbox", { name: "Jot something down" }).fill("figure 3 has no scale");
   await page.keyboard.press("Enter");
-  await expect(page.locator(".day-page .cm-content")).toContainText("12:42, Finish the gravel survey");
+  // An editor that is out of sight need not have drawn its last lines.
+  const words = page.locator(".day-page .cm-content");
+  await words.evaluate((content) => content.scrollIntoView({ block: "end" }));
+  await expect(words).toContainText("12:42, Finish the gravel survey");
   await page.getByRole("button", { name: "Break", exact: true }).click();
   await page.clock.runFor(10 * 60_000);
   await page.getByRole("button", { name: "Go on" }).click();

@@ -132,7 +132,7 @@ function AgendaLine({ date, record, what, hours, dye: layerDye }: AgendaLineProp
         <span />
       )}
       <button
-        className="grid min-h-7 w-full grid-cols-[112px_14px_minmax(0,1fr)_auto] items-baseline gap-x-2 rounded-[3px] px-1.5 py-1 text-left hover:bg-sunk"
+        className="grid min-h-7 w-full grid-cols-[112px_14px_minmax(0,1fr)_auto] content-center items-baseline gap-x-2 rounded-[3px] px-1.5 py-1 text-left hover:bg-sunk"
         onClick={() => openRecord(task?.id ?? record.id)}
       >
         <span className="text-ink-2">
