@@ -1,6 +1,6 @@
 // Everything that must hold: format and lint, types, unit tests, production build, end-to-end tests. Sets itself up on
 // a fresh machine, goes on after a failure to say all that is wrong, and ends with "N passed, N failed".
-import { spawn, spawnSync } from "node:child_process";
+import { spawn } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { ensureBuild, ensureChromium, ensurePackages, freePort, root, startApp } from "./setup.mjs";
@@ -9,15 +9,29 @@ ensurePackages();
 ensureChromium();
 let passed = 0;
 let failed = 0;
+/** What failed, to be said once more at the end: in a long run the first lines are the first to be lost. */
+const wrong = [];
 const reports = join(root, "test-results");
 rmSync(reports, { recursive: true, force: true });
 mkdirSync(reports, { recursive: true });
 
-/** Runs a step that passes or fails as a whole. */
+/** Runs a step that passes or fails as a whole, prints what it prints, and keeps the end of that. */
 function step(name, command, words, options = {}) {
   console.log(`\n${name}`);
-  const { status } = spawnSync(command, words, { cwd: root, stdio: "inherit", ...options });
-  return status === 0;
+  return new Promise((resolve) => {
+    const child = spawn(command, words, { cwd: root, stdio: ["ignore", "pipe", "pipe"], ...options });
+    let end = "";
+    for (const [from, to] of [
+      [child.stdout, process.stdout],
+      [child.stderr, process.stderr],
+    ])
+      from.on("data", (part) => {
+        to.write(part);
+        end = (end + part).slice(-8_000);
+      });
+    child.on("error", (error) => resolve({ ok: false, end: error.message }));
+    child.on("close", (status) => resolve({ ok: status === 0, end }));
+  });
 }
 
 /** Runs a step beside others, and keeps what it prints. */
@@ -31,9 +45,13 @@ function quietly([, command, words]) {
   });
 }
 
-function count(ok, number = 1) {
-  if (ok) passed += number;
-  else failed += number;
+function count(ok, name, output = "") {
+  if (ok) {
+    passed++;
+    return;
+  }
+  failed++;
+  wrong.push(`${name}\n${output}`);
 }
 
 function report(name) {
@@ -49,10 +67,10 @@ const checks = [
 ];
 for (const [name, { ok, output }] of await Promise.all(checks.map(async (check) => [check[0], await quietly(check)]))) {
   console.log(`\n${name}\n${output}`);
-  count(ok);
+  count(ok, name, output);
 }
 
-const unitsRan = step("Unit tests", "npx", [
+const unitsRan = await step("Unit tests", "npx", [
   "vitest",
   "run",
   "--reporter=default",
@@ -62,28 +80,33 @@ const unitsRan = step("Unit tests", "npx", [
 const units = report("unit.json");
 passed += units?.numPassedTests ?? 0;
 failed += units?.numFailedTests ?? 0;
-if (!unitsRan && !units?.numFailedTests) failed++;
+// What no test caught, or a file that cannot be read, is not among the tests that failed.
+if (!unitsRan.ok && !units?.numFailedTests) count(false, "Unit tests", unitsRan.end);
+for (const file of units?.testResults ?? [])
+  for (const one of file.assertionResults)
+    if (one.status === "failed") wrong.push(`${file.name}\n${one.fullName}\n${one.failureMessages.join("\n")}`);
 
 console.log("\nBuild");
 let built = true;
 try {
   ensureBuild();
+  count(true, "Build");
 } catch (error) {
   console.error(error.message);
   built = false;
+  count(false, "Build", error.message);
 }
-count(built);
 
 if (built) {
   const app = await startApp({ port: await freePort() });
-  const ran = step("End-to-end tests", "npx", ["playwright", "test", ...process.argv.slice(2)], {
+  const ran = await step("End-to-end tests", "npx", ["playwright", "test", ...process.argv.slice(2)], {
     env: { ...process.env, PENSUM_ADDRESS: app.address },
   });
   app.stop();
   const stats = report("report.json")?.stats;
   passed += stats?.expected ?? 0;
   failed += stats?.unexpected ?? 0;
-  if (!ran && !stats?.unexpected) failed++;
+  if (!ran.ok && !stats?.unexpected) count(false, "End-to-end tests");
   // A machine that stands still for seconds fails a test now and then. One that passes the second time is still said.
   if (stats?.flaky) {
     passed += stats.flaky;
@@ -91,5 +114,6 @@ if (built) {
   }
 }
 
+if (wrong.length > 0) console.log(`\nWhat failed before the end-to-end tests:\n\n${wrong.join("\n\n")}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -4,11 +4,13 @@ import { trackPointer, type Track } from "./trackPointer";
 /** A window of nothing but events and frames, which come when the test says so. */
 const page = new EventTarget();
 const noKeys = { ctrlKey: false, altKey: false };
-let frames: (() => void)[] = [];
-const frame = () => {
+let frames: ((time: number) => void)[] = [];
+let time = 0;
+const frame = (milliseconds = 16) => {
   const due = frames;
   frames = [];
-  for (const run of due) run();
+  time += milliseconds;
+  for (const run of due) run(time);
 };
 
 beforeEach(() => {
@@ -20,7 +22,7 @@ beforeEach(() => {
     page.removeEventListener(type, listener, { capture }),
   );
   vi.stubGlobal("navigator", { userAgent: "X11; Linux" });
-  vi.stubGlobal("requestAnimationFrame", (run: () => void) => frames.push(run));
+  vi.stubGlobal("requestAnimationFrame", (run: (time: number) => void) => frames.push(run));
   vi.stubGlobal("cancelAnimationFrame", () => (frames = []));
 });
 afterEach(() => {
@@ -103,18 +105,33 @@ describe("a press", () => {
     expect(pointer("click", 110, 100).defaultPrevented).toBe(false);
   });
 
-  test("scrolls what is near an edge, and nothing in between", () => {
+  test("scrolls what it rests at an edge of, and nothing in between", () => {
     const { scroller } = press();
     pointer("pointermove", 100, 200);
     frame();
+    frame(300);
     expect(scroller.scrollTop).toBe(500);
     pointer("pointermove", 100, 390);
     frame();
-    frame();
-    expect(scroller.scrollTop).toBe(520);
+    frame(190);
+    expect(scroller.scrollTop).toBe(500);
+    frame(10);
+    frame(20);
+    expect(scroller.scrollTop).toBe(500 + 6 + 12);
     pointer("pointermove", 100, 10);
     frame();
-    expect(scroller.scrollTop).toBe(510);
+    expect(scroller.scrollTop).toBe(518);
+    frame(200);
+    expect(scroller.scrollTop).toBeCloseTo(518 - 20.4);
+  });
+
+  test("that comes in over an edge finds what it aimed at where it was", () => {
+    const { scroller } = press();
+    for (const y of [395, 385, 370, 340, 200]) {
+      pointer("pointermove", 100, y);
+      frame(60);
+    }
+    expect(scroller.scrollTop).toBe(500);
   });
 
   test("ends without effect by Escape or when the pointer is lost; other keys and pointers are not its own", () => {

@@ -14,9 +14,15 @@ export interface Track {
   end(kept: boolean, moved: boolean): void;
 }
 
-/** So near to an edge, in pixels, what lies under the pointer scrolls, by so many pixels a frame. */
+/**
+ * So near to an edge, in pixels, what lies under the pointer scrolls, so many pixels a second, once the pointer has been there
+ * for so many milliseconds: one that only comes in over the edge finds what it aimed at where it was.
+ */
 const edge = 36;
-const scrollStep = 10;
+const scrollSpeed = 600;
+const edgeMilliseconds = 200;
+/** A frame that came late scrolls no further than one of so many milliseconds. */
+const longestFrame = 34;
 
 /** So long, in milliseconds, a finger rests before it carries, and so far, in pixels, it may tremble meanwhile. */
 const restMilliseconds = 350;
@@ -70,13 +76,16 @@ export function trackPointer(down: PointerEvent, track: Track) {
       }, restMilliseconds)
     : undefined;
 
-  const step = () => {
+  let lastFrame = 0;
+  /** At which edge the pointer is, of what, and since when. */
+  let atEdge = { scroller: undefined as HTMLElement | null | undefined, side: 0, since: 0 };
+  const step = (time: number) => {
     const scroller = track.scroller();
-    if (scroller) {
-      const box = scroller.getBoundingClientRect();
-      if (y < box.top + edge) scroller.scrollTop -= scrollStep;
-      else if (y > box.bottom - edge) scroller.scrollTop += scrollStep;
-    }
+    const side = scroller ? sideAt(scroller, y) : 0;
+    if (side !== atEdge.side || scroller !== atEdge.scroller) atEdge = { scroller, side, since: time };
+    else if (scroller && side !== 0 && time - atEdge.since >= edgeMilliseconds)
+      scroller.scrollTop += (side * scrollSpeed * Math.min(time - lastFrame, longestFrame)) / 1000;
+    lastFrame = time;
     track.move(x, y, copying);
     frame = requestAnimationFrame(step);
   };
@@ -132,6 +141,13 @@ export function trackPointer(down: PointerEvent, track: Track) {
   addEventListener("pointercancel", cancel);
   addEventListener("keydown", key, true);
   addEventListener("keyup", key, true);
+}
+
+/** Towards which end something scrolls under a pointer at this height: -1, 1, or 0 away from its edges. */
+function sideAt(scroller: HTMLElement, y: number): -1 | 0 | 1 {
+  const box = scroller.getBoundingClientRect();
+  if (y < box.top + edge) return -1;
+  return y > box.bottom - edge ? 1 : 0;
 }
 
 /** The click that follows a drag is part of it, and opens nothing. */

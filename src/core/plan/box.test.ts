@@ -2,9 +2,10 @@ import fc from "fast-check";
 import { expect, test } from "vitest";
 import { giveDay, moveItem, putInBox, removeRecord, setBoxMinutes, setState, takeOutOfBox } from "../commands";
 import { defaultSettings, type Block, type PensumRecord } from "../model";
+import { faultOf } from "../model/checks";
 import { Store } from "../store";
 import { someTask } from "../testing/arbitraries";
-import { standingClock } from "../time";
+import { addDays, standingClock } from "../time";
 import {
   boxAt,
   dayItems,
@@ -117,6 +118,24 @@ test("a task goes in with the minutes it is carried with", () => {
   const store = storeOf(theme, box, { ...someTask("t0"), estimateMinutes: 240 });
   store.act(putInBox, { box: "box", task: "t0", minutes: 60 });
   expect(boxOf(store).holds).toEqual([{ task: "t0", minutes: 60 }]);
+});
+
+test("whatever is carried into a box, and however long it is, what the box holds can be kept", () => {
+  for (const [estimateMinutes, minutes] of [
+    [45, 0],
+    [45, 0.4],
+    [45, 100_000],
+    [30 * 60, undefined],
+  ]) {
+    const full: Block = { ...box, holds: [{ task: "t1", minutes: 180 }] };
+    const task = { ...someTask("t0"), estimateMinutes };
+    for (const into of [box, full, { ...box, end: `${addDays(day, 3)}T09:00` }]) {
+      const store = storeOf(theme, into, task, someTask("t1"));
+      store.act(putInBox, { box: "box", task: "t0", ...(minutes === undefined ? {} : { minutes }) });
+      expect(boxOf(store).holds?.at(-1)?.task).toBe("t0");
+      expect(faultOf(boxOf(store))).toBeUndefined();
+    }
+  }
 });
 
 test("one box of a series takes tasks alone, and what it holds goes along to another day", () => {

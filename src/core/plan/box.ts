@@ -55,9 +55,10 @@ export function boxAt(items: readonly DayItem[], minute: number): Block | undefi
 
 /**
  * How many minutes a task takes that is put into a box: what is left of it, or what room there is where that is less.
- * One that fits in no more takes all the same what is left of it: the box shows that it is too full.
+ * One that fits in no more takes all the same what is left of it: the box shows that it is too full. Always a whole minute
+ * at least and a day at most, which is what a box can hold of one task.
  */
 export function minutesInBox(box: Block, wanted: number): number {
   const room = roomMinutes(box);
-  return room > 0 ? Math.min(room, wanted) : wanted;
+  return Math.max(1, Math.min(Math.round(wanted), room > 0 ? room : 1440, 1440));
 }
