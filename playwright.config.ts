@@ -1,13 +1,20 @@
 import { defineConfig } from "@playwright/test";
 
+/** What takes minutes begins first, so that nothing is waited for at the end. */
+const long = ["durability.spec.ts", "sittings.spec.ts", "monkey.spec.ts"];
+
 /** `tools/test.mjs` starts the app and says where in PENSUM_ADDRESS. */
 export default defineConfig({
   testDir: "tests",
-  timeout: 90_000,
-  expect: { timeout: 12_000 },
-  workers: 1,
+  timeout: 150_000,
+  expect: { timeout: 20_000 },
+  workers: 2,
   fullyParallel: false,
   retries: 1,
+  projects: [
+    { name: "long", testMatch: long },
+    { name: "rooms", testIgnore: long },
+  ],
   reporter: [["list"], ["json", { outputFile: "test-results/report.json" }]],
   use: {
     screenshot: "only-on-failure",

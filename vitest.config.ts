@@ -9,6 +9,8 @@ export default defineConfig({
     },
   },
   test: {
+    // One fewer than there are cores is what runs by itself: on two of them, half the time is lost so.
+    maxWorkers: 2,
     // Components are drawn into a document; everything else needs none, and is quicker without.
     projects: [
       {

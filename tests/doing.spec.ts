@@ -45,7 +45,6 @@ async function expectAgreement(page: Page, title: string) {
 test("a day by pointer: aims, portion, over-run, break, switch, a jotted note, a gap, a habit, a reminder", async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await openDemo(page);
   await page.getByRole("button", { name: "Add an aim" }).click();
   await page.getByRole("textbox", { name: "An aim for the day" }).fill("Out by four");
@@ -126,7 +125,6 @@ test("a day by pointer: aims, portion, over-run, break, switch, a jotted note, a
 });
 
 test("the same day by keys alone", async ({ page }) => {
-  test.setTimeout(120_000);
   await openDemo(page);
   await page
     .getByRole("region", { name: "Portion" })

@@ -73,7 +73,6 @@ async function goTo(page: Page, path: string) {
 }
 
 test("every number on the screens is what core says", async ({ page }) => {
-  test.setTimeout(120_000);
   await open(page, { workspace: "demo" });
   await page.locator(".rail-item").first().waitFor();
   const { store, settings } = await openStoreOf(page);

@@ -136,12 +136,13 @@ export class Ledger {
   /** The rows that are not empty, by day and beginning; made when first asked for, and kept in order from then on. */
   get order(): RowOrder {
     if (this.#order) return this.#order;
-    const rows: number[] = [];
-    for (let row = 0; row < this.#size; row++) if (this.#minutes[row] !== 0) rows.push(row);
+    const rows = new Int32Array(this.#size);
+    let count = 0;
+    for (let row = 0; row < this.#size; row++) if (this.#minutes[row] !== 0) rows[count++] = row;
     return (this.#order = new RowOrder(
       (row) => this.#day[row]! * minutesPerDay + this.#start[row]!,
       (row) => this.entryOf(row),
-      rows,
+      rows.subarray(0, count),
     ));
   }
 

@@ -11,7 +11,7 @@ export class RowOrder {
    * @param timeOf minutes from 1970 to the beginning of a row; the same for as long as the row is in the order
    * @param idOf what tells apart those that begin together: their order must not hang on which came first
    */
-  constructor(timeOf: (row: number) => number, idOf: (row: number) => string, rows: readonly number[]) {
+  constructor(timeOf: (row: number) => number, idOf: (row: number) => string, rows: Int32Array) {
     this.#timeOf = timeOf;
     this.#idOf = idOf;
     this.#length = rows.length;
@@ -70,21 +70,43 @@ export class RowOrder {
 }
 
 /**
- * Rows by their time. Time and row go into one number each, since numbers are put in order many times faster than rows that
- * are compared; only rows that begin in the same minute are compared by what tells them apart.
+ * Rows by their time: dealt out by the minute of the day, then by the day, which leaves those of one day in the order of their
+ * minutes. That takes a third of what comparing them takes. Only rows that begin in the same minute are compared by what tells
+ * them apart.
  */
-function inOrder(rows: readonly number[], timeOf: (row: number) => number, idOf: (row: number) => string): Int32Array {
-  const count = rows.length;
-  let first = Infinity;
-  for (const row of rows) first = Math.min(first, timeOf(row));
-  const keys = new Float64Array(count);
-  for (let at = 0; at < count; at++) keys[at] = (timeOf(rows[at]!) - first) * count + at;
-  keys.sort();
-  const sorted = new Int32Array(count);
-  for (let at = 0; at < count; at++) sorted[at] = rows[keys[at]! % count]!;
-  for (let from = 0, to = 1; from < count; from = to++) {
-    while (to < count && timeOf(sorted[to]!) === timeOf(sorted[from]!)) to++;
+function inOrder(rows: Int32Array, timeOf: (row: number) => number, idOf: (row: number) => string): Int32Array {
+  const days = new Int32Array(rows.length);
+  const minutes = new Int32Array(rows.length);
+  let [first, last] = [Infinity, -Infinity];
+  for (let at = 0; at < rows.length; at++) {
+    const time = timeOf(rows[at]!);
+    const day = Math.floor(time / minutesPerDay);
+    days[at] = day;
+    minutes[at] = time - day * minutesPerDay;
+    if (day < first) first = day;
+    if (day > last) last = day;
+  }
+  if (rows.length === 0) return rows;
+  for (let at = 0; at < rows.length; at++) days[at]! -= first;
+  const places = dealt(dealt(undefined, minutes, minutesPerDay), days, last - first + 1);
+  const sorted = places.map((place) => rows[place]!);
+  for (let from = 0, to = 1; from < sorted.length; from = to++) {
+    const begins = timeOf(sorted[from]!);
+    while (to < sorted.length && timeOf(sorted[to]!) === begins) to++;
     if (to - from > 1) sorted.subarray(from, to).sort((a, b) => (idOf(a) < idOf(b) ? -1 : 1));
   }
   return sorted;
+}
+
+/** Places in the order of a key below `most`, each for its key in the order in which `places` (or plain counting) has them. */
+function dealt(places: Int32Array | undefined, keys: Int32Array, most: number): Int32Array {
+  const next = new Int32Array(most + 1);
+  for (let at = 0; at < keys.length; at++) next[keys[at]! + 1]!++;
+  for (let key = 1; key <= most; key++) next[key]! += next[key - 1]!;
+  const result = new Int32Array(keys.length);
+  for (let at = 0; at < keys.length; at++) {
+    const place = places ? places[at]! : at;
+    result[next[keys[place]!]!++] = place;
+  }
+  return result;
 }

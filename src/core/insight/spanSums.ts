@@ -27,7 +27,7 @@ export class SpanSums implements LedgerFollower {
   #touched = new Set<number>();
   /** Minutes by what rows are about. */
   #bySubject = new Float64Array(64);
-  readonly byPerson = new Map<number, number>();
+  #byPerson = new Float64Array(8);
   /** Minutes by what rows stand for, in the ways that were asked for, and what the ledger told of it then. */
   readonly #byWay = new Map<SubjectWay, { readonly telling: number; readonly minutes: Map<Id | undefined, number> }>();
   /** How many sittings there are of each length in minutes. */
@@ -68,6 +68,11 @@ export class SpanSums implements LedgerFollower {
   /** Minutes by what rows are about, by its number; as many as there are things. */
   get bySubject(): Float64Array {
     return this.#bySubject;
+  }
+
+  /** Minutes by who worked, by their number in the ledger. */
+  get byPerson(): Float64Array {
+    return this.#byPerson;
   }
 
   /** Minutes by what rows stand for, kept from one asking to the next. */
@@ -124,15 +129,13 @@ export class SpanSums implements LedgerFollower {
     const ledger = this.#ledger;
     const minutes = ledger.minutes[row]!;
     const subject = ledger.subjectNumber(row);
-    if (subject >= this.#bySubject.length) {
-      const wider = new Float64Array(Math.max(subject + 1, this.#bySubject.length * 2));
-      wider.set(this.#bySubject);
-      this.#bySubject = wider;
-    }
-    this.#bySubject[subject] = this.#bySubject[subject]! + sign * minutes;
-    for (const [way, known] of this.#byWay) addTo(known.minutes, ledger.subjectKey(subject, way), sign * minutes);
+    if (subject >= this.#bySubject.length) this.#bySubject = withRoomFor(this.#bySubject, subject);
+    this.#bySubject[subject]! += sign * minutes;
+    if (this.#byWay.size > 0)
+      for (const [way, known] of this.#byWay) addTo(known.minutes, ledger.subjectKey(subject, way), sign * minutes);
     const person = ledger.person[row]!;
-    this.byPerson.set(person, (this.byPerson.get(person) ?? 0) + sign * minutes);
+    if (person >= this.#byPerson.length) this.#byPerson = withRoomFor(this.#byPerson, person);
+    this.#byPerson[person]! += sign * minutes;
     this.byLength[minutes] = this.byLength[minutes]! + sign;
     const start = ledger.start[row]!;
     const end = Math.min(start + minutes, minutesPerDay);
@@ -183,6 +186,13 @@ export function spreadOverHours(hours: Float64Array, start: number, end: number,
     hours[hour] = hours[hour]! + sign * (next - at);
     at = next;
   }
+}
+
+/** Sums with a place for one more number, and for some after it. */
+function withRoomFor(sums: Float64Array, number: number): Float64Array<ArrayBuffer> {
+  const wider = new Float64Array(Math.max(number + 1, sums.length * 2));
+  wider.set(sums);
+  return wider;
 }
 
 /** Adds to the minutes of something, which is not there without minutes. */

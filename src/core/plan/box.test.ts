@@ -126,7 +126,7 @@ test("whatever is carried into a box, and however long it is, what the box holds
     [45, 0.4],
     [45, 100_000],
     [30 * 60, undefined],
-  ]) {
+  ] as const) {
     const full: Block = { ...box, holds: [{ task: "t1", minutes: 180 }] };
     const task = { ...someTask("t0"), estimateMinutes };
     for (const into of [box, full, { ...box, end: `${addDays(day, 3)}T09:00` }]) {

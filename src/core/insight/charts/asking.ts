@@ -54,10 +54,10 @@ export function minutesBy(
   const sums = spanSums(store, span, who);
   if (way !== "person") return sums.by(way);
   const minutes = new Map<Id | undefined, number>();
-  for (const [person, all] of sums.byPerson) {
+  sums.byPerson.forEach((all, person) => {
     const key = ledger.personId(person);
     if (all > 0) minutes.set(key, (minutes.get(key) ?? 0) + all);
-  }
+  });
   return minutes;
 }
 

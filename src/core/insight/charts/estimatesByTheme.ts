@@ -12,21 +12,11 @@ const everything = { from: "1900-01-01", to: "9998-12-31" };
 export function estimatesByTheme({ store, span }: Asking): Chart {
   const worked = minutesBy({ store, who: "all" }, everything, "task");
   const lists = [store.list("kind", "task"), store.list("kind", "theme")];
-  const finished = whileSame(store, `finished ${span.from} ${span.to}`, lists, () => finishedIn(store, span));
-  const byTheme = new Map<Id | undefined, { ratios: number[]; tasks: Id[] }>();
-  for (const { task, theme, estimateMinutes, tookMinutes } of finished) {
-    const minutes = worked.get(task) ?? tookMinutes;
-    if (minutes <= 0) continue;
-    const known = byTheme.get(theme);
-    if (known) {
-      known.ratios.push(minutes / estimateMinutes);
-      known.tasks.push(task);
-    } else byTheme.set(theme, { ratios: [minutes / estimateMinutes], tasks: [task] });
-  }
-  const rows = [...byTheme]
-    .filter(([, { ratios }]) => ratios.length >= fewest)
-    .map(([theme, { ratios, tasks }]) => {
-      const sorted = Float64Array.from(ratios).sort();
+  const groups = whileSame(store, `finished ${span.from} ${span.to}`, lists, () => finishedIn(store, span));
+  const rows = groups
+    .map((group) => ({ theme: group.theme, ...holdAgainst(group, worked) }))
+    .filter(({ sorted }) => sorted.length >= fewest)
+    .map(({ theme, sorted, tasks }) => {
       const record = theme === undefined ? undefined : store.get(theme);
       return {
         key: theme ?? "none",
@@ -63,17 +53,62 @@ export function estimatesByTheme({ store, span }: Asking): Chart {
 /** A task that was estimated and is done. */
 interface Finished {
   readonly task: Id;
-  readonly theme: Id | undefined;
   readonly estimateMinutes: number;
   readonly tookMinutes: number;
 }
 
-function finishedIn(store: Asking["store"], span: Asking["span"]): Finished[] {
-  return (store.list("kind", "task") as readonly Task[]).flatMap((task) => {
+/** How the estimates of some tasks held. */
+interface Held {
+  /** What they took over what was estimated, the smallest first. */
+  readonly sorted: Float64Array;
+  readonly tasks: readonly Id[];
+}
+
+/** What was done of one theme. */
+interface FinishedGroup {
+  readonly theme: Id | undefined;
+  readonly finished: Finished[];
+  /** What was worked on each when its estimates were last held against it. */
+  worked: Float64Array;
+  held: Held | undefined;
+}
+
+/** Holds the estimates of a group against what was worked: anew only where one of its tasks was worked on since. */
+function holdAgainst(group: FinishedGroup, minutesOf: ReadonlyMap<Id | undefined, number>): Held {
+  const { finished } = group;
+  let isSame = group.held !== undefined;
+  if (!isSame) group.worked = new Float64Array(finished.length);
+  for (let at = 0; at < finished.length; at++) {
+    const { task, tookMinutes } = finished[at]!;
+    const minutes = minutesOf.get(task) ?? tookMinutes;
+    if (minutes === group.worked[at]) continue;
+    group.worked[at] = minutes;
+    isSame = false;
+  }
+  return isSame && group.held ? group.held : (group.held = heldBy(group));
+}
+
+function heldBy({ finished, worked }: FinishedGroup): Held {
+  const counted = finished.flatMap(({ task, estimateMinutes }, at) =>
+    worked[at]! > 0 ? [{ task, ratio: worked[at]! / estimateMinutes }] : [],
+  );
+  return {
+    sorted: Float64Array.from(counted.map(({ ratio }) => ratio)).sort(),
+    tasks: counted.map(({ task }) => task),
+  };
+}
+
+function finishedIn(store: Asking["store"], span: Asking["span"]): FinishedGroup[] {
+  const groups = new Map<Id | undefined, FinishedGroup>();
+  for (const task of store.list("kind", "task") as readonly Task[]) {
     const { id, state, doneAt, estimateMinutes, tookMinutes = 0 } = task;
-    if (state !== "done" || !doneAt || !estimateMinutes) return [];
+    if (state !== "done" || !doneAt || !estimateMinutes) continue;
     const date = dateOf(doneAt);
-    if (date < span.from || date > span.to) return [];
-    return [{ task: id, theme: store.find("theme", task.theme)?.id, estimateMinutes, tookMinutes }];
-  });
+    if (date < span.from || date > span.to) continue;
+    const theme = store.find("theme", task.theme)?.id;
+    let group = groups.get(theme);
+    if (!group) groups.set(theme, (group = { theme, finished: [], worked: new Float64Array(), held: undefined }));
+    group.finished.push({ task: id, estimateMinutes, tookMinutes });
+  }
+  return [...groups.values()];
 }
