@@ -1,8 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { giveDay, moveItem, place, removeRecord } from "../commands";
+import { giveDay, moveItem, place, removeRecord, setState, skipOccurrence } from "../commands";
 import { bareRecord, defaultSettings, type PensumRecord, type Task } from "../model";
 import { Journal, MemoryLog, recordsBefore, Store } from "../store";
+import { byId } from "../testing/arbitraries";
 import { Hand, deeds } from "../testing/deeds";
 import { openStore } from "../workspace";
 import { standingClock } from "../time";
@@ -74,6 +75,94 @@ describe("the plan as it stood", () => {
       then: { start: "2026-11-24T14:00" },
       now: { start: "2026-11-25T14:00" },
     });
+  });
+
+  test("has each time of what comes again: moved alone, left out, done, or moved with all of them", async () => {
+    const daily = { repeat: "RRULE:FREQ=DAILY" };
+    const { store, before } = kept(
+      {
+        ...bareRecord("event", { id: "desk", title: "Desk", now }),
+        start: "2026-11-23T09:00",
+        end: "2026-11-23T10:00",
+        ...daily,
+      } as PensumRecord,
+      {
+        ...bareRecord("event", { id: "walk", title: "Walk", now }),
+        start: "2026-11-24T12:00",
+        end: "2026-11-24T12:30",
+        repeat: "RRULE:FREQ=WEEKLY",
+      } as PensumRecord,
+      task("water", { title: "Water", doDay: "2026-11-24", ...daily }),
+    );
+    store.act(moveItem, { id: "desk-20261125t090000", start: "2026-11-25T15:00" });
+    store.act(skipOccurrence, { id: "desk-20261126t090000", scope: "one" });
+    store.act(moveItem, { id: "walk", start: "2026-11-24T13:00" });
+    store.act(setState, { tasks: ["water"], state: "done" });
+    const items = planAsItStood(store, await before(), week);
+    const of = (title: string) =>
+      items
+        .filter((item) => item.title === title)
+        .map(({ then, now, fate, by }) => [(then ?? now)!.start, fate, by !== undefined]);
+    expect(of("Desk")).toEqual([
+      ["2026-11-23T09:00", "kept", false],
+      ["2026-11-24T09:00", "kept", false],
+      ["2026-11-25T09:00", "moved", true],
+      ["2026-11-26T09:00", "dropped", true],
+      ...["27", "28", "29"].map((day) => [`2026-11-${day}T09:00`, "kept", false]),
+    ]);
+    expect(of("Walk")).toEqual([["2026-11-24T12:00", "moved", true]]);
+    expect(of("Water").map(([start, fate]) => [start, fate])).toEqual(
+      ["24", "25", "26", "27", "28", "29"].map((day) => [`2026-11-${day}`, "kept"]),
+    );
+    expect(items.find(({ title, then }) => title === "Water" && then?.start === "2026-11-24")?.isDone).toBe(true);
+  });
+
+  test("says of any moment of any history what the plan was at that moment", async () => {
+    const names = Object.keys(deeds);
+    const hours = (one: { start: string; end: string } | undefined) => one && `${one.start} ${one.end}`;
+    const again: PensumRecord[] = [
+      {
+        ...bareRecord("event", { id: "desk", title: "Desk", now }),
+        start: "2026-11-23T09:00",
+        end: "2026-11-23T10:00",
+        repeat: "RRULE:FREQ=DAILY",
+      } as PensumRecord,
+      task("water", { doDay: "2026-11-24", repeat: "RRULE:FREQ=DAILY" }),
+    ];
+    let planned = 0;
+    await fc.assert(
+      fc.asyncProperty(
+        fc.integer(),
+        fc.array(fc.constantFrom(...names), { minLength: 10, maxLength: 40 }),
+        async (seed, chosen) => {
+          const { store } = await openStore(byId([defaultSettings, ...again]), clock);
+          const log = new MemoryLog();
+          const journal = new Journal(store, log, { seq: 0, by: "d.t" });
+          const hand = new Hand(store, seed);
+          const moments: { seq: number; plan: (string | undefined)[] }[] = [];
+          const none = { records: new Map(), touchedBy: new Map() };
+          for (const name of chosen) {
+            try {
+              deeds[name]!(hand);
+            } catch {
+              // What is refused changes nothing.
+            }
+            await journal.durable();
+            const plan = planAsItStood(store, none, week);
+            expect(plan.every(({ fate }) => fate === "kept")).toBe(true);
+            moments.push({ seq: journal.seq, plan: plan.map(({ now }) => hours(now)).sort() });
+          }
+          for (const { seq, plan } of moments) {
+            const before = recordsBefore(await log.readAfter(seq), (id) => store.get(id));
+            const stood = planAsItStood(store, before, week).filter(({ then }) => then);
+            expect(stood.map(({ then }) => hours(then)).sort()).toEqual(plan);
+            planned += plan.length;
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
+    expect(planned).toBeGreaterThan(1000);
   });
 
   test("has all records as they were at any place of any history", async () => {

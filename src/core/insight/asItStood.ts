@@ -1,8 +1,8 @@
 import { isUnfinished, type Block, type Dye, type Event, type Id, type PensumRecord, type Task } from "../model";
-import { localSpan } from "../plan";
+import { isRepeating, localSpan, occurrenceAt, occurrenceId, seriesStart, type Repeating } from "../plan";
 import type { RecordsBefore, Store } from "../store";
 import { dyeOf, taskOf, titleOf, type ThingReads } from "../things";
-import { addDays, dateOf, isDate, minutesBetween } from "../time";
+import { addDays, dateOf, isDate, minutesBetween, repeatOf, startsOf } from "../time";
 import type { Span } from "./span";
 
 /** What became of something that was planned. */
@@ -36,8 +36,9 @@ interface Entry extends Planned {
 }
 
 /**
- * The plan of some days as it stood before some acts, beside what it is now: what has hours (blocks and events, but for what comes
- * again by a rule), and tasks of a day without hours. Hours that were taken off and laid again for the same task are the same.
+ * The plan of some days as it stood before some acts, beside what it is now: what has hours (blocks and events), and tasks of a
+ * day without hours; of what comes again by a rule each time by itself. Hours that were taken off and laid again for the same task
+ * are the same.
  */
 export function planAsItStood(store: Store, before: RecordsBefore, span: Span): StoodItem[] {
   const { records, touchedBy } = before;
@@ -48,10 +49,18 @@ export function planAsItStood(store: Store, before: RecordsBefore, span: Span): 
     }) as ThingReads["find"],
   };
   const { zone } = store.clock;
-  const present = planIn(plannedRecords(store, span), span, zone);
-  const ids = new Set([...plannedRecords(store, span).map(({ id }) => id), ...records.keys()]);
-  const earlier = [...ids].flatMap((id) => (records.has(id) ? records.get(id) : store.get(id)) ?? []);
-  const earlierPlan = planIn(earlier, span, zone);
+  const thenOf = (record: PensumRecord) => (records.has(record.id) ? records.get(record.id) : record);
+  const changed = [...records.values()].filter((record) => record !== undefined);
+  const planned = plannedRecords(store, span);
+  const present = planIn(planned, span, zone, ownOccurrences(planned, store));
+  const ids = new Map([...planned, ...changed].map((record) => [record.id, record]));
+  const earlier = [...ids.values()].flatMap((record) => thenOf(record) ?? []);
+  const ownThen = ownOccurrences(
+    earlier,
+    { list: (index, key) => store.list(index, key).flatMap((one) => thenOf(one) ?? []) },
+    changed,
+  );
+  const earlierPlan = planIn(earlier, span, zone, ownThen);
   const left = new Map<string, Entry[]>();
   for (const entry of present) left.set(entry.key, [...(left.get(entry.key) ?? []), entry]);
   const take = (entry: Entry): Entry | undefined => {
@@ -75,15 +84,18 @@ export function planAsItStood(store: Store, before: RecordsBefore, span: Span): 
     const { record } = (now ?? then)!;
     const reads = now ? store : past;
     const task = taskOf(record, store);
-    const touched =
-      touchedBy.get(record.id) ?? (then && touchedBy.get(then.record.id)) ?? (task && touchedBy.get(task.id));
+    // What touched the whole of a series touched each of its times.
+    const touched = [record, then?.record, task]
+      .flatMap((one) => (one ? [one.id, (one as Repeating).series] : []))
+      .map((id) => id !== undefined && touchedBy.get(id))
+      .find(Boolean);
     const fate = fateOf(then, now);
     return {
       ...{ id: record.id, title: titleOf(record, reads), dye: dyeOf(record, reads), fate },
       then: then && { start: then.start, end: then.end },
       now: now && { start: now.start, end: now.end },
       isDone: task !== undefined && !isUnfinished(task.state) && task.state !== "dropped",
-      by: fate === "kept" && isHere ? undefined : touched && { said: touched.said, at: touched.at },
+      by: fate === "kept" && isHere ? undefined : touched ? { said: touched.said, at: touched.at } : undefined,
     };
   }
 }
@@ -94,7 +106,8 @@ const startOf = ({ then, now }: StoodItem) => (then ?? now)!.start;
 function elsewhere(store: Store, { record }: Entry): Entry | undefined {
   const now = store.get(record.id);
   if (!now || now.kind !== record.kind) return undefined;
-  const [entry] = planIn([now], { from: "1000-01-01", to: "9998-12-31" }, store.clock.zone);
+  if (isRepeating(now)) return undefined;
+  const [entry] = planIn([now], { from: "1000-01-01", to: "9998-12-31" }, store.clock.zone, () => []);
   return entry;
 }
 
@@ -108,33 +121,84 @@ function fateOf(then: Entry | undefined, now: Entry | undefined): PlanFate {
 
 /** The records that can stand in the plan of some days now. */
 function plannedRecords(store: Store, { from, to }: Span): PensumRecord[] {
-  const found = new Map<Id, PensumRecord>();
+  const found = new Map<Id, PensumRecord>(store.list("repeating", "all").map((record) => [record.id, record]));
   for (let date = from; date <= to; date = addDays(date, 1))
     for (const index of ["blocksByDay", "eventsByDay", "tasksByDoDay"] as const)
       for (const record of store.list(index, date)) found.set(record.id, record);
   return [...found.values()];
 }
 
+/** The occurrences of a series that are records of their own: those stand for what the rule says of their time. */
+type OwnOccurrences = (series: Id) => readonly Repeating[];
+
+/** What `reads` has of them; where records are of another time, also those that are gone since. */
+function ownOccurrences(
+  series: readonly PensumRecord[],
+  reads: Pick<Store, "list">,
+  gone: readonly PensumRecord[] = [],
+): OwnOccurrences {
+  const own = new Map<Id, Map<Id, Repeating>>();
+  const note = (record: PensumRecord) => {
+    const { series: of } = record as Repeating;
+    if (of === undefined) return;
+    const known = own.get(of) ?? new Map<Id, Repeating>();
+    own.set(of, known.set(record.id, record as Repeating));
+  };
+  for (const { id } of series.filter(isRepeating)) reads.list("occurrencesOf", id).forEach(note);
+  gone.forEach(note);
+  return (id) => [...(own.get(id)?.values() ?? [])];
+}
+
 /** What of some records stands in the plan of some days. */
-function planIn(records: readonly PensumRecord[], { from, to }: Span, zone: string): Entry[] {
-  const isIn = (start: string) => dateOf(start) >= from && dateOf(start) <= to;
+function planIn(records: readonly PensumRecord[], span: Span, zone: string, ownOf: OwnOccurrences): Entry[] {
+  const isIn = (start: string) => dateOf(start) >= span.from && dateOf(start) <= span.to;
+  const repeating = new Set(records.filter(isRepeating).map(({ id }) => id));
+  const each = records.flatMap((record) => (isRepeating(record) ? timesOf(record, span, ownOf) : [record]));
   const entries: Entry[] = [];
-  const placed = new Set<Id>();
-  for (const record of records) {
-    if ((record.kind !== "block" && record.kind !== "event") || record.repeat !== undefined) continue;
+  const placed = new Set<string>();
+  for (const record of each) {
+    if (record.kind !== "block" && record.kind !== "event") continue;
     const { start, end } = localSpan(record, zone);
     if (!isIn(start)) continue;
     const task = record.kind === "block" ? record.task : undefined;
-    if (task !== undefined) placed.add(task);
-    entries.push({ record, start, end, key: task ?? record.id });
+    // Hours of a task that comes again are those of the time that it comes on their day.
+    const of = task !== undefined && repeating.has(task) ? occurrenceId(task, dateOf(start)) : task;
+    if (of !== undefined) placed.add(of);
+    entries.push({ record, start, end, key: of ?? keyOf(record) });
   }
-  for (const record of records) {
-    if (record.kind !== "task" || record.repeat !== undefined || record.state === "dropped" || placed.has(record.id))
-      continue;
+  for (const record of each) {
+    if (record.kind !== "task" || record.state === "dropped" || placed.has(keyOf(record))) continue;
     if (record.doDay !== undefined && isIn(record.doDay))
-      entries.push({ record, start: record.doDay, end: record.doDay, key: record.id });
+      entries.push({ record, start: record.doDay, end: record.doDay, key: keyOf(record) });
   }
   return entries;
+}
+
+/** What tells one thing of a plan from others: for each time of a series, whether it is a record of its own yet or not, the same. */
+function keyOf(record: PensumRecord): string {
+  const { series, occurrence } = record as Repeating;
+  if (series !== undefined && occurrence !== undefined) return occurrenceId(series, dateOf(occurrence));
+  return record.kind === "task" && isRepeating(record) && record.doDay !== undefined
+    ? occurrenceId(record.id, record.doDay)
+    : record.id;
+}
+
+/** The times of a series that begin in some days, but for those that are records of their own. */
+function timesOf(series: Repeating & { repeat: string }, { from, to }: Span, ownOf: OwnOccurrences): Repeating[] {
+  const start = seriesStart(series);
+  const repeat = repeatOf(series.repeat);
+  if (start === undefined || !repeat) return [];
+  const taken = new Set(ownOf(series.id).map(({ occurrence }) => occurrence));
+  // The hours of a task that was done or moved alone on a day are those of its own record.
+  const taskDays = new Set(
+    (series.kind === "block" && series.task !== undefined ? ownOf(series.task) : []).map(({ occurrence = "" }) =>
+      dateOf(occurrence),
+    ),
+  );
+  // Of an event told in another zone, the day here may be the one before or after.
+  return startsOf(start, repeat, addDays(from, -1), addDays(to, 1), series.kind === "event" ? series.zone : undefined)
+    .filter((at) => !taken.has(at) && !taskDays.has(dateOf(at)))
+    .map((at) => (series.kind === "task" && at === start ? series : occurrenceAt(series, at)));
 }
 
 /** How many things had each fate, in a sentence. */

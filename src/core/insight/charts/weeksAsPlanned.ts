@@ -1,4 +1,5 @@
 import type { Id } from "../../model";
+import { recordOrOccurrence } from "../../plan";
 import { taskOf } from "../../things";
 import { dateText } from "../../time";
 import { stoodSentence, type PlanFate, type StoodItem } from "../asItStood";
@@ -58,7 +59,7 @@ export function weeksAsPlanned({ store, style, fromLog }: Asking): Chart {
     return [
       ...new Set(
         items.flatMap(({ id }) => {
-          const record = store.get(id);
+          const record = recordOrOccurrence(store, id);
           return (record && taskOf(record, store)?.id) ?? [];
         }),
       ),
