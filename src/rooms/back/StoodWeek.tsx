@@ -2,14 +2,17 @@
 import { scaleBand, scaleLinear } from "d3-scale";
 import { useRef } from "react";
 import type { StoodItem } from "@/core/insight";
+import { columnsOf } from "@/core/plan";
 import { addDays, clockText, dateOf, dateText, isDate, minuteOf, type DateText } from "@/core/time";
 import { useSize } from "@/ui/useSize";
 import { useTimeStyle } from "@/ui/workspaceContext";
 
 const height = 300;
 const [head, left] = [20, 44];
+/** The least height in which a title can be read, in pixels. */
+const titleHeight = 15;
 
-/** The hours of a week: dashed as they stood then, woven over it as they are now. */
+/** The hours of a week: dashed as they stood then, woven over it as they are now, side by side where they overlap. */
 export function StoodWeek({ items, from }: { items: readonly StoodItem[]; from: DateText }) {
   const style = useTimeStyle();
   const box = useRef<HTMLDivElement>(null);
@@ -22,6 +25,17 @@ export function StoodWeek({ items, from }: { items: readonly StoodItem[]; from: 
   const last = Math.ceil(Math.max(1080, ...minutes) / 60) * 60;
   const x = scaleBand(dates, [left, Math.max(width, left + 70)]).paddingInner(0.08);
   const y = scaleLinear([first, last], [head, height]);
+  const present = items.flatMap(({ id, now, fate }) =>
+    now && fate !== "dropped" && !isDate(now.start)
+      ? [{ id, date: dateOf(now.start), startMinute: minuteOf(now.start), endMinute: endMinute(now) }]
+      : [],
+  );
+  const lanes = new Map(
+    dates.flatMap((date) => {
+      const own = present.filter((one) => one.date === date);
+      return [...columnsOf(own, 15)].map(([{ id }, lane]) => [id, lane] as const);
+    }),
+  );
   const ticks = Array.from({ length: (last - first) / 120 + 1 }, (_, at) => first + at * 120);
   return (
     <div ref={box} className="mt-3">
@@ -40,25 +54,36 @@ export function StoodWeek({ items, from }: { items: readonly StoodItem[]; from: 
               {dateText(date, "weekday", style)} {Number(date.slice(8))}
             </text>
           ))}
-          {items.map(({ id, dye, then, now, fate }) => (
-            <g key={id} data-dye={dye}>
-              {now && fate !== "dropped" && placed(now) && <rect className="chart-range" {...placed(now)} />}
-              {then && placed(then) && (
-                <rect className={fate === "kept" ? "stood-kept" : "stood-then"} {...placed(then)} />
-              )}
-            </g>
-          ))}
+          {items.map(({ id, title, dye, then, now, fate }) => {
+            const stands = now && fate !== "dropped" ? placed(now, id) : undefined;
+            const stood = then && placed(then, fate === "kept" ? id : undefined);
+            return (
+              <g key={id} data-dye={dye}>
+                {stands && <rect className="chart-range" {...stands} />}
+                {stood && <rect className={fate === "kept" ? "stood-kept" : "stood-then"} {...stood} />}
+                {stands && stands.height >= titleHeight && (
+                  <svg {...stands}>
+                    <text x={5} y={12} className="stood-title">
+                      {title}
+                    </text>
+                  </svg>
+                )}
+              </g>
+            );
+          })}
         </svg>
       )}
     </div>
   );
 
-  /** Where hours lie in the picture; undefined for what has none, or lies on other days. */
-  function placed(one: { start: string; end: string }) {
+  /** Where hours lie in the picture, in the lane of `id` where that is given; undefined for what has none, or lies on other days. */
+  function placed(one: { start: string; end: string }, id: string | undefined) {
     const at = x(dateOf(one.start));
     if (isDate(one.start) || at === undefined) return undefined;
     const [top, bottom] = [y(minuteOf(one.start)), y(endMinute(one))];
-    return { x: at, width: x.bandwidth(), y: top, height: Math.max(2, bottom - top) };
+    const { column, of, span } = (id && lanes.get(id)) || { column: 0, of: 1, span: 1 };
+    const lane = x.bandwidth() / of;
+    return { x: at + column * lane, width: lane * span, y: top, height: Math.max(2, bottom - top) };
   }
 }
 
