@@ -62,12 +62,14 @@ export function* placeParts(text: string): Generator<Found> {
 }
 
 const meets =
-  /(?<!\p{L})(?:meeting|meet|meet-?up|lunch|dinner|breakfast|brunch|coffee|tea|appointment|interview|concert|party|wedding|funeral|birthday|workshop|lecture|seminar|class|lesson|webinar|conference|flight|dentist|doctor|picnic|rehearsal|match|ceremony|drinks|stand-?up|barbecue|exam|hearing|talk|tour|play|opera|film|choir)(?!\p{L})/iu;
+  /(?<!\p{L})(?:meeting|meet|meet-?up|lunch|dinner|breakfast|brunch|coffee|tea|appointment|interview|concert|party|wedding|funeral|birthday|workshop|lecture|seminar|class|lesson|webinar|conference|flight|dentist|doctor|picnic|rehearsal|match|ceremony|drinks|stand-?up|barbecue|exam|hearing|talk|tour|play|opera|film|choir|1:1|one-on-one|sync|catch-?up|kick-?off|retro(?:spective)?|town hall|haircut|massage|physio)(?!\p{L})/iu;
 const calls = /(?<!\p{L})(?:call|phone call|video call)(?!\p{L})/iu;
 const wholeDays = /(?<!\p{L})(?:birthday|holidays?|bank holiday|vacation|leave|anniversary|fair|festival)(?!\p{L})/iu;
 /** Verbs of work in front: what follows is to be done, whatever it is about. */
 const works =
   /^(?:prepare|book|write|send|order|plan|cancel|buy|read|draft|review|check|fix|clean|pack|organi[sz]e|make|finish|ring|measure|survey|water|collect|bring|fetch|pick|drop|pay|mail|e-?mail|reply|answer|study|learn|practi[sc]e|print|scan|sort|file|tidy|wash|cook|install|test|update|upload|submit|count|plant|cut|mow|paint|repair|mend|move|load|empty|charge|replace|inspect|sample|take|photograph|map|analy[sz]e|edit|translate|revise|outline|rewrite|sketch|design|code|build|deploy|ask|tell|find|look|get|give|put|set|start|begin|do|try|go through|work|think|research|compare|confirm|arrange|invite|move|note|record|register|renew|return|rest|sign|sell|share|show|stretch|think|train for|type|visit the site)(?!\p{L})/iu;
+
+const withName = /(?<!\p{L})with\s+(?:Dr\.?\s+|Mr\.?\s+|Mrs\.?\s+|Ms\.?\s+)?\p{Lu}\p{L}/u;
 
 /** Whether a line is about a call, which takes less time than other events. */
 export function isCall(title: string): boolean {
@@ -89,5 +91,5 @@ export function readsLikeEvent(
   if (works.test(title)) return false;
   if (said.days) return true;
   if (!said.atHour) return said.day && wholeDays.test(title);
-  return meets.test(title) || said.company || said.place || (calls.test(title) && !said.length);
+  return meets.test(title) || said.company || withName.test(title) || said.place || (calls.test(title) && !said.length);
 }

@@ -83,7 +83,7 @@ function stretchOf(part: PartOfDay, day: string, context: CaptureContext): reado
 }
 
 const partOfDay =
-  /(?<![\p{L}\d])(?:in\s+the\s+|during\s+the\s+|this\s+|(?<=\b(?:today|tomorrow|mon(?:day)?|tue(?:s(?:day)?)?|wed(?:nesday)?|thu(?:r(?:s(?:day)?)?)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?|\d{1,2}(?:st|nd|rd|th)?\s+\p{L}{3,9}|\p{L}{3,9}\s+\d{1,2})\s+))(?<part>morning|afternoon|evening|night)(?!\p{L})|(?<![\p{L}\d])(?<tonight>tonight)(?!\p{L})|(?<![\p{L}\d])(?<meal>(?:right\s+|straight\s+)?after|before|at|over|during)\s+lunch(?:\s?time)?(?!\p{L})/giu;
+  /(?<![\p{L}\d])(?:in\s+the\s+|during\s+the\s+|this\s+|(?<=\b(?:today|tomorrow|mon(?:day)?|tue(?:s(?:day)?)?|wed(?:nesday)?|thu(?:r(?:s(?:day)?)?)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?|\d{1,2}(?:st|nd|rd|th)?\s+\p{L}{3,9}|\p{L}{3,9}\s+\d{1,2})\s+))(?<part>morning|afternoon|evening|night)(?!\p{L})|(?<![\p{L}\d])(?<tonight>tonight)(?!\p{L})|(?<![\p{L}\d])(?<first>first\s+thing)(?:\s+in\s+the\s+morning)?(?=\s+(?:today|tomorrow|on|mon|tue|wed|thu|fri|sat|sun|next)|\s*$)|(?<!\b(?:hours?|half|min(?:utes?|s)?|\d\s?h)\s+)(?<![\p{L}\d])(?<meal>(?:right\s+|straight\s+)?after|before|at|over|during)\s+lunch(?:\s?time)?(?!\p{L})/giu;
 const partNames: Readonly<Record<string, PartOfDay>> = { night: "evening" };
 const mealParts: Readonly<Record<string, PartOfDay>> = { after: "afternoon", before: "morning" };
 
@@ -91,8 +91,8 @@ const mealParts: Readonly<Record<string, PartOfDay>> = { after: "afternoon", bef
 export function* partOfDayParts(text: string, context: CaptureContext): Generator<Found> {
   const today = dateOf(context.now);
   for (const found of text.matchAll(partOfDay)) {
-    const { part, tonight, meal } = found.groups!;
-    const named = part?.toLowerCase() ?? "evening";
+    const { part, tonight, first, meal } = found.groups!;
+    const named = part?.toLowerCase() ?? (first ? "morning" : "evening");
     const which: PartOfDay = meal
       ? (mealParts[meal.toLowerCase().replace(/^(?:right|straight)\s+/, "")] ?? "lunch")
       : (partNames[named] ?? (named as PartOfDay));

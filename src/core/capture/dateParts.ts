@@ -6,11 +6,14 @@ import {
   dateFromParts,
   dateOf,
   dateText,
+  dayNames,
   minuteOf,
   minuteOfParts,
   momentAt,
   rangeText,
   startOfWeek,
+  weekday,
+  weekdayCodes,
   type DateText,
   type MomentText,
   type TimeStyle,
@@ -77,11 +80,13 @@ export function* dateParts(
       blank(span.from, span.to);
     }
   for (const { day, minute, endMinute, hasDay, ...span } of datesIn(readable, context)) {
-    const from = span.from - prefixLength(readable, span.from, /\b(?:on|at|from)\s+$/i);
+    const from = span.from - prefixLength(readable, span.from, leadsOfDays);
     yield { from, to: span.to, ...dayPart(hasDay ? day : undefined, minute, endMinute, style) };
   }
 }
 
+/** What may stand before a day without saying more than that it is meant. */
+const leadsOfDays = /\b(?:(?:(?:starting|beginning)(?:\s+(?:on|at|from))?|on|at|from|later)\s+)$/i;
 const longestDate = 40;
 const leads = [
   {
@@ -118,7 +123,9 @@ const bareHour = /(?:^|\s)\d{1,2}(?:\s+o['’]?clock)?$/i;
 function* datesIn(text: string, context: CaptureContext, isLed = false): Generator<ReadDate> {
   const { now, style } = context;
   const today = dateOf(now);
-  const near = [...nearDays(text, context), ...dottedDays(text, now, isLed)];
+  const near = [...nearDays(text, context), ...dottedDays(text, now, isLed)].filter(
+    ({ from, to }) => !isSpokenOf(text, from, to),
+  );
   yield* near;
   let readable = text;
   for (const { from, to } of near) readable = readable.slice(0, from) + "·".repeat(to - from) + readable.slice(to);
@@ -131,7 +138,8 @@ function* datesIn(text: string, context: CaptureContext, isLed = false): Generat
     // A part of the day is read by itself.
     const words = hasTime ? said : said.replace(partOfDayBehind, "");
     const before = readable.slice(0, index);
-    if (words === "" || isRatherAWord(words, index) || words.includes("·")) continue;
+    if (words === "" || isRatherAWord(words, index, readable) || words.includes("·")) continue;
+    if (isSpokenOf(readable, index, index + words.length)) continue;
     if (/[-–/.:\d]$/.test(before) || /^(?:[-–/\d]|:\d)/.test(readable.slice(index + words.length))) continue;
     if (/\d\s$/.test(before) && /^\d{1,2}\/\d/.test(words)) continue;
     if (bareHours.test(words) && (countsBefore.test(before) || !/\b(?:at|from|by|until|till)\s+$/i.test(before)))
@@ -147,8 +155,24 @@ function* datesIn(text: string, context: CaptureContext, isLed = false): Generat
   }
 }
 
-const nearShape =
-  /(?<![\p{L}\d])(?:(?<after>(?:the\s+)?day\s+after\s+tomorrow)|next\s+(?<unit>week|month))(?!\p{L})/giu;
+/**
+ * Whether words that look like a day or a time are spoken of rather than said: "Friday's minutes", "at 9 or 10", "two days
+ * before the fair", "last Friday".
+ */
+function isSpokenOf(text: string, from: number, to: number): boolean {
+  return (
+    /^(?:['’]s(?!\p{L})|\s+or\s+(?:\d|today|tomorrow|mon|tue|wed|thu|fri|sat|sun))/iu.test(text.slice(to)) ||
+    (/(?:days?|weeks?|months?|years?)$/i.test(text.slice(from, to)) &&
+      /^\s+(?:before|after)\b/i.test(text.slice(to))) ||
+    /(?:\d|day|\p{L}{3})\s+or\s+(?:at\s+|on\s+)?$/iu.test(text.slice(0, from)) ||
+    /^last\s|\s(?:before|after)$/i.test(text.slice(from, to))
+  );
+}
+
+const nearShape = new RegExp(
+  `(?<![\\p{L}\\d])(?:(?<after>(?:the\\s+)?day\\s+after\\s+tomorrow)|(?:the\\s+)?end\\s+of\\s+(?:the\\s+)?(?<end>(?:this\\s+|next\\s+)?(?:day|week|month|year))|(?<short>eod|eow)|next\\s+(?<unit>week|month)|(?:a\\s+)?week\\s+(?:(?:on|from)\\s+(?<weekOn>${dayNames}|today|tomorrow)|(?<weekNear>today|tomorrow))|(?<=\\bon\\s+)(?<dayWeek>${dayNames})\\s+week|(?<lastWords>${dayNames})\\s+week(?=\\s*$))(?!\\p{L})`,
+  "giu",
+);
 
 /** A day of a month with dots, day first wherever it is written so: "1.12.2026"; behind "due" or "on" also "1.12.". */
 const dottedShape = /(?<![\d.,:/-])(\d{1,2})\.\s?(\d{1,2})\.(?:\s?(\d{4}|\d{2}))?(?![\d.,]|\p{L})/gu;
@@ -156,7 +180,8 @@ const dottedShape = /(?<![\d.,:/-])(\d{1,2})\.\s?(\d{1,2})\.(?:\s?(\d{4}|\d{2}))
 function* dottedDays(text: string, now: MomentText, isLed: boolean): Generator<ReadDate> {
   for (const { 0: words, 1: day, 2: month, 3: year, index } of text.matchAll(dottedShape)) {
     const before = text.slice(0, index);
-    if (year?.length !== 4 && !(isLed && index === 0) && !/\b(?:on|from)\s+$/i.test(before)) continue;
+    const isBeforeClock = /^\s*,?\s*(?:at\s+)?\d{1,2}:\d{2}/.test(text.slice(index + words.length));
+    if (year?.length !== 4 && !(isLed && index === 0) && !isBeforeClock && !/\b(?:on|from)\s+$/i.test(before)) continue;
     const today = dateOf(now);
     const inYear = (number: number) => dateFromParts(number, Number(month), Number(day));
     const thisYear = Number(today.slice(0, 4));
@@ -172,23 +197,50 @@ function* dottedDays(text: string, now: MomentText, isLed: boolean): Generator<R
   }
 }
 
-/** "the day after tomorrow", "next week": its first day, "next month": its first. */
-function nearDays(text: string, { now, firstWeekday = 1 }: CaptureContext): ReadDate[] {
-  const today = dateOf(now);
+/** "the day after tomorrow", "next week": its first day, "next month": its first, "the end of the week", "a week on Friday". */
+function nearDays(text: string, context: CaptureContext): ReadDate[] {
   return [...text.matchAll(nearShape)].map((found) => {
-    const unit = found.groups?.unit?.toLowerCase();
-    const day = !unit
-      ? addDays(today, 2)
-      : unit === "week"
-        ? addDays(startOfWeek(today, firstWeekday), 7)
-        : addMonths(`${today.slice(0, 8)}01`, 1);
+    const { unit, end, short, weekOn, weekNear, dayWeek, lastWords } = found.groups ?? {};
+    const nextWeek = weekOn ?? weekNear ?? dayWeek ?? lastWords;
+    const said = end ?? (short && (short.toLowerCase() === "eod" ? "day" : "week"));
+    const day = said ? endOf(said, context) : nextWeek ? inAWeek(nextWeek, context) : beginOf(unit, context);
     const span = { from: found.index, to: found.index + found[0].length };
     return { ...span, day, hasDay: true, minute: undefined, endMinute: undefined };
   });
 }
 
-/** "sat" and "sun" are days with a capital inside a line; "may" and "now" alone never are; "90m" is not a moment. */
-function isRatherAWord(words: string, at: number): boolean {
+function beginOf(unit: string | undefined, { now, firstWeekday = 1 }: CaptureContext): DateText {
+  const today = dateOf(now);
+  if (!unit) return addDays(today, 2);
+  return unit.toLowerCase() === "week"
+    ? addDays(startOfWeek(today, firstWeekday), 7)
+    : addMonths(`${today.slice(0, 8)}01`, 1);
+}
+
+/** The last day of "week", "next month" and the like: of a week the last one on which there is work. */
+function endOf(said: string, { now, firstWeekday = 1, workingHours }: CaptureContext): DateText {
+  const today = dateOf(now);
+  const isNext = /^next/i.test(said);
+  if (/day$/i.test(said)) return addDays(today, isNext ? 1 : 0);
+  if (/year$/i.test(said)) return `${Number(today.slice(0, 4)) + (isNext ? 1 : 0)}-12-31`;
+  if (/month$/i.test(said)) return addDays(addMonths(`${today.slice(0, 8)}01`, isNext ? 2 : 1), -1);
+  const begins = addDays(startOfWeek(today, firstWeekday), isNext ? 7 : 0);
+  const days = Array.from({ length: 7 }, (_, at) => addDays(begins, at));
+  const isWork = (day: DateText) => (workingHours ? workingHours(day) !== undefined : weekday(day) < 6);
+  return days.findLast((day) => isWork(day) && day >= today) ?? days[6]!;
+}
+
+/** The day a week after the next one of a name. */
+function inAWeek(name: string, { now }: CaptureContext): DateText {
+  const today = dateOf(now);
+  const near = ["today", "tomorrow"].indexOf(name.toLowerCase());
+  if (near >= 0) return addDays(today, near + 7);
+  const of = weekdayCodes.findIndex((code) => name.toUpperCase().startsWith(code)) + 1;
+  return addDays(today, ((of - weekday(today) + 7) % 7) + 7);
+}
+
+/** "sat" and "sun" are days with a capital inside a line, or beside a time that was understood; "may" and "now" alone never are; "90m" is not a moment. */
+function isRatherAWord(words: string, at: number, text: string): boolean {
   if (/^(?:now|may|mar|week-?end)$/i.test(words)) return true;
   if (
     /(?:\bhours?|\bhrs?|(?:\d|\s)h|\bminutes?|\bmins?|(?:\d|\s)m|\d(?:hours?|hrs?|minutes?|mins?))$/i.test(words) &&
@@ -196,7 +248,8 @@ function isRatherAWord(words: string, at: number): boolean {
     !/\d\s?[ap]m$/i.test(words)
   )
     return true;
-  return /^(?:sun|sat)$/i.test(words) && (at === 0 || words[0] === "s");
+  const isBesideTime = /^\s+·/.test(text.slice(at + words.length));
+  return /^(?:sun|sat)$/i.test(words) && (at === 0 || words[0] === "s") && !isBesideTime;
 }
 
 function chronoResults(text: string, now: MomentText, style: TimeStyle) {

@@ -14,7 +14,7 @@ const spokenLengths: readonly (readonly [shape: string, minutes: (words: string)
   ],
 ];
 const writtenLength =
-  "\\d{1,4}(?:[.,]\\d{1,2})?\\s?(?:hours?|hrs?|h|minutes?|mins?|min)(?![\\p{L}])(?:\\s?(?:and\\s)?\\d{1,2}(?:\\s?(?:minutes?|mins?|min|m(?!\\p{L})))?(?![\\d:.,\\p{L}]|\\s?(?:h|hours?|min)(?!\\p{L})))?|\\d{1,2}:\\d{2}\\s?(?:hours?|hrs?|h)(?![\\p{L}])|\\d{1,2}h\\d{2}(?:m|min)?(?![\\d:.,\\p{L}])";
+  "\\d{1,4}(?:[.,]\\d{1,2})?\\s?(?:hours?|hrs?|h|minutes?|mins?|min)(?![\\p{L}])(?:\\s?(?:and\\s)?\\d{1,2}(?:\\s?(?:minutes?|mins?|min|m(?!\\p{L})))?(?![\\d:.,\\p{L}]|\\s?(?:h|hours?|min)(?!\\p{L})))?|\\d{1,2}:\\d{2}\\s?(?:hours?|hrs?|h)(?![\\p{L}])|\\d{1,2}h\\d{2}(?:m|min)?(?![\\d:.,\\p{L}])|(?<=\\bfor\\s+)\\d{1,3}m(?!\\p{L})";
 
 const sittings = new RegExp(
   `(?<![\\d.,:\\p{L}])(?:(?:for|in|over)\\s+)?(?:(?<count>\\d{1,2})\\s*(?:sittings?|sessions?|times|x|×)|(?<word>${numberWords.join("|")})\\s+(?:sittings?|sessions?))\\s*(?:of\\s+|(?=\\d))(?<length>\\d{1,3}(?:[.,]\\d{1,2})?\\s?(?:hours?|hrs?|h|minutes?|mins?|min)(?:\\s?\\d{1,2}(?:\\s?(?:minutes?|mins?|min))?)?|an\\s+hour(?:\\s+and\\s+a\\s+half)?)(?![\\p{L}\\d])`,
@@ -47,6 +47,9 @@ export function* lengthParts(text: string): Generator<Found> {
       const length = whole ? found[0].length : short.length;
       const estimate = whole ?? parseDuration(short);
       if (!estimate || /\b(?:in|within|every|after)\s+$/i.test(text.slice(0, found.index))) continue;
+      // "An hour before lunch" is a time that hangs on another.
+      if (/^\s+(?:before|after|earlier|later|early|late|ahead)(?!\p{L})/iu.test(text.slice(found.index + length)))
+        continue;
       const lead = prefixLength(text, found.index, /\b(?:for|takes?|about)\s+$/i);
       const to = found.index + length;
       const of = lead === 0 ? (/^\s+of(?=\s+\S)/i.exec(text.slice(to))?.[0].length ?? 0) : 0;

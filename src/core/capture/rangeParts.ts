@@ -3,28 +3,68 @@ import { countsBefore } from "./dateParts";
 import { minuteOfParts, rangeText } from "../time";
 import { prefixLength, type CaptureContext, type Found } from "./found";
 
-/** Stretches of clock time in a line: "9:30-10:15", "from 2 to 3 pm", "Friday 14-15". */
-export function* rangeParts(text: string, { style }: CaptureContext): Generator<Found> {
+const hourOrNoon = "(noon|midday|midnight|\\d{1,2}(?:[:.]\\d{2})?\\s?(?:am|pm)?)";
+const beside = new RegExp(
+  `(?<![\\d:.\\p{L}])${hourOrNoon}\\s?(?:-|–|—|to|until)\\s?${hourOrNoon}(?![\\d:.\\p{L}])`,
+  "giu",
+);
+
+/** "noon-1pm", "10 to midday", "8pm to midnight": a stretch with an end that has a name, in minutes since midnight. */
+function namedRange(first: string, last: string): { startMinute: number; endMinute: number } | undefined {
+  const minuteOfEnd = (words: string, isEnd: boolean): number | undefined => {
+    const name = words.toLowerCase();
+    if (name === "midnight") return isEnd ? 1440 : 0;
+    if (name === "noon" || name === "midday") return 720;
+    const [, hour, minute = "0", half] = /^(\d{1,2})(?:[:.](\d{2}))?\s?(am|pm)?$/.exec(name) ?? [];
+    const clock = Number(hour) % (half ? 12 : 24);
+    return minuteOfParts(clock + (half === "pm" ? 12 : 0), Number(minute));
+  };
+  const isNamed = (words: string) => /^[nm]/i.test(words);
+  if (!isNamed(first) && !isNamed(last)) return undefined;
+  let [startMinute, endMinute] = [minuteOfEnd(first, false), minuteOfEnd(last, true)];
+  if (startMinute === undefined || endMinute === undefined) return undefined;
+  // "Noon to 2" ends in the afternoon, "8 to midnight" begins in the evening.
+  if (endMinute <= startMinute && endMinute < 720) endMinute += 720;
+  if (endMinute === 1440 && startMinute < 720 && startMinute > 0 && !/am$/i.test(first)) startMinute += 720;
+  return endMinute > startMinute ? { startMinute, endMinute } : undefined;
+}
+
+/** Stretches of clock time in a line: "9:30-10:15", "from 2 to 3 pm", "Friday 14-15", "noon-1pm". */
+export function* rangeParts(text: string, context: CaptureContext): Generator<Found> {
+  for (const { 0: words, 1: first, 2: last, index } of text.matchAll(beside)) {
+    const range = namedRange(first!, last!);
+    if (range) yield rangePart(text, index, { ...range, length: words.length }, context);
+  }
+  yield* clockRanges(text, context);
+}
+
+function rangePart(
+  text: string,
+  at: number,
+  { startMinute, endMinute, length }: TimeRange,
+  { style }: CaptureContext,
+): Found {
+  return {
+    what: "time",
+    fills: ["time"],
+    from: at - prefixLength(text, at, /\b(?:from|at)\s+$/i),
+    to: at + length,
+    meaning: rangeText(startMinute, endMinute, style),
+    apply(draft) {
+      draft.startMinute = startMinute;
+      draft.endMinute = endMinute;
+    },
+  };
+}
+
+function* clockRanges(text: string, context: CaptureContext): Generator<Found> {
   for (const found of text.matchAll(
     /(?<![\d:.\p{L}])\d{1,2}(?:[:.]\d{2})?\s?(?:am|pm)?\s?(?:-|–|—|to|until)\s?\d{1,2}/giu,
   )) {
     const range =
       readTimeRange(text.slice(found.index, found.index + 40)) ?? bareRange(text, found.index, found[0].length);
     if (!range) continue;
-    const from = found.index - prefixLength(text, found.index, /\b(?:from|at)\s+$/i);
-    const to = found.index + range.length;
-    const meaning = rangeText(range.startMinute, range.endMinute, style);
-    yield {
-      what: "time",
-      fills: ["time"],
-      from,
-      to,
-      meaning,
-      apply(draft) {
-        draft.startMinute = range.startMinute;
-        draft.endMinute = range.endMinute;
-      },
-    };
+    yield rangePart(text, found.index, range, context);
   }
 }
 

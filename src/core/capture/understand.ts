@@ -193,7 +193,7 @@ export function partKey(part: Pick<Part, "what" | "from" | "to">, line: string):
   return `${part.what} ${words.toLowerCase()}`;
 }
 
-/** Parts with the commas that set them off: "letter, 1 h, high" leaves "letter" and not "letter, ,". */
+/** Parts with the commas or brackets that set them off: "letter, 1 h, (high)" leaves "letter" and not "letter, , ()". */
 function withSeparators(found: readonly Found[], line: string): Found[] {
   const widened: Found[] = [];
   for (const [index, part] of found.entries()) {
@@ -202,6 +202,12 @@ function withSeparators(found: readonly Found[], line: string): Found[] {
       continue;
     }
     const before = widened.at(-1)?.to ?? 0;
+    const opens = /\(\s*$/.exec(line.slice(before, part.from))?.[0].length ?? 0;
+    const shuts = /^\s*\)/.exec(line.slice(part.to, found[index + 1]?.from ?? line.length))?.[0].length ?? 0;
+    if (opens > 0 && shuts > 0) {
+      widened.push({ ...part, from: part.from - opens, to: part.to + shuts });
+      continue;
+    }
     const after = found[index + 1]?.from ?? line.length;
     const lead = /[,;]\s*$/.exec(line.slice(before, part.from))?.[0].length ?? 0;
     const trail = /^\s*[,;:]/.exec(line.slice(part.to, after))?.[0].length ?? 0;
@@ -303,7 +309,7 @@ function* priorityParts(text: string, { priorities }: CaptureContext, found: rea
       yield {
         what: "priority",
         fills: ["priority"],
-        from: at,
+        from: at - (/!+$/.exec(text.slice(0, at))?.[0].length ?? 0),
         to: to + suffix,
         meaning: title,
         apply: (draft) => void (draft.priority = id),

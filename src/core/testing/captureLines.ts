@@ -417,6 +417,53 @@ write chapter 2 on Friday, 2 h, high  =>  task “write chapter 2” | 11-27 | 1
 ask, tomorrow, for the key  =>  task “ask, for the key” | 11-25
 task: remind me at 17:00 to water the plants  =>  task “water the plants” | 11-24 | rings 11-24T17:00
 walk from 28 Feb to 3 March  =>  event “walk” | 02-28..27-03-03
+
+# As it is said every day
+pay rent on the 1st of every month  =>  task “pay rent” | 12-01 | MONTHLY;BYMONTHDAY=1
+pay every 31st  =>  task “pay” | 12-31 | MONTHLY;BYMONTHDAY=31
+pay every 15th of the month  =>  task “pay” | 12-15 | MONTHLY;BYMONTHDAY=15
+rent on the last day of every month  =>  task “rent” | 11-30 | MONTHLY;BYMONTHDAY=-1
+book club on the last Thursday of each month  =>  task “book club” | 11-26 | MONTHLY;BYDAY=-1TH
+anniversary every 14 Feb  =>  task “anniversary” | 02-14 | YEARLY;BYMONTH=2;BYMONTHDAY=14
+mow every 2nd Saturday  =>  task “mow” | 12-12 | MONTHLY;BYDAY=2SA
+oil change every 2nd year  =>  task “oil change” | 11-24 | YEARLY;INTERVAL=2
+backup every fortnight  =>  task “backup” | 11-24 | WEEKLY;INTERVAL=2
+taxes every quarter  =>  task “taxes” | 11-24 | MONTHLY;INTERVAL=3
+change filter every 6 months starting 1 March  =>  task “change filter” | 03-01 | MONTHLY;INTERVAL=6
+write report by the end of the month  =>  task “write report” | due 11-30
+write report by end of next month  =>  task “write report” | due 12-31
+close books by the end of the year  =>  task “close books” | due 12-31
+hand in essay by EOD  =>  task “hand in essay” | due 11-24
+tidy desk at the end of the week  =>  task “tidy desk” | 11-27
+end of day: send status  =>  task “send status” | 11-24
+by the end of the week: invoices  =>  task “invoices” | due 11-27
+a week on Friday call  =>  task “call” | 12-04
+see you a week tomorrow  =>  task “see you” | 12-02
+call on Monday week  =>  task “call” | 12-07
+flight 12.12. 6:05  =>  event “flight” | 12-12 | 6:05-7:05
+later today stretch  =>  task “stretch” | 11-24
+meeting starting 10:00 tomorrow  =>  event “meeting” | 11-25 | 10:00-11:00
+first thing tomorrow send invoice  =>  task “send invoice” | 11-25 | 8:00-8:30
+call the bank first thing  =>  task “call the bank” | 11-25 | 8:00-8:30
+meeting noon-1pm  =>  event “meeting” | 11-24 | 12:00-13:00
+review PR 10-noon  =>  task “review PR” | 11-25 | 10:00-12:00
+party sat 8pm to midnight  =>  event “party” | 11-28 | 20:00-24:00
+midnight-2am watch the stars  =>  task “watch the stars” | 11-25 | 0:00-2:00
+gym mon/wed/fri 6.30am for 45m  =>  task “gym” | 11-25 | 6:30-7:15 | 45 min | WEEKLY;BYDAY=MO,WE,FR
+swim 400m  =>  task “swim 400m”
+draft slides !high due thu 2h  =>  task “draft slides” | 120 min | due 11-26 | high
+Email to finance re: Q4 (due 5 Dec)  =>  task “Email to finance re: Q4” | due 12-05
+1:1 with Omar thu 3pm  =>  event “1:1 with Omar” | 11-26 | 15:00-16:00
+13:00 team sync  =>  event “team sync” | 11-24 | 13:00-14:00
+tomorrow's slides  =>  task “tomorrow's slides”
+last Friday's minutes  =>  task “last Friday's minutes”
+write minutes due last Friday  =>  task “write minutes due last Friday”
+call at 9 or 10  =>  task “call at 9 or 10”
+call Fri or Sat  =>  task “call Fri or Sat”
+two days before Christmas wrap gifts  =>  task “two days before Christmas wrap gifts”
+call Lea an hour before lunch  =>  task “call Lea an hour before lunch”
+every 45th pay  =>  task “every 45th pay”
+every 31 Feb pay  =>  task “every 31 Feb pay” | remark
 `;
 
 const named = (names: Record<string, string>) => (name: string) => {

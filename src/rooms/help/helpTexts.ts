@@ -37,7 +37,11 @@ export const helpParts: readonly HelpPart[] = [
       {
         title: "When it is due, and when it may wait",
         words: "“due”, “by” and “before” set the due date. “hide until” keeps it out of sight until that day.",
-        trials: [line("letter 1 h due 2 Dec"), line("plan the fair hide until Monday due 20 Dec")],
+        trials: [
+          line("letter 1 h due 2 Dec"),
+          line("hand in the report by the end of the week"),
+          line("plan the fair hide until Monday due 20 Dec"),
+        ],
       },
       {
         title: "What repeats",
@@ -46,7 +50,7 @@ export const helpParts: readonly HelpPart[] = [
           line("crew call every Monday 9:00"),
           line("gym mon wed fri 7am"),
           line("read 30 pages a day until 20 Dec"),
-          line("rent every month on the 3rd"),
+          line("rent on the 1st of every month"),
         ],
       },
       {
@@ -153,6 +157,36 @@ export const helpParts: readonly HelpPart[] = [
         title: "The ideal week",
         words:
           "Under Plan, Pattern, draw hours for each theme. They stand faintly behind the plan and can be added to any week as blocks.",
+      },
+    ],
+  },
+  {
+    title: "Goals and looking back",
+    entries: [
+      {
+        title: "Goals",
+        words:
+          "A goal is for a week, a month, a year or longer. It is measured by tasks done, hours given, a number, milestones, or yes and no. Its thread shows what is done and planned, where it should stand today, and when it is likely to be reached. Goals with nothing planned this week or next are listed.",
+      },
+      {
+        title: "Reviews",
+        words:
+          "A review goes through your own records step by step: opening and closing the day, the week, a project or the month. It can be left and resumed, steps can be skipped or added, and all that it changed stands at its end, where each change can be undone.",
+      },
+      {
+        title: "Insight",
+        words:
+          "Each question about your hours is answered in a sentence, with a chart, a table and a CSV file. Press a mark to see what is behind it. “Keep these as a board” stores the questions you chose under a name.",
+      },
+      {
+        title: "The plan as it stood",
+        words:
+          "“As it stood” under Look back shows a week as it was planned on Monday morning, or at any moment, beside what became of it. From there, everything can be looked at as it was, and single records or fields fetched back.",
+      },
+      {
+        title: "Where a number comes from",
+        words:
+          "Press a number with a dotted line below it: it says by what rule it is computed, and opens the records behind it.",
       },
     ],
   },

@@ -1,3 +1,4 @@
+import { dateFromParts } from "../dates";
 import { weekdayCodes } from "./rule";
 
 /** The names of weekdays and their short forms, as a pattern. */
@@ -13,26 +14,51 @@ const adverbs: Readonly<Record<string, string>> = {
   yearly: "YEARLY",
 };
 
-/** What can stand behind "every": a unit, a count of them, weekdays, or the last Friday of the month. */
+const months =
+  "jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?";
+const monthOf = (name: string) =>
+  "janfebmaraprmayjunjulaugsepoctnovdec".indexOf(name.slice(0, 3).toLowerCase()) / 3 + 1;
+
+/** What can stand behind "every": a unit, a count of them, weekdays, a date of the year, or the last Friday of the month. */
 const behindEvery = [
+  `(?<yearDay>\\d{1,2})(?:st|nd|rd|th)?(?:\\s+of)?\\s+(?<yearMonth>${months})`,
+  `|(?<nth>\\d{1,2})(?:st|nd|rd|th)\\s+(?<nthUnit>day|week|month|year)|(?<nthOfMonth>[1-4])(?:st|nd|rd|th)\\s+(?<nthWeekday>${dayNames})(?:\\s+of\\s+(?:the|each|every)\\s+month)?|(?<monthDayAlone>\\d{1,2})(?:st|nd|rd|th)(?:\\s+of\\s+the\\s+month)?(?!\\s+(?:of|${dayNames}))|`,
   `(?<count>\\d{1,3}|other)\\s+(?<unit>day|week|month|year)s?`,
   `|(?<ordinal>${ordinals})\\s+(?<ordinalDay>${dayNames})(?:\\s+of\\s+(?:the|each|every)\\s+month)?`,
   `|(?<named>(?:${dayNames})s?(?:(?:\\s*,\\s*(?:and\\s+)?|\\s+and\\s+)(?:${dayNames})s?)*)`,
   `|(?<other>other\\s+(?:${dayNames}))`,
   `|(?<weekday>weekday|working\\s+day)`,
-  `|(?<plain>day|week|month|year)(?:\\s+on\\s+the\\s+(?<monthDay>\\d{1,2})(?:st|nd|rd|th)?)?`,
+  `|(?<plain>day|week|fortnight|month|quarter|year)(?:\\s+on\\s+the\\s+(?<monthDay>\\d{1,2})(?:st|nd|rd|th)?)?`,
 ].join("");
 
-/** Finds "every Monday", "each 2 weeks", "every last Friday of the month" in a text. */
+/** "On the 1st of every month", "on the last Friday of each month". */
+const ofEveryMonth = `(?:on\\s+)?the\\s+(?:(?<dayOf>\\d{1,2})(?:st|nd|rd|th)|(?<lastDayOf>last\\s+day)|(?<ordinalOf>${ordinals})\\s+(?<weekdayOf>${dayNames}))\\s+of\\s+(?:every|each)\\s+month`;
+
+/** Finds "every Monday", "each 2 weeks", "every last Friday of the month", "on the 1st of every month" in a text. */
 export function repeatPhrases(): RegExp {
-  return new RegExp(`\\b(?:every|each)\\s+(?:${behindEvery})\\b`, "gi");
+  return new RegExp(`\\b(?:(?:every|each)\\s+(?:${behindEvery})|${ofEveryMonth})\\b`, "gi");
 }
 
 const codeOf = (name: string): string => name.slice(0, 2).toUpperCase();
 
 /** The rule (RFC 5545) of a phrase that `repeatPhrases` found, by the groups of the match; undefined for none. */
 export function ruleOfPhrase(groups: Readonly<Record<string, string | undefined>>): string | undefined {
-  const { count, unit, ordinal, ordinalDay, named, other, weekday: working, plain, monthDay } = groups;
+  const { count, unit, named, other, weekday: working, plain, monthDay } = groups;
+  const ordinal = groups.ordinal ?? groups.ordinalOf;
+  const ordinalDay = groups.ordinalDay ?? groups.weekdayOf;
+  const { yearDay, yearMonth, nth, nthUnit, nthOfMonth, nthWeekday, lastDayOf } = groups;
+  if (nthOfMonth && nthWeekday) return `FREQ=MONTHLY;BYDAY=${nthOfMonth}${codeOf(nthWeekday)}`;
+  if (yearDay && yearMonth) {
+    // A leap year has all days that there are.
+    const isDay = dateFromParts(2024, monthOf(yearMonth), Number(yearDay)) !== undefined;
+    return isDay ? `FREQ=YEARLY;BYMONTH=${monthOf(yearMonth)};BYMONTHDAY=${Number(yearDay)}` : undefined;
+  }
+  if (nth && nthUnit)
+    return Number(nth) > 0 ? `FREQ=${units[nthUnit.toLowerCase()]};INTERVAL=${Number(nth)}` : undefined;
+  if (lastDayOf) return "FREQ=MONTHLY;BYMONTHDAY=-1";
+  const ofMonth = groups.monthDayAlone ?? groups.dayOf;
+  if (ofMonth)
+    return Number(ofMonth) >= 1 && Number(ofMonth) <= 31 ? `FREQ=MONTHLY;BYMONTHDAY=${Number(ofMonth)}` : undefined;
   if (count && unit) {
     const every = count.toLowerCase() === "other" ? 2 : Number(count);
     return every > 0 ? `FREQ=${units[unit.toLowerCase()]};INTERVAL=${every}` : undefined;
@@ -50,6 +76,8 @@ export function ruleOfPhrase(groups: Readonly<Record<string, string | undefined>
   if (working) return "FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR";
   if (!plain) return undefined;
   const of = plain.toLowerCase();
+  if (!monthDay && of === "fortnight") return "FREQ=WEEKLY;INTERVAL=2";
+  if (!monthDay && of === "quarter") return "FREQ=MONTHLY;INTERVAL=3";
   if (monthDay && (of !== "month" || Number(monthDay) < 1 || Number(monthDay) > 31)) return undefined;
   return `FREQ=${units[of]}${monthDay ? `;BYMONTHDAY=${Number(monthDay)}` : ""}`;
 }
