@@ -5,6 +5,8 @@ const creating =
   /^\s*(?:please\s+)?(?:(?:can|could)\s+you\s+)?(?:please\s+)?(?:create|add|make|set\s+up|new)\s+(?:me\s+)?(?:an?\s+)?(?:new\s+)?(?<kind>task|to-?do|event|note)\b(?:\s+(?:to|for|that|called|about)\b|:)?\s*/i;
 const reminding = /^\s*(?:please\s+)?remind\s+me\s+(?:to|that|about|of)\s+/i;
 const remindingAt = /^\s*(?:please\s+)?remind\s+me\s+(?=(?<when>.{2,60}?)\s+(?<to>to|that|about|of)\s+\S)/i;
+const remindingAtOnce =
+  /^\s*(?:please\s+)?remind\s+me\s+(?=(?:at|on|in|next|every|today|tomorrow|tonight|(?:mon|tue|wed|thu|fri|sat|sun)\p{L}*)\s)/iu;
 const needing =
   /^\s*(?:please\s+|remember\s+to\s+|(?:do\s+not|don['’]t)\s+forget\s+to\s+|i\s+(?:need|have|want|ought)\s+to\s+|i\s+(?:must|should)\s+|need\s+to\s+|to-?do:\s*)(?=\S)/i;
 const moment =
@@ -42,6 +44,8 @@ export function* askedParts(text: string): Generator<Found> {
     yield asks(from, from + words.length);
     return;
   }
+  const bare = remindingAtOnce.exec(text);
+  if (bare && moment.test(text.slice(bare[0].length))) return yield asks(0, bare[0].length);
   const needed = needing.exec(text);
   if (needed) yield { what: "asked", from: 0, to: needed[0].length, meaning: "to do", apply: () => {} };
 }

@@ -66,7 +66,7 @@ export function* fromNowParts(text: string, { now, style }: CaptureContext): Gen
   }
 }
 
-type PartOfDay = "morning" | "lunch" | "afternoon" | "evening";
+export type PartOfDay = "morning" | "lunch" | "afternoon" | "evening";
 const noon = 720;
 const lunchEnds = 780;
 const eveningBegins = 1080;
@@ -74,7 +74,7 @@ const eveningEnds = 1320;
 const usualHours = { startMinute: 480, endMinute: 1050 };
 
 /** A part of a day in minutes: what lies before noon, after lunch and after work, by the working hours of that day. */
-function stretchOf(part: PartOfDay, day: string, context: CaptureContext): readonly [from: number, to: number] {
+export function stretchOf(part: PartOfDay, day: string, context: CaptureContext): readonly [from: number, to: number] {
   const { startMinute, endMinute } = context.workingHours?.(day) ?? usualHours;
   if (part === "morning") return [Math.min(startMinute, noon - 60), noon];
   if (part === "lunch") return [noon, lunchEnds];

@@ -48,16 +48,14 @@ function missingDates(text: string, thisYear: number): { from: number; to: numbe
 
 const partOfDayBehind = /(?:^|\s+)(?:in\s+the\s+|this\s+)?(?:morning|afternoon|evening|night)$|^tonight$/i;
 
+/** What dates are understood against: also the half of the day that the rest of the line says. */
+type DateContext = CaptureContext & { readonly half?: Found["half"] };
+
 /**
  * Days, clock times, due dates and days of rest in a line. Dates that do not exist stay words, and go to `remarks`.
  * @param repeats whether what the line says comes again, so that "until" is its last day
  */
-export function* dateParts(
-  text: string,
-  context: CaptureContext,
-  remarks: string[],
-  repeats: boolean,
-): Generator<Found> {
+export function* dateParts(text: string, context: DateContext, remarks: string[], repeats: boolean): Generator<Found> {
   const { now, style } = context;
   let readable = text;
   const blank = (from: number, to: number) => {
@@ -80,13 +78,19 @@ export function* dateParts(
       blank(span.from, span.to);
     }
   for (const { day, minute, endMinute, hasDay, ...span } of datesIn(readable, context)) {
-    const from = span.from - prefixLength(readable, span.from, leadsOfDays);
+    const lead =
+      prefixLength(readable, span.from, leadsOfDays) ||
+      (minute === undefined ? 0 : prefixLength(readable, span.from, leadsOfTimes)) ||
+      // "For 12 May" is said of what stands before it where nothing more follows.
+      (/^\s*(?:$|[,;.!?)·])/.test(readable.slice(span.to)) ? prefixLength(readable, span.from, /\bfor\s+$/i) : 0);
+    const from = span.from - lead;
     yield { from, to: span.to, ...dayPart(hasDay ? day : undefined, minute, endMinute, style) };
   }
 }
 
 /** What may stand before a day without saying more than that it is meant. */
 const leadsOfDays = /\b(?:(?:(?:starting|beginning)(?:\s+(?:on|at|from))?|on|at|from|later)\s+)$/i;
+const leadsOfTimes = /\b(?:at\s+)?(?:about|around)\s+$/i;
 const longestDate = 40;
 const leads = [
   {
@@ -120,10 +124,10 @@ const bareHour = /(?:^|\s)\d{1,2}(?:\s+o['’]?clock)?$/i;
  * The days and times that stand in a text, in order.
  * @param isLed whether the words before the text say that a date follows
  */
-function* datesIn(text: string, context: CaptureContext, isLed = false): Generator<ReadDate> {
+function* datesIn(text: string, context: DateContext, isLed = false): Generator<ReadDate> {
   const { now, style } = context;
   const today = dateOf(now);
-  const near = [...nearDays(text, context), ...dottedDays(text, now, isLed)].filter(
+  const near = [...nearDays(text, context), ...daysOfMonth(text, now, isLed), ...dottedDays(text, now, isLed)].filter(
     ({ from, to }) => !isSpokenOf(text, from, to),
   );
   yield* near;
@@ -145,12 +149,18 @@ function* datesIn(text: string, context: CaptureContext, isLed = false): Generat
     if (bareHours.test(words) && (countsBefore.test(before) || !/\b(?:at|from|by|until|till)\s+$/i.test(before)))
       continue;
     const hour = start.get("hour") ?? 0;
-    const isLater = bareHour.test(words) && !start.isCertain("meridiem") && hour < earliestHour && hour > 0;
+    const isBare = bareHour.test(words) || (/\bat\s+\d/i.test(words) && !/\d[:.]\d{2}|\b0\d/.test(words));
+    const half = /\bmorning\b/i.test(words) ? "am" : context.half;
+    const isLater =
+      isBare && !start.isCertain("meridiem") && (half ? half === "pm" && hour < 12 : hour < earliestHour) && hour > 0;
     const minute = hasTime ? minuteOfParts(isLater ? hour + 12 : hour, start.get("minute") ?? 0) : undefined;
     const dated = dateFromParts(start.get("year") ?? 0, start.get("month") ?? 0, start.get("day") ?? 0);
     const day = hasDay ? dated : minute !== undefined && minute < minuteOf(now) ? addDays(today, 1) : today;
     if (!day || (hasTime && minute === undefined)) continue;
-    const endMinute = end?.isCertain("hour") ? minuteOfParts(end.get("hour") ?? 0, end.get("minute") ?? 0) : undefined;
+    const ends = end?.isCertain("hour") ? minuteOfParts(end.get("hour") ?? 0, end.get("minute") ?? 0) : undefined;
+    // "From 9 to 5" ends in the afternoon.
+    const isNextHalf = ends !== undefined && ends < 720 && ends <= (minute ?? 0) && !end?.isCertain("meridiem");
+    const endMinute = isNextHalf ? ends + 720 : ends;
     yield { from: index, to: index + words.length, day, hasDay, minute, endMinute };
   }
 }
@@ -165,12 +175,13 @@ function isSpokenOf(text: string, from: number, to: number): boolean {
     (/(?:days?|weeks?|months?|years?)$/i.test(text.slice(from, to)) &&
       /^\s+(?:before|after)\b/i.test(text.slice(to))) ||
     /(?:\d|day|\p{L}{3})\s+or\s+(?:at\s+|on\s+)?$/iu.test(text.slice(0, from)) ||
-    /^last\s|\s(?:before|after)$/i.test(text.slice(from, to))
+    /^last\s|\s(?:before|after)$/i.test(text.slice(from, to)) ||
+    (/^\p{L}+$/u.test(text.slice(from, to)) && /(?<!\p{L})the\s+$/iu.test(text.slice(0, from)))
   );
 }
 
 const nearShape = new RegExp(
-  `(?<![\\p{L}\\d])(?:(?<after>(?:the\\s+)?day\\s+after\\s+tomorrow)|(?:the\\s+)?end\\s+of\\s+(?:the\\s+)?(?<end>(?:this\\s+|next\\s+)?(?:day|week|month|year))|(?<short>eod|eow)|next\\s+(?<unit>week|month)|(?:a\\s+)?week\\s+(?:(?:on|from)\\s+(?<weekOn>${dayNames}|today|tomorrow)|(?<weekNear>today|tomorrow))|(?<=\\bon\\s+)(?<dayWeek>${dayNames})\\s+week|(?<lastWords>${dayNames})\\s+week(?=\\s*$))(?!\\p{L})`,
+  `(?<![\\p{L}\\d])(?:(?<after>(?:the\\s+)?day\\s+after\\s+tomorrow)|(?:the\\s+)?end\\s+of\\s+(?:the\\s+)?(?<end>(?:this\\s+|next\\s+)?(?:day|week|month|year))|(?<short>eod|eow)|(?:(?:the\\s+)?(?:start|beginning)\\s+of\\s+)?next\\s+(?<unit>week|month)|(?:a\\s+)?week\\s+(?:(?:on|from)\\s+(?<weekOn>${dayNames}|today|tomorrow)|(?<weekNear>today|tomorrow))|(?<=\\bon\\s+)(?<dayWeek>${dayNames})\\s+week|(?<lastWords>${dayNames})\\s+week(?=\\s*$))(?!\\p{L})`,
   "giu",
 );
 
@@ -195,6 +206,42 @@ function* dottedDays(text: string, now: MomentText, isLed: boolean): Generator<R
     const span = { from: index, to: index + words.trimEnd().length };
     yield { ...span, day: date, hasDay: true, minute: undefined, endMinute: undefined };
   }
+}
+
+const dayOfMonth = new RegExp(
+  `(?<![\\p{L}\\d])(?:(?<name>${dayNames}),?\\s+)?(?:the\\s+)?(?<day>\\d{1,2})(?:st|nd|rd|th)(?![\\p{L}\\d]|\\s+(?:of|${monthNames}|floor|street|avenue|road|row|grade|year|century|edition|chapter|time|attempt|quarter|place|draft|round)(?!\\p{L}))`,
+  "giu",
+);
+
+/** "Saturday 28th", and behind "due", "by" or "on" also "the 15th": the next such day, where no further word makes it a floor. */
+function* daysOfMonth(text: string, now: MomentText, isLed: boolean): Generator<ReadDate> {
+  const today = dateOf(now);
+  for (const found of text.matchAll(dayOfMonth)) {
+    const { name, day } = found.groups!;
+    const [from, to] = [found.index, found.index + found[0].length];
+    const before = text.slice(0, from);
+    const isSaid = (isLed && from === 0) || /\b(?:on|from)\s+$/i.test(before);
+    const isAlone = /^\s*(?:$|[,;:.!?)·\d]|(?:at|from|in)\s)/.test(text.slice(to)) || /^\s*(?:on\s+)?$/i.test(before);
+    if (!name && !(isSaid && (isAlone || isLed))) continue;
+    const date = nextOfMonth(
+      Number(day),
+      today,
+      name && weekdayCodes.findIndex((code) => name.toUpperCase().startsWith(code)) + 1,
+    );
+    if (date) yield { from, to, day: date, hasDay: true, minute: undefined, endMinute: undefined };
+  }
+}
+
+/** The next day of this number, on a weekday where one is named; none where none comes within a year. */
+function nextOfMonth(day: number, today: DateText, onWeekday: number | "" | undefined): DateText | undefined {
+  for (let month = 0; month < 12; month++) {
+    const [year, of] = addMonths(`${today.slice(0, 8)}01`, month)
+      .split("-")
+      .map(Number) as [number, number];
+    const date = dateFromParts(year, of, day);
+    if (date && date >= today && (!onWeekday || weekday(date) === onWeekday)) return date;
+  }
+  return undefined;
 }
 
 /** "the day after tomorrow", "next week": its first day, "next month": its first, "the end of the week", "a week on Friday". */

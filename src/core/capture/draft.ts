@@ -29,6 +29,8 @@ export interface Part {
   readonly meaning: string;
   /** Whether its words stand in the title all the same: "lunch with Ines". */
   readonly stays?: true;
+  /** What stands for it in the title, where the sentence around it needs that: "write to Ines about the lease". */
+  readonly says?: string;
 }
 
 /** What a typed line would become. */

@@ -39,6 +39,8 @@ export type Found = Part & {
   /** Whether it is a part of a day, or a stretch of days. */
   readonly isPartOfDay?: true;
   readonly isSpan?: true;
+  /** The half of the day in which a bare hour beside it is meant: "every morning at 6", "every night at 10". */
+  readonly half?: "am" | "pm";
   apply(draft: Mutable): void;
 };
 

@@ -50,7 +50,8 @@ export function* lengthParts(text: string): Generator<Found> {
       // "An hour before lunch" is a time that hangs on another.
       if (/^\s+(?:before|after|earlier|later|early|late|ahead)(?!\p{L})/iu.test(text.slice(found.index + length)))
         continue;
-      const lead = prefixLength(text, found.index, /\b(?:for|takes?|about)\s+$/i);
+      // "30-45 min" takes the longer.
+      const lead = prefixLength(text, found.index, /(?:\b(?:for|takes?|about)\s+|~\s?)?(?:\d{1,3}\s?(?:-|–|to)\s?)?$/i);
       const to = found.index + length;
       const of = lead === 0 ? (/^\s+of(?=\s+\S)/i.exec(text.slice(to))?.[0].length ?? 0) : 0;
       yield {

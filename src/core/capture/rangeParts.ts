@@ -9,6 +9,11 @@ const beside = new RegExp(
   "giu",
 );
 
+const between = new RegExp(
+  `(?<![\\d:.\\p{L}])between\\s+${hourOrNoon}\\s+and\\s+${hourOrNoon}(?![\\d:.\\p{L}])`,
+  "giu",
+);
+
 /** "noon-1pm", "10 to midday", "8pm to midnight": a stretch with an end that has a name, in minutes since midnight. */
 function namedRange(first: string, last: string): { startMinute: number; endMinute: number } | undefined {
   const minuteOfEnd = (words: string, isEnd: boolean): number | undefined => {
@@ -34,6 +39,16 @@ export function* rangeParts(text: string, context: CaptureContext): Generator<Fo
   for (const { 0: words, 1: first, 2: last, index } of text.matchAll(beside)) {
     const range = namedRange(first!, last!);
     if (range) yield rangePart(text, index, { ...range, length: words.length }, context);
+  }
+  for (const { 0: words, 1: first, 2: last, index } of text.matchAll(between)) {
+    const half = /[ap]m$/i.exec(last!)?.[0] ?? "";
+    // "Between 2 and 4 pm" says its half once.
+    const range =
+      namedRange(first!, last!) ??
+      readTimeRange(`${first}-${last}`) ??
+      bareRange(`on fri ${first}-${last}`, 7, `${first}-${last}`.length);
+    if (range && (half || /[:.]/.test(words) || /noon|mid/i.test(words) || isBesideDay(text, index, words.length)))
+      yield rangePart(text, index, { ...range, length: words.length }, context);
   }
   yield* clockRanges(text, context);
 }
@@ -72,15 +87,14 @@ const dayWord = "(?:mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?|sun)(?:day)?
 const dayBefore = new RegExp(`\\b(?:${dayWord})[\\s,]+(?:at\\s+|from\\s+)?$|\\b(?:from|between)\\s+$`, "i");
 const dayAfter = new RegExp(`^[\\s,]+(?:on\\s+)?(?:next\\s+|this\\s+)?(?:${dayWord})\\b`, "i");
 
+function isBesideDay(text: string, at: number, length: number): boolean {
+  return dayBefore.test(text.slice(0, at)) || dayAfter.test(text.slice(at + length));
+}
+
 /** "Friday 14-15": bare hours are a stretch of time only beside a day. Before seven they are of the afternoon. */
 function bareRange(text: string, at: number, length: number): TimeRange | undefined {
   const hours = /^(\d{1,2})\s?(?:-|–|—|to|until)\s?(\d{1,2})$/i.exec(text.slice(at, at + length));
-  if (
-    !hours ||
-    countsBefore.test(text.slice(0, at)) ||
-    !(dayBefore.test(text.slice(0, at)) || dayAfter.test(text.slice(at + length)))
-  )
-    return undefined;
+  if (!hours || countsBefore.test(text.slice(0, at)) || !isBesideDay(text, at, length)) return undefined;
   const afternoon = Number(hours[2]) < 7 ? 12 : 0;
   const startMinute = minuteOfParts(Number(hours[1]) + afternoon, 0);
   const endMinute = minuteOfParts(Number(hours[2]) + afternoon, 0);

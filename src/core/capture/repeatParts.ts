@@ -10,6 +10,7 @@ import {
   weekdayCodes,
   type DateText,
 } from "../time";
+import { stretchOf, type PartOfDay } from "./clockParts";
 import type { CaptureContext, Found } from "./found";
 
 /** The first day from `today` on that a rule (RFC 5545) has: today itself for one that names no day. */
@@ -27,7 +28,7 @@ const many = new RegExp(
   "giu",
 );
 const perUnit =
-  /(?<=\d\s+\p{L}{2,20}\s+|\bonce\s+)(?:a|per|each)\s+(?<unit>day|week|month|year)(?!\p{L})|(?<!\p{L})(?<adverb>daily|weekly|monthly|yearly|annually)(?=\s*$|\s*[,;]|\s+(?:at|from|on|until|till|for|by)\s|\s+\d)/giu;
+  /(?<=\d\s+\p{L}{2,20}\s+|\b(?:once|twice|times)\s+)(?:a|per|each)\s+(?<unit>day|week|month|year)(?!\p{L})|(?<!\p{L})(?<adverb>daily|weekly|monthly|yearly|annually)(?=\s*$|\s*[,;]|\s+(?:at|from|on|until|till|for|by)\s|\s+\d)/giu;
 const frequencies: Readonly<Record<string, string>> = {
   ...{ day: "DAILY", week: "WEEKLY", month: "MONTHLY", year: "YEARLY" },
   ...{ daily: "DAILY", weekly: "WEEKLY", monthly: "MONTHLY", yearly: "YEARLY", annually: "YEARLY" },
@@ -78,7 +79,9 @@ export function* regularParts(text: string, { now, style }: CaptureContext): Gen
 }
 
 /** "every Monday", "every 2 weeks", "every last Friday of the month": how something comes again, and from when. */
-export function* repeatParts(text: string, { now, style }: CaptureContext): Generator<Found> {
+export function* repeatParts(text: string, context: CaptureContext): Generator<Found> {
+  const { now, style } = context;
+  yield* dailyParts(text, context);
   for (const found of text.matchAll(repeatPhrases())) {
     const rule = ruleOfPhrase(found.groups ?? {});
     const repeat = rule === undefined ? undefined : repeatOf(`RRULE:${rule}`);
@@ -93,6 +96,25 @@ export function* repeatParts(text: string, { now, style }: CaptureContext): Gene
       apply(draft) {
         draft.repeat = `RRULE:${rule}`;
         draft.day ??= first;
+      },
+    };
+  }
+}
+
+const everyPart = /(?<![\p{L}\d])(?:every|each)\s+(?<part>morning|afternoon|evening|night)(?![\p{L}\d])/giu;
+
+/** "every morning", "each night": daily, in that part of the day where no hour is said. */
+function* dailyParts(text: string, context: CaptureContext): Generator<Found> {
+  for (const found of text.matchAll(everyPart)) {
+    const said = found.groups!.part!.toLowerCase();
+    const part = (said === "night" ? "evening" : said) as PartOfDay;
+    yield {
+      ...{ what: "repeat", fills: ["repeat"], from: found.index, to: found.index + found[0].length },
+      half: part === "morning" ? "am" : "pm",
+      meaning: `every day, ${part}`,
+      apply(draft) {
+        draft.repeat = "RRULE:FREQ=DAILY";
+        draft.partOfDay ??= (day) => stretchOf(part, day, context);
       },
     };
   }

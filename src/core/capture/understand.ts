@@ -72,7 +72,8 @@ export function understand(line: string, context: CaptureContext, refused: Reado
   takeAll(sittingParts(head));
   takeAll(lengthParts(head));
   takeAll(weekendParts(head, context));
-  takeAll(dateParts(blanked(head, found), context, remarks, filled.has("repeat")));
+  const half = found.find((part) => part.half)?.half;
+  takeAll(dateParts(blanked(head, found), { ...context, half }, remarks, filled.has("repeat")));
   takeAll(partOfDayParts(head, context));
   takeAll(priorityParts(head, context, found));
   if (!filled.has("kind") && draft.kind === "task") {
@@ -103,12 +104,13 @@ export function understand(line: string, context: CaptureContext, refused: Reado
   delete draft.partOfDay;
   delete draft.repeatUntil;
   delete draft.asksReminder;
-  draft.parts = found.map(({ what, from, to, meaning, stays }) => ({
+  draft.parts = found.map(({ what, from, to, meaning, stays, says }) => ({
     what,
     from,
     to,
     meaning,
     ...(stays ? { stays } : {}),
+    ...(says ? { says } : {}),
   }));
   if (draft.title === "") draft.title = line.replace(/\s+/g, " ").trim();
   if (draft.title.length > longestTitle) {
@@ -238,7 +240,8 @@ function titleOutside(line: string, found: readonly Part[]): string {
   for (const part of found) {
     if (part.stays) continue;
     const closes = /^\s*[,;:.!?]/.test(line.slice(part.to));
-    title += closes ? line.slice(at, part.from).trimEnd() : `${line.slice(at, part.from)} `;
+    const before = line.slice(at, part.from) + (part.says ?? "");
+    title += closes ? before.trimEnd() : `${before} `;
     at = closes ? part.to + (/^\s*/.exec(line.slice(part.to))?.[0].length ?? 0) : part.to;
   }
   return (title + line.slice(at)).replace(/\s+/g, " ").trim();
@@ -257,6 +260,10 @@ function* kindParts(text: string): Generator<Found> {
     apply: (draft) => void (draft.kind = name),
   };
 }
+
+/** Words behind which a name belongs to the sentence: "write to @Ines about the lease". */
+const namesBefore =
+  /(?<!\p{L})(?:to|with|for|from|by|about|of|and|ask|call|tell|meet|see|ring|phone|e-?mail|text|pay|thank|invite|help|visit|join|remind)\s+$|@[\p{L}\p{N}_-]+,\s+$/iu;
 
 function* namedParts(text: string, context: CaptureContext): Generator<Found> {
   for (const [sign, names] of [
@@ -288,6 +295,7 @@ function* namedParts(text: string, context: CaptureContext): Generator<Found> {
           yield {
             ...span,
             what: "person",
+            ...(namesBefore.test(text.slice(0, at)) ? { says: person?.title ?? name } : {}),
             meaning: person?.title ?? `${name}, new`,
             apply: (draft) => void (draft.people = [...new Set([...draft.people, person?.title ?? name])]),
           };

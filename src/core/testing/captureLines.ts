@@ -464,6 +464,33 @@ two days before Christmas wrap gifts  =>  task “two days before Christmas wrap
 call Lea an hour before lunch  =>  task “call Lea an hour before lunch”
 every 45th pay  =>  task “every 45th pay”
 every 31 Feb pay  =>  task “every 31 Feb pay” | remark
+visit the dentist at 3 on Tuesday  =>  event “visit the dentist” | 12-01 | 15:00-16:00
+tomorrow morning at 6 run  =>  task “run” | 11-25 | 6:00-6:30
+from 9 to 5 tomorrow training  =>  task “training” | 11-25 | 9:00-17:00
+between 2 and 4pm Friday delivery  =>  task “delivery” | 11-27 | 14:00-16:00
+between 10:00 and noon plumber  =>  task “plumber” | 11-25 | 10:00-12:00
+run every morning  =>  task “run” | 11-25 | 8:00-8:30 | DAILY
+run every morning at 6  =>  task “run” | 11-25 | 6:00-6:30 | DAILY
+every night at 10 lock up  =>  task “lock up” | 11-24 | 22:00-22:30 | DAILY
+every weekend clean the car  =>  task “clean the car” | 11-28 | WEEKLY;BYDAY=SA
+swim twice a week  =>  task “swim twice” | 11-24 | WEEKLY
+book flights to Rome for 12 May  =>  task “book flights to Rome” | 05-12
+prepare talk for 3 June conference  =>  task “prepare talk for conference” | 06-03
+order 2 pizzas for 7pm tonight  =>  task “order 2 pizzas” | 11-24 | 19:00-19:30
+around 3pm call Max  =>  event “call Max” | 11-24 | 15:00-15:30
+~30 min walk  =>  task “walk” | 30 min
+30-45 min walk  =>  task “walk” | 45 min
+the Monday meeting notes  =>  task “the Monday meeting notes”
+Saturday 28th market  =>  task “market” | 11-28
+on the 15th pay the bill  =>  task “pay the bill” | 12-15
+by the 15th pay the bill  =>  task “pay the bill” | due 12-15
+visit on the 15th at 10:00  =>  task “visit” | 12-15 | 10:00-10:30
+on the 3rd floor fix the lamp  =>  task “on the 3rd floor fix the lamp”
+start of next month pay  =>  task “pay” | 12-01
+remind me at 5pm call Jo  =>  event “call Jo” | 11-24 | 17:00-17:30
+remind me 1 day before: passport expires 3 March  =>  task “passport expires” | 03-03 | rings -1440
+write to @Ines about the lease  =>  task “write to Ines about the lease” | @Ines
+tell @Ines, @Bo and Tom about it  =>  task “tell Ines, Bo and Tom about it” | @Ines@Bo
 `;
 
 const named = (names: Record<string, string>) => (name: string) => {

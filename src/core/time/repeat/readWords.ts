@@ -28,7 +28,7 @@ const behindEvery = [
   `|(?<named>(?:${dayNames})s?(?:(?:\\s*,\\s*(?:and\\s+)?|\\s+and\\s+)(?:${dayNames})s?)*)`,
   `|(?<other>other\\s+(?:${dayNames}))`,
   `|(?<weekday>weekday|working\\s+day)`,
-  `|(?<plain>day|week|fortnight|month|quarter|year)(?:\\s+on\\s+the\\s+(?<monthDay>\\d{1,2})(?:st|nd|rd|th)?)?`,
+  `|(?<plain>day|weekend|week|fortnight|month|quarter|year)(?:\\s+on\\s+the\\s+(?<monthDay>\\d{1,2})(?:st|nd|rd|th)?)?`,
 ].join("");
 
 /** "On the 1st of every month", "on the last Friday of each month". */
@@ -76,6 +76,7 @@ export function ruleOfPhrase(groups: Readonly<Record<string, string | undefined>
   if (working) return "FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR";
   if (!plain) return undefined;
   const of = plain.toLowerCase();
+  if (!monthDay && of === "weekend") return "FREQ=WEEKLY;BYDAY=SA";
   if (!monthDay && of === "fortnight") return "FREQ=WEEKLY;INTERVAL=2";
   if (!monthDay && of === "quarter") return "FREQ=MONTHLY;INTERVAL=3";
   if (monthDay && (of !== "month" || Number(monthDay) < 1 || Number(monthDay) > 31)) return undefined;
