@@ -12,6 +12,9 @@ const needing =
 const moment =
   /\d|today|tomorrow|tonight|mon|tue|wed|thu|fri|sat|sun|week|month|noon|midnight|morning|afternoon|evening|half|quarter|in an? /i;
 
+/** What the words mean that ask to be reminded, and not for hours. */
+export const reminds = "remind me";
+
 /** Words that ask for what the rest of a line says: "create a task to", "remind me at five to", "I need to". */
 export function* askedParts(text: string): Generator<Found> {
   const made = creating.exec(text);
@@ -32,7 +35,7 @@ export function* askedParts(text: string): Generator<Found> {
   }
   const plain = reminding.exec(text);
   const asks = (from: number, to: number): Found => ({
-    ...{ what: "asked", from, to, meaning: "remind me" },
+    ...{ what: "asked", from, to, meaning: reminds },
     apply: (draft) => void (draft.asksReminder = true),
   });
   if (plain) return yield asks(0, plain[0].length);

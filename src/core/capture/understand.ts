@@ -1,7 +1,7 @@
 import { mentionsIn, tagsIn } from "../page";
 import { addDays, dateOf, minuteOf, momentAt, type DateText } from "../time";
 import { isCall, peopleParts, placeParts, readsLikeEvent } from "./aroundParts";
-import { askedParts } from "./askedParts";
+import { askedParts, reminds } from "./askedParts";
 import {
   fromNowParts,
   partOfDayParts,
@@ -78,10 +78,12 @@ export function understand(line: string, context: CaptureContext, refused: Reado
   takeAll(priorityParts(head, context, found));
   if (!filled.has("kind") && draft.kind === "task") {
     const places = [...placeParts(blanked(head, found))];
+    const atHour = found.some(({ what, isPartOfDay }) => what === "time" && !isPartOfDay);
     const isEvent =
       found.every(({ what }) => roomFor.event.has(what)) &&
+      !(atHour && found.some(({ meaning }) => meaning === reminds)) &&
       readsLikeEvent(titleOutside(head, inOrder(found)), {
-        atHour: found.some(({ what, isPartOfDay }) => what === "time" && !isPartOfDay),
+        atHour,
         days: found.some(({ isSpan }) => isSpan === true),
         day: filled.has("day"),
         length: filled.has("length"),
