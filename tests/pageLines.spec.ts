@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { editor, line, notice, open, railItem, storedRecords, trayRow } from "./helpers";
+import { editor, line, notice, open, railItem, ready, saved, storedRecords, trayRow } from "./helpers";
 
 test("the words of a task line are understood while they are typed, and can be kept as words", async ({ page }) => {
   await open(page);
@@ -133,4 +133,10 @@ test("an added line is sent under the heading where the cursor last was, by a ke
   await page.keyboard.press("Escape");
   await page.keyboard.press("Control+z");
   await expect(line(page, "count the stakes")).toHaveCount(0);
+  // The heading is still known after a reload.
+  await saved(page);
+  await page.reload();
+  await ready(page);
+  await add("grease the hinge");
+  await expect(editor(page)).toContainText(/wind the tape[\s\S]*grease the hinge[\s\S]*Desk/);
 });

@@ -25,6 +25,7 @@ import { addDropZone } from "@/panels/drag";
 import { SpanGoals } from "@/panels/goals/SpanGoals";
 import { useNow } from "@/ui/clock";
 import { openRecord } from "@/ui/navigation";
+import { usePhone } from "@/ui/usePhone";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { DayHabits } from "./DayHabits";
 
@@ -131,6 +132,7 @@ function AimLine({ aim, at }: { aim: Aim; at: number }) {
 }
 
 function Portion({ date, today }: DayProps) {
+  const isPhone = usePhone();
   const store = useStore();
   const style = useTimeStyle();
   const settings = useSettings();
@@ -196,7 +198,7 @@ function Portion({ date, today }: DayProps) {
       </ul>
       {chosen.length === 0 && !proposal && (
         <p className="text-ink-2">
-          Up to three tasks for the day: press P on a task, or drag it here.{" "}
+          Up to three tasks for the day{isPhone ? "." : ": press P on a task, or drag it here."}{" "}
           <button className="link" onClick={propose}>
             Propose some
           </button>

@@ -163,7 +163,9 @@ export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd, o
         </p>
       ))}
       <p className="mt-2 flex items-center justify-between text-small text-ink-3">
-        <span>Press Enter to add it, or Tab to reach a recognised part and reject it.</span>
+        <span className="max-sm:invisible">
+          Press Enter to add it, or Tab to reach a recognised part and reject it.
+        </span>
         <button className="link text-base font-semibold" onClick={onAdd}>
           Add
         </button>

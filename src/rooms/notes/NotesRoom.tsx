@@ -20,6 +20,8 @@ import { TypedField } from "@/ui/TypedField";
 import { useAct, useList, useRecord, useStore } from "@/ui/workspaceContext";
 import { noteTree, type NoteFolder } from "./noteTree";
 
+const firstStep = "No notes yet. Select “New note”, or write [[a title]] on any page.";
+
 /** The notes: their folders at the left, and one of them to read and write. */
 export function NotesRoom({ id }: { id: Id | undefined }) {
   const notes = useList("kind", "note") as readonly Note[];
@@ -38,6 +40,7 @@ export function NotesRoom({ id }: { id: Id | undefined }) {
     if (act(addRecord, { kind: "note", title, id: fresh, ...folder }) === undefined) return;
     goTo(`/notes/${fresh}`);
   };
+  const isPhone = usePhone();
   const words = search.trim().toLowerCase();
   const tree = useMemo(
     () =>
@@ -75,6 +78,7 @@ export function NotesRoom({ id }: { id: Id | undefined }) {
             <span className="px-4 pt-3 pb-1 text-small text-ink-2">All</span>
           </>
         )}
+        {isPhone && notes.length === 0 && <p className="px-4 py-2 font-words text-page">{firstStep}</p>}
         <Folder folder={tree} here={id} depth={0} />
         {notes.length > 0 && words !== "" && tree.notes.length + tree.folders.length === 0 && (
           <p className="px-4 text-ink-2">
@@ -103,7 +107,7 @@ export function NotesRoom({ id }: { id: Id | undefined }) {
           {id
             ? "This note no longer exists. If it was deleted, undo restores it."
             : notes.length === 0
-              ? "No notes yet. Select “New note”, or write [[a title]] on any page."
+              ? firstStep
               : "Select a note, or add a new one."}
         </p>
       )}

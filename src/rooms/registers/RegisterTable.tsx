@@ -4,6 +4,7 @@ import { useEffect, useId, useMemo, useRef, useState, type FocusEvent, type Keyb
 import type { Group } from "@/core/lens";
 import type { CellGrid, CellRange } from "@/core/register";
 import { openRecord } from "@/ui/navigation";
+import { usePhone } from "@/ui/usePhone";
 import { gridAct, type GridAct } from "./gridKeys";
 import { RecordRow, type Column } from "./RecordRow";
 import { GroupRow, Nothing, TableFoot, TableHead, usualWidth, type TableProps } from "./TableEdges";
@@ -33,7 +34,9 @@ export function RegisterTable(props: TableProps) {
   // eslint-disable-next-line react-hooks/exhaustive-deps
   const rows = useMemo(() => new TableRows(view, lens.folded), [view, lens.folded, revision]);
   const { cursor, place, choose, lineOf, hold, moved } = useTableCursor(view, rows, columns, scroller);
-  const widths = columns.map(({ width = usualWidth }) => width);
+  const isPhone = usePhone();
+  // On a phone the first column leaves room for the next.
+  const widths = columns.map(({ width = usualWidth }, at) => (isPhone && at === 0 ? Math.min(width, 168) : width));
   const template = `28px ${widths.map((width) => `${width}px`).join(" ")} 44px`;
   const virtual = useVirtualizer({
     count: rows.count,
