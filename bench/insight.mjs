@@ -4,21 +4,22 @@ import { bundle, largePeer, quantile, row } from "./harness.mjs";
 /** Looking back over ten years of the work log. */
 export async function insight() {
   const ours = await import(await bundle("bench/page/insight.ts", { platform: "node" }));
-  const { cold, changed, each } = ours.charts();
+  const { cold, alone, byHand, changed, each } = ours.charts();
+  const slowest = Math.max(...Object.values(alone));
+  const [slowestName] = Object.entries(alone).find(([, time]) => time === slowest);
   const own = ours.aggregate();
   const peer = await sqlite(own.rows);
   const columns = await duckDb(own.rows);
   const same = [peer, columns].every(({ answer }) => JSON.stringify(own.answer) === JSON.stringify(answer));
   const ownCold = own.cold + quantile(own.asked, 0.5);
-  if (process.env.EACH) console.error(each);
+  if (process.env.EACH) console.error({ alone, each });
   return [
-    row("every chart over ten years of the log, 100,000 entries, from cold", {
-      ours: cold,
-      unit: "ms",
-      target: "50 ms",
-      holds: cold <= 50,
-    }),
-    row("the same after one new entry, p95", {
+    row(
+      `a chart over ten years of the log, 100,000 entries, from cold: the slowest of ${Object.keys(alone).length} (${slowestName}); the limit: one sum over the same entries by hand`,
+      { ours: slowest, peer: byHand, unit: "ms", ratio: slowest / byHand, target: "50 ms", holds: slowest <= 50 },
+    ),
+    row("all of them one after the other, from cold", { ours: cold, unit: "ms", target: "50 ms", holds: cold <= 50 }),
+    row("all of them after one new entry, p95", {
       ours: quantile(changed, 0.95),
       unit: "ms",
       target: "2 ms",
