@@ -1,37 +1,28 @@
 import { casual, GB } from "chrono-node/en";
 import {
   addDays,
-  addMonths,
   clockText,
   dateFromParts,
   dateOf,
   dateText,
-  dayNames,
   minuteOf,
   minuteOfParts,
   momentAt,
+  monthNames,
+  monthNumber,
   rangeText,
-  startOfWeek,
-  weekday,
-  weekdayCodes,
   type DateText,
   type MomentText,
   type TimeStyle,
 } from "../time";
 import type { PartKind } from "./draft";
 import { earliestHour, prefixLength, type CaptureContext, type Found, type Mutable } from "./found";
+import { daysOfMonth, dottedDays, nearDays, type ReadDate } from "./nearDays";
 
-/** The names of months and their short forms, as a pattern. */
-export const monthNames =
-  "jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?";
 const dayAndMonth = new RegExp(
   `(?<![\\d.])(\\d{1,2})(?:st|nd|rd|th)?(?:\\s+of)?\\s+(${monthNames})\\b(?:,?\\s+(\\d{4}))?|\\b(\\d{4})-(\\d{2})-(\\d{2})\\b`,
   "gi",
 );
-/** 1 for any form of January. */
-export const monthNumber = (name: string) =>
-  "janfebmaraprmayjunjulaugsepoctnovdec".indexOf(name.slice(0, 3).toLowerCase()) / 3 + 1;
-
 /** Dates with a day that the calendar does not have: they stay words, and are remarked upon. */
 function missingDates(text: string, thisYear: number): { from: number; to: number; words: string }[] {
   const missing = [];
@@ -89,7 +80,7 @@ export function* dateParts(text: string, context: DateContext, remarks: string[]
 }
 
 /** What may stand before a day without saying more than that it is meant. */
-const leadsOfDays = /\b(?:(?:(?:starting|beginning)(?:\s+(?:on|at|from))?|on|at|from|later)\s+)$/i;
+const leadsOfDays = /\b(?:(?:(?:starting|beginning)(?:\s+(?:on|at|from))?|on(?:\s+the)?|at|from|later)\s+)$/i;
 const leadsOfTimes = /\b(?:at\s+)?(?:about|around)\s+$/i;
 const longestDate = 40;
 const leads = [
@@ -103,16 +94,6 @@ const leads = [
     shape: /(?<![\p{L}\d])(?:due(?:\s+(?:on|by|at))?|by|before|until|till|no\s+later\s+than)\s+/giu,
   },
 ] as const;
-
-interface ReadDate {
-  readonly from: number;
-  readonly to: number;
-  readonly day: DateText | undefined;
-  /** Whether the day was said, and not only a time of it. */
-  readonly hasDay: boolean;
-  readonly minute: number | undefined;
-  readonly endMinute: number | undefined;
-}
 
 /** What bare numbers behind it count: "chapter 3-4", "pages 20 to 23". */
 export const countsBefore =
@@ -176,114 +157,9 @@ function isSpokenOf(text: string, from: number, to: number): boolean {
       /^\s+(?:before|after)\b/i.test(text.slice(to))) ||
     /(?:\d|day|\p{L}{3})\s+or\s+(?:at\s+|on\s+)?$/iu.test(text.slice(0, from)) ||
     /^last\s|\s(?:before|after)$/i.test(text.slice(from, to)) ||
-    (/^\p{L}+$/u.test(text.slice(from, to)) && /(?<!\p{L})the\s+$/iu.test(text.slice(0, from)))
+    (/^\p{L}+$/u.test(text.slice(from, to)) &&
+      /(?<!\p{L}|\b(?:on|by|from|until|till|before)\s)the\s+$/iu.test(text.slice(0, from)))
   );
-}
-
-const nearShape = new RegExp(
-  `(?<![\\p{L}\\d])(?:(?<after>(?:the\\s+)?day\\s+after\\s+tomorrow)|(?:the\\s+)?end\\s+of\\s+(?:the\\s+)?(?<end>(?:this\\s+|next\\s+)?(?:day|week|month|year))|(?<short>eod|eow)|(?:(?:the\\s+)?(?:start|beginning)\\s+of\\s+)?next\\s+(?<unit>week|month)|(?:a\\s+)?week\\s+(?:(?:on|from)\\s+(?<weekOn>${dayNames}|today|tomorrow)|(?<weekNear>today|tomorrow))|(?<=\\bon\\s+)(?<dayWeek>${dayNames})\\s+week|(?<lastWords>${dayNames})\\s+week(?=\\s*$))(?!\\p{L})`,
-  "giu",
-);
-
-/** A day of a month with dots, day first wherever it is written so: "1.12.2026"; behind "due" or "on" also "1.12.". */
-const dottedShape = /(?<![\d.,:/-])(\d{1,2})\.\s?(\d{1,2})\.(?:\s?(\d{4}|\d{2}))?(?![\d.,]|\p{L})/gu;
-
-function* dottedDays(text: string, now: MomentText, isLed: boolean): Generator<ReadDate> {
-  for (const { 0: words, 1: day, 2: month, 3: year, index } of text.matchAll(dottedShape)) {
-    const before = text.slice(0, index);
-    const isBeforeClock = /^\s*,?\s*(?:at\s+)?\d{1,2}:\d{2}/.test(text.slice(index + words.length));
-    if (year?.length !== 4 && !(isLed && index === 0) && !isBeforeClock && !/\b(?:on|from)\s+$/i.test(before)) continue;
-    const today = dateOf(now);
-    const inYear = (number: number) => dateFromParts(number, Number(month), Number(day));
-    const thisYear = Number(today.slice(0, 4));
-    const near = inYear(thisYear);
-    const date = year
-      ? inYear(year.length === 2 ? 2000 + Number(year) : Number(year))
-      : near && near >= today
-        ? near
-        : inYear(thisYear + 1);
-    if (!date) continue;
-    const span = { from: index, to: index + words.trimEnd().length };
-    yield { ...span, day: date, hasDay: true, minute: undefined, endMinute: undefined };
-  }
-}
-
-const dayOfMonth = new RegExp(
-  `(?<![\\p{L}\\d])(?:(?<name>${dayNames}),?\\s+)?(?:the\\s+)?(?<day>\\d{1,2})(?:st|nd|rd|th)(?![\\p{L}\\d]|\\s+(?:of|${monthNames}|floor|street|avenue|road|row|grade|year|century|edition|chapter|time|attempt|quarter|place|draft|round)(?!\\p{L}))`,
-  "giu",
-);
-
-/** "Saturday 28th", and behind "due", "by" or "on" also "the 15th": the next such day, where no further word makes it a floor. */
-function* daysOfMonth(text: string, now: MomentText, isLed: boolean): Generator<ReadDate> {
-  const today = dateOf(now);
-  for (const found of text.matchAll(dayOfMonth)) {
-    const { name, day } = found.groups!;
-    const [from, to] = [found.index, found.index + found[0].length];
-    const before = text.slice(0, from);
-    const isSaid = (isLed && from === 0) || /\b(?:on|from)\s+$/i.test(before);
-    const isAlone = /^\s*(?:$|[,;:.!?)·\d]|(?:at|from|in)\s)/.test(text.slice(to)) || /^\s*(?:on\s+)?$/i.test(before);
-    if (!name && !(isSaid && (isAlone || isLed))) continue;
-    const date = nextOfMonth(
-      Number(day),
-      today,
-      name && weekdayCodes.findIndex((code) => name.toUpperCase().startsWith(code)) + 1,
-    );
-    if (date) yield { from, to, day: date, hasDay: true, minute: undefined, endMinute: undefined };
-  }
-}
-
-/** The next day of this number, on a weekday where one is named; none where none comes within a year. */
-function nextOfMonth(day: number, today: DateText, onWeekday: number | "" | undefined): DateText | undefined {
-  for (let month = 0; month < 12; month++) {
-    const [year, of] = addMonths(`${today.slice(0, 8)}01`, month)
-      .split("-")
-      .map(Number) as [number, number];
-    const date = dateFromParts(year, of, day);
-    if (date && date >= today && (!onWeekday || weekday(date) === onWeekday)) return date;
-  }
-  return undefined;
-}
-
-/** "the day after tomorrow", "next week": its first day, "next month": its first, "the end of the week", "a week on Friday". */
-function nearDays(text: string, context: CaptureContext): ReadDate[] {
-  return [...text.matchAll(nearShape)].map((found) => {
-    const { unit, end, short, weekOn, weekNear, dayWeek, lastWords } = found.groups ?? {};
-    const nextWeek = weekOn ?? weekNear ?? dayWeek ?? lastWords;
-    const said = end ?? (short && (short.toLowerCase() === "eod" ? "day" : "week"));
-    const day = said ? endOf(said, context) : nextWeek ? inAWeek(nextWeek, context) : beginOf(unit, context);
-    const span = { from: found.index, to: found.index + found[0].length };
-    return { ...span, day, hasDay: true, minute: undefined, endMinute: undefined };
-  });
-}
-
-function beginOf(unit: string | undefined, { now, firstWeekday = 1 }: CaptureContext): DateText {
-  const today = dateOf(now);
-  if (!unit) return addDays(today, 2);
-  return unit.toLowerCase() === "week"
-    ? addDays(startOfWeek(today, firstWeekday), 7)
-    : addMonths(`${today.slice(0, 8)}01`, 1);
-}
-
-/** The last day of "week", "next month" and the like: of a week the last one on which there is work. */
-function endOf(said: string, { now, firstWeekday = 1, workingHours }: CaptureContext): DateText {
-  const today = dateOf(now);
-  const isNext = /^next/i.test(said);
-  if (/day$/i.test(said)) return addDays(today, isNext ? 1 : 0);
-  if (/year$/i.test(said)) return `${Number(today.slice(0, 4)) + (isNext ? 1 : 0)}-12-31`;
-  if (/month$/i.test(said)) return addDays(addMonths(`${today.slice(0, 8)}01`, isNext ? 2 : 1), -1);
-  const begins = addDays(startOfWeek(today, firstWeekday), isNext ? 7 : 0);
-  const days = Array.from({ length: 7 }, (_, at) => addDays(begins, at));
-  const isWork = (day: DateText) => (workingHours ? workingHours(day) !== undefined : weekday(day) < 6);
-  return days.findLast((day) => isWork(day) && day >= today) ?? days[6]!;
-}
-
-/** The day a week after the next one of a name. */
-function inAWeek(name: string, { now }: CaptureContext): DateText {
-  const today = dateOf(now);
-  const near = ["today", "tomorrow"].indexOf(name.toLowerCase());
-  if (near >= 0) return addDays(today, near + 7);
-  const of = weekdayCodes.findIndex((code) => name.toUpperCase().startsWith(code)) + 1;
-  return addDays(today, ((of - weekday(today) + 7) % 7) + 7);
 }
 
 /** "sat" and "sun" are days with a capital inside a line, or beside a time that was understood; "may" and "now" alone never are; "90m" is not a moment. */

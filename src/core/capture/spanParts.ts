@@ -5,11 +5,12 @@ import {
   dateText,
   dayNames,
   daysBetween,
+  monthNames,
+  monthNumber,
   weekday,
   weekdayCodes,
   type DateText,
 } from "../time";
-import { monthNames, monthNumber } from "./dateParts";
 import type { CaptureContext, Found } from "./found";
 
 const year = "(?:,?\\s+(\\d{4}))?";

@@ -491,6 +491,8 @@ remind me at 5pm call Jo  =>  task “call Jo” | 11-24 | rings 11-24T17:00
 remind me 1 day before: passport expires 3 March  =>  task “passport expires” | 03-03 | rings -1440
 write to @Ines about the lease  =>  task “write to Ines about the lease” | @Ines
 tell @Ines, @Bo and Tom about it  =>  task “tell Ines, Bo and Tom about it” | @Ines@Bo
+call Jo on the Friday  =>  task “call Jo” | 11-27
+on the 3rd of December call Jo  =>  task “call Jo” | 12-03
 `;
 
 const named = (names: Record<string, string>) => (name: string) => {

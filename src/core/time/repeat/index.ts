@@ -2,4 +2,4 @@ export * from "./expand";
 export * from "./repeat";
 export * from "./rule";
 export * from "./words";
-export { dayNames, repeatPhrases, ruleOfPhrase, ruleOfWords } from "./readWords";
+export { dayNames, monthNames, monthNumber, repeatPhrases, ruleOfPhrase, ruleOfWords } from "./readWords";

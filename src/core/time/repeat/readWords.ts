@@ -14,14 +14,16 @@ const adverbs: Readonly<Record<string, string>> = {
   yearly: "YEARLY",
 };
 
-const months =
+/** The names of months and their short forms, as a pattern. */
+export const monthNames =
   "jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?";
-const monthOf = (name: string) =>
+/** 1 for any form of January. */
+export const monthNumber = (name: string) =>
   "janfebmaraprmayjunjulaugsepoctnovdec".indexOf(name.slice(0, 3).toLowerCase()) / 3 + 1;
 
 /** What can stand behind "every": a unit, a count of them, weekdays, a date of the year, or the last Friday of the month. */
 const behindEvery = [
-  `(?<yearDay>\\d{1,2})(?:st|nd|rd|th)?(?:\\s+of)?\\s+(?<yearMonth>${months})`,
+  `(?<yearDay>\\d{1,2})(?:st|nd|rd|th)?(?:\\s+of)?\\s+(?<yearMonth>${monthNames})`,
   `|(?<nth>\\d{1,2})(?:st|nd|rd|th)\\s+(?<nthUnit>day|week|month|year)|(?<nthOfMonth>[1-4])(?:st|nd|rd|th)\\s+(?<nthWeekday>${dayNames})(?:\\s+of\\s+(?:the|each|every)\\s+month)?|(?<monthDayAlone>\\d{1,2})(?:st|nd|rd|th)(?:\\s+of\\s+the\\s+month)?(?!\\s+(?:of|${dayNames}))|`,
   `(?<count>\\d{1,3}|other)\\s+(?<unit>day|week|month|year)s?`,
   `|(?<ordinal>${ordinals})\\s+(?<ordinalDay>${dayNames})(?:\\s+of\\s+(?:the|each|every)\\s+month)?`,
@@ -50,8 +52,8 @@ export function ruleOfPhrase(groups: Readonly<Record<string, string | undefined>
   if (nthOfMonth && nthWeekday) return `FREQ=MONTHLY;BYDAY=${nthOfMonth}${codeOf(nthWeekday)}`;
   if (yearDay && yearMonth) {
     // A leap year has all days that there are.
-    const isDay = dateFromParts(2024, monthOf(yearMonth), Number(yearDay)) !== undefined;
-    return isDay ? `FREQ=YEARLY;BYMONTH=${monthOf(yearMonth)};BYMONTHDAY=${Number(yearDay)}` : undefined;
+    const isDay = dateFromParts(2024, monthNumber(yearMonth), Number(yearDay)) !== undefined;
+    return isDay ? `FREQ=YEARLY;BYMONTH=${monthNumber(yearMonth)};BYMONTHDAY=${Number(yearDay)}` : undefined;
   }
   if (nth && nthUnit)
     return Number(nth) > 0 ? `FREQ=${units[nthUnit.toLowerCase()]};INTERVAL=${Number(nth)}` : undefined;

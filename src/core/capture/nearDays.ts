@@ -1,0 +1,131 @@
+import {
+  addDays,
+  addMonths,
+  dateFromParts,
+  dateOf,
+  dayNames,
+  monthNames,
+  startOfWeek,
+  weekday,
+  weekdayCodes,
+  type DateText,
+  type MomentText,
+} from "../time";
+import type { CaptureContext } from "./found";
+
+/** A day or a time that stands in a text. */
+export interface ReadDate {
+  readonly from: number;
+  readonly to: number;
+  readonly day: DateText | undefined;
+  /** Whether the day was said, and not only a time of it. */
+  readonly hasDay: boolean;
+  readonly minute: number | undefined;
+  readonly endMinute: number | undefined;
+}
+
+const nearShape = new RegExp(
+  `(?<![\\p{L}\\d])(?:(?<after>(?:the\\s+)?day\\s+after\\s+tomorrow)|(?:the\\s+)?end\\s+of\\s+(?:the\\s+)?(?<end>(?:this\\s+|next\\s+)?(?:day|week|month|year))|(?<short>eod|eow)|(?:(?:the\\s+)?(?:start|beginning)\\s+of\\s+)?next\\s+(?<unit>week|month)|(?:a\\s+)?week\\s+(?:(?:on|from)\\s+(?<weekOn>${dayNames}|today|tomorrow)|(?<weekNear>today|tomorrow))|(?<=\\bon\\s+)(?<dayWeek>${dayNames})\\s+week|(?<lastWords>${dayNames})\\s+week(?=\\s*$))(?!\\p{L})`,
+  "giu",
+);
+
+const dottedShape = /(?<![\d.,:/-])(\d{1,2})\.\s?(\d{1,2})\.(?:\s?(\d{4}|\d{2}))?(?![\d.,]|\p{L})/gu;
+
+/** A day of a month with dots, day first wherever it is written so: "1.12.2026"; behind "due" or "on" or before a time also "1.12.". */
+export function* dottedDays(text: string, now: MomentText, isLed: boolean): Generator<ReadDate> {
+  for (const { 0: words, 1: day, 2: month, 3: year, index } of text.matchAll(dottedShape)) {
+    const before = text.slice(0, index);
+    const isBeforeClock = /^\s*,?\s*(?:at\s+)?\d{1,2}:\d{2}/.test(text.slice(index + words.length));
+    if (year?.length !== 4 && !(isLed && index === 0) && !isBeforeClock && !/\b(?:on|from)\s+$/i.test(before)) continue;
+    const today = dateOf(now);
+    const inYear = (number: number) => dateFromParts(number, Number(month), Number(day));
+    const thisYear = Number(today.slice(0, 4));
+    const near = inYear(thisYear);
+    const date = year
+      ? inYear(year.length === 2 ? 2000 + Number(year) : Number(year))
+      : near && near >= today
+        ? near
+        : inYear(thisYear + 1);
+    if (!date) continue;
+    const span = { from: index, to: index + words.trimEnd().length };
+    yield { ...span, day: date, hasDay: true, minute: undefined, endMinute: undefined };
+  }
+}
+
+const dayOfMonth = new RegExp(
+  `(?<![\\p{L}\\d])(?:(?<name>${dayNames}),?\\s+)?(?:the\\s+)?(?<day>\\d{1,2})(?:st|nd|rd|th)(?![\\p{L}\\d]|\\s+(?:of|${monthNames}|floor|street|avenue|road|row|grade|year|century|edition|chapter|time|attempt|quarter|place|draft|round)(?!\\p{L}))`,
+  "giu",
+);
+
+/** "Saturday 28th", and behind "due", "by" or "on" also "the 15th": the next such day, where no further word makes it a floor. */
+export function* daysOfMonth(text: string, now: MomentText, isLed: boolean): Generator<ReadDate> {
+  const today = dateOf(now);
+  for (const found of text.matchAll(dayOfMonth)) {
+    const { name, day } = found.groups!;
+    const [from, to] = [found.index, found.index + found[0].length];
+    const before = text.slice(0, from);
+    const isSaid = (isLed && from === 0) || /\b(?:on|from)\s+$/i.test(before);
+    const isAlone = /^\s*(?:$|[,;:.!?)·\d]|(?:at|from|in)\s)/.test(text.slice(to)) || /^\s*(?:on\s+)?$/i.test(before);
+    if (!name && !(isSaid && (isAlone || isLed))) continue;
+    const date = nextOfMonth(
+      Number(day),
+      today,
+      name && weekdayCodes.findIndex((code) => name.toUpperCase().startsWith(code)) + 1,
+    );
+    if (date) yield { from, to, day: date, hasDay: true, minute: undefined, endMinute: undefined };
+  }
+}
+
+/** The next day of this number, on a weekday where one is named; none where none comes within a year. */
+function nextOfMonth(day: number, today: DateText, onWeekday: number | "" | undefined): DateText | undefined {
+  for (let month = 0; month < 12; month++) {
+    const [year, of] = addMonths(`${today.slice(0, 8)}01`, month)
+      .split("-")
+      .map(Number) as [number, number];
+    const date = dateFromParts(year, of, day);
+    if (date && date >= today && (!onWeekday || weekday(date) === onWeekday)) return date;
+  }
+  return undefined;
+}
+
+/** "the day after tomorrow", "next week": its first day, "next month": its first, "the end of the week", "a week on Friday". */
+export function nearDays(text: string, context: CaptureContext): ReadDate[] {
+  return [...text.matchAll(nearShape)].map((found) => {
+    const { unit, end, short, weekOn, weekNear, dayWeek, lastWords } = found.groups ?? {};
+    const nextWeek = weekOn ?? weekNear ?? dayWeek ?? lastWords;
+    const said = end ?? (short && (short.toLowerCase() === "eod" ? "day" : "week"));
+    const day = said ? endOf(said, context) : nextWeek ? inAWeek(nextWeek, context) : beginOf(unit, context);
+    const span = { from: found.index, to: found.index + found[0].length };
+    return { ...span, day, hasDay: true, minute: undefined, endMinute: undefined };
+  });
+}
+
+function beginOf(unit: string | undefined, { now, firstWeekday = 1 }: CaptureContext): DateText {
+  const today = dateOf(now);
+  if (!unit) return addDays(today, 2);
+  return unit.toLowerCase() === "week"
+    ? addDays(startOfWeek(today, firstWeekday), 7)
+    : addMonths(`${today.slice(0, 8)}01`, 1);
+}
+
+/** The last day of "week", "next month" and the like: of a week the last one on which there is work. */
+function endOf(said: string, { now, firstWeekday = 1, workingHours }: CaptureContext): DateText {
+  const today = dateOf(now);
+  const isNext = /^next/i.test(said);
+  if (/day$/i.test(said)) return addDays(today, isNext ? 1 : 0);
+  if (/year$/i.test(said)) return `${Number(today.slice(0, 4)) + (isNext ? 1 : 0)}-12-31`;
+  if (/month$/i.test(said)) return addDays(addMonths(`${today.slice(0, 8)}01`, isNext ? 2 : 1), -1);
+  const begins = addDays(startOfWeek(today, firstWeekday), isNext ? 7 : 0);
+  const days = Array.from({ length: 7 }, (_, at) => addDays(begins, at));
+  const isWork = (day: DateText) => (workingHours ? workingHours(day) !== undefined : weekday(day) < 6);
+  return days.findLast((day) => isWork(day) && day >= today) ?? days[6]!;
+}
+
+/** The day a week after the next one of a name. */
+function inAWeek(name: string, { now }: CaptureContext): DateText {
+  const today = dateOf(now);
+  const near = ["today", "tomorrow"].indexOf(name.toLowerCase());
+  if (near >= 0) return addDays(today, near + 7);
+  const of = weekdayCodes.findIndex((code) => name.toUpperCase().startsWith(code)) + 1;
+  return addDays(today, ((of - weekday(today) + 7) % 7) + 7);
+}
