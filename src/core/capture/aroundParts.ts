@@ -38,6 +38,18 @@ export function* peopleParts(text: string, context: CaptureContext): Generator<F
   }
 }
 
+const capitalName = /^\p{Lu}[\p{L}.'’-]*(?:\s+\p{Lu}[\p{L}.'’-]*){0,2}/u;
+
+/** "lunch with Kay": names of company that nobody has yet, for whom a person can be made. */
+export function newNames(text: string, context: CaptureContext): string[] {
+  const names = [...text.matchAll(withSomebody)].flatMap((found) => {
+    const name = capitalName.exec(text.slice(found.index + found[0].length))?.[0].replace(/[.'’-]+$/, "");
+    // "With Kay's team" is company of others.
+    return name === undefined || /['’]s(?!\p{L})/u.test(name) || context.person(name) ? [] : [name];
+  });
+  return [...new Set(names)];
+}
+
 const notPlaces = "with|on|for|and|to|from|about|by|before|after|until|every|each|at|in|of|due|next|this";
 const placeWords = `(?!(?:${notPlaces})\\b)[\\p{L}][\\p{L}\\p{N}'’-]*`;
 const atPlace = new RegExp(

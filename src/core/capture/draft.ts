@@ -70,6 +70,8 @@ export interface Draft {
   readonly tags: readonly string[];
   /** Names; those without a record become people. */
   readonly people: readonly string[];
+  /** Names of company that nobody has; they stay words until somebody is made of them. */
+  readonly newNames?: readonly string[];
   readonly parts: readonly Part[];
   /** What was not understood though it looks as if it should be: "31 February is not a date". */
   readonly remarks: readonly string[];

@@ -1,6 +1,6 @@
 import { mentionsIn, tagsIn } from "../page";
 import { addDays, dateOf, minuteOf, momentAt, type DateText } from "../time";
-import { isCall, peopleParts, placeParts, readsLikeEvent } from "./aroundParts";
+import { isCall, newNames, peopleParts, placeParts, readsLikeEvent } from "./aroundParts";
 import { askedParts, reminds } from "./askedParts";
 import {
   fromNowParts,
@@ -100,6 +100,17 @@ export function understand(line: string, context: CaptureContext, refused: Reado
   for (const part of found) part.apply(draft);
   found = withSeparators(found, line);
   draft.title = titleOutside(line, found);
+  const strangers =
+    draft.kind === "note"
+      ? []
+      : newNames(
+          blanked(
+            head,
+            found.filter(({ stays }) => !stays),
+          ),
+          context,
+        );
+  if (strangers.length > 0) draft.newNames = strangers;
   settleRepeat(draft, context, filled.has("day"));
   settlePartOfDay(draft, context);
   settleHours(draft, context);

@@ -67,6 +67,22 @@ describe("the field at the top", () => {
     expect(made(screen)[0]).toMatchObject({ title: "Oil the hinges", theme: theme!.id, tags: [] });
   });
 
+  it("makes somebody of a name that nobody has yet, and takes them at once", async () => {
+    const screen = await drawn();
+    await type(screen, "Lunch with Kay Winter tomorrow 12:30");
+    await screen.user.click(screen.getByRole("button", { name: "Add Kay Winter" }));
+    await waitFor(() => expect(understood(screen)).toContain("PersonKay Winter"));
+    expect(screen.queryByRole("button", { name: "Add Kay Winter" })).toBeNull();
+    expect(document.activeElement).toBe(field(screen));
+    const [person] = made(screen, "person").filter(({ title }) => title === "Kay Winter");
+    await screen.user.keyboard("{Enter}");
+    await waitFor(() => expect(made(screen, "event")).toHaveLength(1));
+    expect(made(screen, "event")[0]).toMatchObject({ title: "Lunch with Kay Winter", people: [person!.id] });
+    // Company that is known, or that is said of others, is not asked of.
+    await type(screen, "Lunch with Kay Winter and catch-up with Tom's team Fri 15:00");
+    expect(screen.queryByRole("button", { name: /^Add \w/ })).toBeNull();
+  });
+
   it("asks of a tag that something has no more", async () => {
     const screen = await drawn();
     await type(screen, "Oil the hinges #roof-repairs");

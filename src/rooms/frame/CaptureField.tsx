@@ -12,7 +12,7 @@ import {
 } from "react";
 import type { Draft } from "@/core/capture";
 import { isBare } from "@/core/capture/draft";
-import { capture, makeThemeOfTag } from "@/core/commands";
+import { addRecord, capture, makeThemeOfTag } from "@/core/commands";
 import { dayPageId } from "@/core/model";
 import { dateOf, dateText, type MomentText } from "@/core/time";
 import { useCaptureContext } from "@/panels/useCaptureContext";
@@ -47,8 +47,9 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
   const context = useCaptureContext();
   const style = useTimeStyle();
 
-  /** A line is read again when a theme was made for it. */
+  /** A line is read again when a theme or somebody was made for it. */
   const themes = useList("kind", "theme");
+  const people = useList("kind", "person");
   const goes = bareGoes.use();
   const { inboxOnly, underHeading } = goes;
   const draft = useMemo(() => {
@@ -56,8 +57,8 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
     const read = reader.understand(kind ? `${kind}: ${line}` : line, context(), refused);
     const said = kind ? withoutPrefix(read, `${kind}: `.length) : read;
     return wherever(said, { inboxOnly, underHeading }, context().now);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the context reads the themes
-  }, [reader, line, kind, refused, context, inboxOnly, underHeading, themes]);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the context reads the themes and the people
+  }, [reader, line, kind, refused, context, inboxOnly, underHeading, themes, people]);
 
   const begin = () => {
     setInside(true);
@@ -202,6 +203,10 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
           }}
           onTheme={(tag) => {
             act(makeThemeOfTag, { tag });
+            toField();
+          }}
+          onPerson={(title) => {
+            act(addRecord, { kind: "person", title });
             toField();
           }}
           today={dateOf(context().now)}

@@ -25,12 +25,14 @@ interface DraftPanelProps {
   onAdd: () => void;
   /** Makes a theme of a tag. */
   onTheme: (tag: string) => void;
+  /** Makes somebody of a name. */
+  onPerson: (name: string) => void;
 }
 
 const nothing: ReturnType<typeof namedItems> = [];
 
 /** What a line that is being typed will become: its parts, each of which can be ignored, and where it goes. */
-export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd, onTheme }: DraftPanelProps) {
+export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd, onTheme, onPerson }: DraftPanelProps) {
   const style = useTimeStyle();
   const settings = useSettings();
   const store = useStore();
@@ -143,6 +145,14 @@ export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd, o
           #{tag} is a new tag.{" "}
           <button className="link" onClick={() => onTheme(tag)}>
             Make it a theme
+          </button>
+        </p>
+      ))}
+      {draft.newNames?.map((name) => (
+        <p key={name} className="mt-1 text-ink-2">
+          {name} is not one of your people yet.{" "}
+          <button className="link" onClick={() => onPerson(name)}>
+            Add {name}
           </button>
         </p>
       ))}
