@@ -175,14 +175,14 @@ function SilenceForm({ run, since, onSettled }: { run: ClockRun; since: MomentTe
     settle(moment);
   };
   return (
-    <Dialog title="What of it was work?" onClose={() => settle(undefined)}>
+    <Dialog title="How much of it was work?" onClose={() => settle(undefined)}>
       <p className="mb-3 font-words text-page">
         The clock ran on “{name}” while nobody was here, from {time(since)} to {time(now)}: that is{" "}
         {durationText(elapsedMinutes(since, now, zone))}.
       </p>
       <div className="grid justify-items-start gap-2">
         <button className="button-filled" autoFocus onClick={() => settle(since)}>
-          None: end it at {time(since)} and go on now
+          None: end it at {time(since)} and start again now
         </button>
         <button className="button" onClick={() => settle(since, false)}>
           None, and stop the clock

@@ -123,7 +123,7 @@ describe("around a clock that runs", () => {
     const { clock, store, user, findByRole } = await started();
     await clock.pass(8);
     await clock.pass(120);
-    const dialog = await findByRole("dialog", { name: "What of it was work?" });
+    const dialog = await findByRole("dialog", { name: "How much of it was work?" });
     expect(dialog.textContent).toContain("from 11:15 to 13:15: that is 2 h.");
     await user.type(within(dialog).getByRole("textbox"), "14:00{Enter}");
     expect(dialog.textContent).toContain("A time from 11:15 to 13:15.");
@@ -141,7 +141,7 @@ it("a sleep that was answered in another tab is asked about no longer", async ()
   const { startClock } = await import("@/core/commands/clock");
   act(() => void store.act(startClock, { on: { id: "ta" }, at: clock.instant(), zone: clock.zone }));
   await clock.pass(120);
-  await findByRole("dialog", { name: "What of it was work?" });
+  await findByRole("dialog", { name: "How much of it was work?" });
   const key = "pensum-clock-seen:own";
   act(() => {
     localStorage.setItem(key, String(clock.instant()));

@@ -148,7 +148,7 @@ function Choices({
     const rest = ids.length - free.length;
     if (rest > 0)
       notify({
-        text: `${rest === 1 ? "One of them has" : `${rest} of them have`} been carried for long: decide ${rest === 1 ? "it" : "them"} one by one.`,
+        text: `${rest === 1 ? "One of them has" : `${rest} of them have`} been carried for a long time. Decide ${rest === 1 ? "on it by itself" : "on them one by one"}.`,
       });
   };
   const run = (work: () => string | undefined) => {

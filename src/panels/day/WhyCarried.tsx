@@ -46,7 +46,7 @@ export function WhyCarried({ task, to, today, mustSay, onEnd }: WhyCarriedProps)
         <input
           autoFocus
           className="field mt-1 w-full"
-          placeholder={mustSay ? "A few words; it is not carried without" : "A few words, for its note"}
+          placeholder={mustSay ? "A few words, without which it is not carried" : "A few words, for its note"}
           value={why}
           onChange={({ target }) => setWhy(target.value)}
         />

@@ -27,7 +27,7 @@ describe("how long it will likely take", () => {
     const length = "1 h( \\d+)?";
     expect(container.textContent).toMatch(
       new RegExp(
-        `^Like this took you ${length} to ${length}, four times of five ${length} to [12] h( \\d+)?, from 14 of Reporting\\. Take ${length}$`,
+        `^Work like this took you ${length} to ${length}, four times out of five ${length} to [12] h( \\d+)?, going by 14 tasks in Reporting\\. Take ${length}$`,
       ),
     );
     await user.click(getByRole("button", { name: /^Take/ }));
@@ -42,7 +42,7 @@ describe("how long it will likely take", () => {
 
   it("is said of work that nobody estimated, too", async () => {
     const { container } = await drawn(8, undefined);
-    expect(container.textContent).toContain("from 8 of Reporting");
+    expect(container.textContent).toContain("going by 8 tasks in Reporting");
   });
 
   it("is not said of what has neither a theme nor a length", async () => {
@@ -52,7 +52,7 @@ describe("how long it will likely take", () => {
 
   it("follows what is done elsewhere", async () => {
     const { container, store } = await drawn(5, 60);
-    expect(container.textContent).toContain("from 5 of Reporting");
+    expect(container.textContent).toContain("going by 5 tasks in Reporting");
     act(() => void store.act(setState, { tasks: ["d0"], state: "open" }));
     expect(container.textContent).toBe("");
   });

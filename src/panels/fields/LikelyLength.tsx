@@ -31,13 +31,17 @@ export function LikelyLength({ question, onTake }: LikelyLengthProps) {
   );
   if (!likely) return null;
   const theme = store.find("theme", question.theme);
-  const range = ([from, to]: readonly [number, number]) =>
-    `${durationText(roundLength(from))} to ${durationText(roundLength(to))}`;
-  const source = likely.from === "theme" && theme ? `${likely.cases} of ${theme.title}` : `${likely.cases} tasks`;
+  const range = (ends: readonly [number, number]) => {
+    const [from, to] = ends.map((minutes) => durationText(roundLength(minutes)));
+    return from === to ? `about ${from}` : `${from} to ${to}`;
+  };
+  const [half, most] = [range(likely.half), range(likely.most)];
+  const source = `${likely.cases} tasks${likely.from === "theme" && theme ? ` in ${theme.title}` : ""}`;
   const minutes = roundLength(likely.minutes);
   return (
     <span className="block text-small text-ink-2">
-      Like this took you {range(likely.half)}, four times of five {range(likely.most)}, from {source}.
+      Work like this took you {half}
+      {most !== half && `, four times out of five ${most}`}, going by {source}.
       {counts !== question.estimateMinutes && counts !== undefined && ` Plans count ${durationText(counts)}.`}
       {onTake && minutes !== question.estimateMinutes && (
         <>

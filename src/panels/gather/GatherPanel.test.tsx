@@ -41,7 +41,7 @@ describe("the inbox by keys", () => {
       ...things.slice(1),
       ...done,
     ]);
-    getByText(/^Like this took you .* from 6 of Fieldwork/);
+    getByText(/^Work like this took you .* going by 6 tasks in Fieldwork/);
     await user.click(getByRole("button", { name: /^Take \d+ min/ }));
     await user.click(getByRole("button", { name: "Done, go to next" }));
     expect(store.get("ta")).not.toHaveProperty("unclarified");

@@ -49,8 +49,8 @@ export function ReviewsPart() {
   return (
     <div className="mt-3 max-w-[860px]">
       <p className="mb-4 font-words text-page">
-        Steps that work on the real records, one after the other. Each can be skipped, and a review that was left goes
-        on where it stood.
+        A review goes through your own records step by step. Each step can be skipped, and a review that you leave
+        resumes where you stopped.
       </p>
       <ul className="border-t border-rule">
         {standings.map((standing) => {

@@ -48,7 +48,7 @@ const fateWords: Record<PlanFate, string> = {
 export function StoodPart() {
   const { past } = useWorkspace();
   return past ? (
-    <p className="mt-4 font-words text-page">What was planned is held against the present. Go back to it first.</p>
+    <p className="mt-4 font-words text-page">This compares a plan with the present. Return to the present first.</p>
   ) : (
     <WeekThen />
   );
@@ -180,7 +180,7 @@ function LookAtAll({ moment }: { moment: string }) {
         lookAt(past);
         goTo("/");
       } else if (!own.signal.aborted)
-        notify({ text: "The workspace is being changed all the time. Try again when it is still.", tone: "refused" });
+        notify({ text: "The workspace kept changing meanwhile. Try again in a moment.", tone: "refused" });
     } catch (error) {
       if (!(error instanceof RangeError)) throw error;
       notify({ text: "The log cannot be read back to that moment.", tone: "refused" });

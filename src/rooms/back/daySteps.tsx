@@ -41,7 +41,7 @@ export function EventsStep({ review: { from: date } }: StepProps) {
         <LoadBar load={load} />
       </div>
       {items.length === 0 ? (
-        <Empty>Nothing has its hours today yet.</Empty>
+        <Empty>Nothing is scheduled for today yet.</Empty>
       ) : (
         <ul className="border-t border-hairline">
           {items.map(({ record, startMinute, endMinute, title, done }) => (
@@ -81,7 +81,7 @@ export function TicksStep({ review: { from: date } }: StepProps) {
 export function LeftStep({ review: { from: date }, today }: StepProps) {
   const act = useAct();
   const left = useComputed(useCallback((reads) => leftToday(reads, date), [date]));
-  if (left.length === 0) return <Empty>Nothing is left of this day.</Empty>;
+  if (left.length === 0) return <Empty>Nothing is left over from this day.</Empty>;
   const tomorrow = addDays(date, 1);
   return (
     <ul className="border-t border-hairline">
@@ -89,7 +89,7 @@ export function LeftStep({ review: { from: date }, today }: StepProps) {
         <TaskTick key={task.id} task={task}>
           <span
             role="group"
-            aria-label={`What becomes of ${plainTitle(task.title)}`}
+            aria-label={`What happens to ${plainTitle(task.title)}`}
             className="flex flex-wrap gap-x-1"
           >
             <button

@@ -39,7 +39,7 @@ export const stepViews: Readonly<Record<string, StepView>> = {
   goals: { question: "What should next week come to?", Body: (props) => <GoalsStep {...props} span="week" /> },
   monthGoals: { question: "What should next month come to?", Body: (props) => <GoalsStep {...props} span="month" /> },
   pattern: { question: "Does next week begin from your ideal one?", Body: PatternStep },
-  repeating: { question: "Has the repeating work its hours?", Body: RepeatingStep },
+  repeating: { question: "Does the repeating work have its hours?", Body: RepeatingStep },
   overfull: { question: "Which days are too full?", Body: OverfullStep },
   hours: { question: "Where did the hours go?", Body: HoursStep },
   courses: { question: "How do the goals stand?", Body: CoursesStep },

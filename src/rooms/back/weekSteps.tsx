@@ -237,7 +237,7 @@ export function CoursesStep({ today }: StepProps) {
       [settings, today, firstWeekday],
     ),
   );
-  if (goals.length === 0) return <Empty>No goal is open. The room “Goals” is where they are made.</Empty>;
+  if (goals.length === 0) return <Empty>No goal is open. You can add one in the Goals room.</Empty>;
   return (
     <ul className="border-t border-hairline">
       {goals.map(({ goal, depth, words, course }) => (
