@@ -34,6 +34,8 @@ test("the words of a task line are understood while they are typed, and can be k
   await page.keyboard.type(" 25 min");
   await page.getByRole("textbox", { name: "Add a task, event or note" }).focus();
   await expect(line(page, "write chapter 2 on Friday, 2 h, high")).toContainText("25 min");
+  await expect(notice(page)).toContainText("Set the length of “write chapter 2");
+  await saved(page);
   await page.reload();
   const tasks = await storedRecords(page);
   expect(tasks).toEqual(
