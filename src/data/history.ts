@@ -1,3 +1,4 @@
+import type { Reading } from "@/core/insight";
 import type { Id } from "@/core/model";
 import { changesOf, valueAfter } from "@/core/store";
 import { dateOf, momentOfInstant, type DateText } from "@/core/time";
@@ -21,12 +22,6 @@ export async function historyOf(database: WorkspaceDatabase, id: Id, most = 200)
     const change = changesOf(changes, id);
     return change ? [{ seq, at, said, ...change }] : [];
   });
-}
-
-/** What a field of numbers came to on a day. */
-export interface Reading {
-  readonly date: DateText;
-  readonly value: number;
 }
 
 const mostRead = 2000;

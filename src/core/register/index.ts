@@ -11,5 +11,5 @@ export * from "./ownIcon";
 export * from "./parseNumber";
 export * from "./registers";
 export * from "./sheetFields";
-export { linkedRecords } from "./summarise";
+export { linkedRecords, summarise } from "./summarise";
 export * from "./values";

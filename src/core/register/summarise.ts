@@ -12,10 +12,18 @@ export function summarise(values: FieldValues, register: Register, summary: Summ
   const other = findRegister(values.store, summary.register);
   const linked = linkedRecords(values, register, summary);
   if (!other || !linked)
-    return { evaluate: () => null, paths: [] as readonly (readonly string[])[], usesClock: false as const };
+    return {
+      evaluate: () => null,
+      over: () => null,
+      paths: [] as readonly (readonly string[])[],
+      usesClock: false as const,
+    };
   const of = valueOf(values, other, summary.of);
+  /** What the summary comes to over some of the records that are linked. */
+  const over = (records: readonly PensumRecord[]): FeelValue => ways[summary.way](records, of.read);
   return {
-    evaluate: (record: PensumRecord) => ways[summary.way](linked(record), of.read),
+    evaluate: (record: PensumRecord) => over(linked(record)),
+    over,
     paths: of.paths,
     usesClock: of.usesClock,
   };

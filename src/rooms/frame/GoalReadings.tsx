@@ -1,15 +1,24 @@
 "use client";
 import { scaleLinear } from "d3-scale";
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import type { Goal } from "@/core/model";
 import { dateText, dayNumber } from "@/core/time";
-import { readingsOf, type Reading } from "@/data/history";
-import { useSaving, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
+import { readingsBehind, type Reading } from "@/core/insight";
+import { readingsOf } from "@/data/history";
+import { useComputed, useSaving, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
 
 const [width, height, foot, edge] = [338, 96, 18, 5];
 
-/** The numbers that a goal which is measured by one has had, as they were typed. */
+/** The numbers that a goal which is measured by one has had: as they were typed, or as its summary came to them. */
 export function GoalReadings({ goal }: { goal: Goal }) {
+  return goal.numberField ? <SummedReadings goal={goal} /> : <TypedReadings goal={goal} />;
+}
+
+function SummedReadings({ goal }: { goal: Goal }) {
+  return <Readings readings={useComputed(useCallback((reads) => readingsBehind(reads, goal), [goal]))} goal={goal} />;
+}
+
+function TypedReadings({ goal }: { goal: Goal }) {
   const { database, journal, past, store } = useWorkspace();
   const saving = useSaving();
   const [readings, setReadings] = useState<readonly Reading[]>([]);
@@ -27,7 +36,11 @@ export function GoalReadings({ goal }: { goal: Goal }) {
     };
   }, [database, goal.id, seq, zone]);
   // The log goes on after the moment that is looked at.
-  if (past || readings.length === 0) return null;
+  return past ? null : <Readings readings={readings} goal={goal} />;
+}
+
+function Readings({ readings, goal }: { readings: readonly Reading[]; goal: Goal }) {
+  if (readings.length === 0) return null;
   return (
     <>
       <h4 className="mt-3 font-semibold text-ink-2">Readings</h4>
@@ -36,6 +49,9 @@ export function GoalReadings({ goal }: { goal: Goal }) {
     </>
   );
 }
+
+/** To two decimals: what is divided has no end of them. */
+const shown = (value: number) => String(Math.round(value * 100) / 100);
 
 function ReadingsLine({ readings, wanted }: { readings: readonly Reading[]; wanted: number | undefined }) {
   const style = useTimeStyle();
@@ -57,7 +73,7 @@ function ReadingsLine({ readings, wanted }: { readings: readonly Reading[]; want
       <polyline className="chart-line" points={points.map((point) => point.join()).join(" ")} />
       {points.map(([left, top], at) => (
         <circle key={readings[at]!.date} className="chart-dot" cx={left} cy={top} r={3}>
-          <title>{`${dateText(readings[at]!.date, "short", style)}: ${readings[at]!.value}`}</title>
+          <title>{`${dateText(readings[at]!.date, "short", style)}: ${shown(readings[at]!.value)}`}</title>
         </circle>
       ))}
       <line className="chart-ground" x1={0} x2={width} y1={height - foot} y2={height - foot} />
@@ -65,7 +81,7 @@ function ReadingsLine({ readings, wanted }: { readings: readonly Reading[]; want
         {dateText(first.date, "short", style)}
       </text>
       <text x={width} y={height - 3} textAnchor="end">
-        {dateText(last.date, "short", style)}, {last.value}
+        {dateText(last.date, "short", style)}, {shown(last.value)}
       </text>
     </svg>
   );
@@ -84,7 +100,7 @@ function ReadingsList({ readings }: { readings: readonly Reading[] }) {
         {(isWhole ? newest : newest.slice(0, mostListed)).map(({ date, value }) => (
           <div key={date} className="flex justify-between gap-3 border-b border-hairline py-0.5">
             <dt className="text-ink-2">{dateText(date, "short", style)}</dt>
-            <dd>{value}</dd>
+            <dd>{shown(value)}</dd>
           </div>
         ))}
       </dl>

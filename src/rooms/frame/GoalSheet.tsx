@@ -59,7 +59,7 @@ export function GoalSheet({ goal }: { goal: Goal }) {
       </dl>
       <p className="mt-1.5 text-small text-ink-2">{courseReason(standing, today, style)}</p>
       {given.some(({ minutes }) => minutes > 0) && <GivenWeeks bars={given} />}
-      {goal.measure === "number" && !goal.numberField && <GoalReadings goal={goal} />}
+      {goal.measure === "number" && <GoalReadings goal={goal} />}
       {isOpen && (
         <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
           <button className="button" onClick={() => act(planGoal, { goal: goal.id, until, zone: store.clock.zone })}>

@@ -1,4 +1,5 @@
 export * from "./forecast";
 export * from "./goalTree";
+export * from "./readings";
 export * from "./standing";
 export * from "./words";

@@ -5,6 +5,7 @@ import { entriesUnder, entryMinutes, goalsOfSpan } from "../../plan";
 import { Store } from "../../store";
 import { addDays, capacityMinutes, standingClock, workingMinutesBetween } from "../../time";
 import { goalTree } from "./goalTree";
+import { readingsBehind } from "./readings";
 import { givenByWeek, standingOf, startOf, unplannedGoals } from "./standing";
 
 const today = "2026-11-24";
@@ -94,6 +95,60 @@ describe("where a goal stands", () => {
       const store = opened(field, goal("n", { measure: "number", targetNumber: 10, number: 1, numberField }));
       expect(standingOf(asked(store), store.find("goal", "n")!)).toMatchObject({ words: "5 of 10", done: 0.5 });
     }
+  });
+
+  test("has as readings what its summary came to from day to day, whatever is summed up", () => {
+    const own = (register: string, name: string, more: object): PensumRecord =>
+      ({
+        ...{ id: `${register}-${name}`, kind: "field", register, name, title: name, text: "", order: 1 },
+        ...more,
+      }) as PensumRecord;
+    const run = (id: string, f_day: string | undefined, f_km: number) =>
+      ({
+        ...{ id, kind: "row", register: "runs", title: id, text: "", tags: [] },
+        f_goal: "n",
+        f_km,
+        ...(f_day ? { f_day } : {}),
+      }) as unknown as PensumRecord;
+    const readings = (way: string, of: string | undefined) => {
+      const store = opened(
+        { ...{ id: "runs", kind: "register", title: "Runs", text: "" } } as PensumRecord,
+        own("runs", "f_goal", { type: "link", target: "goals" }),
+        own("runs", "f_day", { type: "date" }),
+        own("runs", "f_km", { type: "number" }),
+        own("goals", "f_sum", {
+          type: "summary",
+          summary: { register: "runs", link: "f_goal", way, ...(of ? { of } : {}) },
+        }),
+        goal("n", { measure: "number", targetNumber: 40, numberField: "f_sum" }),
+        run("c", "2026-11-20", 8),
+        run("a", "2026-11-02", 5),
+        run("b", "2026-11-02", 6),
+        run("d", undefined, 10),
+      );
+      const found = readingsBehind(store, store.find("goal", "n")!);
+      const standing = standingOf(asked(store), store.find("goal", "n")!);
+      expect(standing.words).toBe(`${found.at(-1)!.value} of 40`);
+      return found.map(({ date, value }) => [date.slice(5), value]);
+    };
+    expect(readings("sum", "f_km")).toEqual([
+      ["11-02", 21],
+      ["11-20", 29],
+    ]);
+    expect(readings("latest", "f_km")).toEqual([
+      ["11-02", 10],
+      ["11-20", 10],
+    ]);
+    expect(readings("average", "f_km")).toEqual([
+      ["11-02", 7],
+      ["11-20", 7.25],
+    ]);
+    expect(readings("count", undefined)).toEqual([
+      ["11-02", 3],
+      ["11-20", 4],
+    ]);
+    const typed = opened(goal("n", { measure: "number", targetNumber: 10, number: 1 }));
+    expect(readingsBehind(typed, typed.find("goal", "n")!)).toEqual([]);
   });
 
   test("should have come, over working time, as far as the working minutes so far say", () => {
