@@ -37,6 +37,8 @@ export interface ChartRow {
   readonly values: readonly (number | undefined)[];
   /** The records behind it: the ids are looked for when they are asked for. */
   readonly behind?: (() => readonly Id[]) | undefined;
+  /** Those behind the number of one column, where they can be told apart. */
+  readonly behindCell?: ((column: number) => readonly Id[]) | undefined;
   /** Set where it is not over yet, or more than it may be. */
   readonly isOver?: boolean;
 }

@@ -28,7 +28,7 @@ export interface MarkProps {
   "data-mark": number;
   "data-dye": string | undefined;
   className: string;
-  onClick: () => void;
+  onClick: (event: { readonly target: EventTarget }) => void;
   onFocus: () => void;
 }
 
@@ -59,8 +59,8 @@ export function ChartFigure({ chart, title }: { chart: Chart; title: string }) {
         return value === undefined ? [] : [`${column.label.toLowerCase()} ${columnText(column, value)}`];
       }),
     ].join(", ");
-  const open = (row: ChartRow) => {
-    const ids = row.behind?.() ?? [];
+  const open = (row: ChartRow, cell?: number) => {
+    const ids = (cell === undefined ? row.behind?.() : row.behindCell?.(cell)) ?? [];
     if (ids.length > 0) openAsLens(store, chart.register, ids);
   };
   const markProps = (row: ChartRow, at: number): MarkProps => ({
@@ -70,7 +70,7 @@ export function ChartFigure({ chart, title }: { chart: Chart; title: string }) {
     "data-mark": at,
     "data-dye": row.dye,
     className: row.behind ? "chart-mark is-open" : "chart-mark",
-    onClick: () => open(row),
+    onClick: ({ target }) => open(row, row.behindCell && cellAt(target, row)),
     onFocus: () => setCurrent(at),
   });
   const press = (event: KeyboardEvent<HTMLDivElement>) => {
@@ -127,7 +127,21 @@ export function ChartFigure({ chart, title }: { chart: Chart; title: string }) {
   );
 }
 
-function ChartTable({ chart, title, onOpen }: { chart: Chart; title: string; onOpen: (row: ChartRow) => void }) {
+/** The column of the cell that was pressed; undefined beside all cells, and on one that has nothing. */
+function cellAt(target: EventTarget, { values }: ChartRow): number | undefined {
+  const cell = (target as Element).closest<SVGElement>("[data-cell]")?.dataset.cell;
+  return cell !== undefined && values[Number(cell)] ? Number(cell) : undefined;
+}
+
+function ChartTable({
+  chart,
+  title,
+  onOpen,
+}: {
+  chart: Chart;
+  title: string;
+  onOpen: (row: ChartRow, cell?: number) => void;
+}) {
   const { rowLabel, columns, rows } = chart;
   return (
     <div className="overflow-x-auto">
@@ -158,7 +172,15 @@ function ChartTable({ chart, title, onOpen }: { chart: Chart; title: string; onO
               </th>
               {columns.map((column, at) => (
                 <td key={column.label} className="pl-3 whitespace-nowrap">
-                  {row.values[at] === undefined ? "" : columnText(column, row.values[at])}
+                  {row.values[at] === undefined ? (
+                    ""
+                  ) : row.behindCell && row.values[at] !== 0 ? (
+                    <button className="min-h-6 hover:underline" onClick={() => onOpen(row, at)}>
+                      {columnText(column, row.values[at])}
+                    </button>
+                  ) : (
+                    columnText(column, row.values[at])
+                  )}
                 </td>
               ))}
             </tr>

@@ -28,6 +28,7 @@ export function FieldPicture({ chart: { rows, columns }, width, saying, markProp
             <rect
               key={label}
               className="chart-cell"
+              data-cell={hour}
               x={x(label)}
               y={1}
               width={x.bandwidth()}

@@ -79,6 +79,18 @@ describe("looking back", () => {
     expect(location.pathname).toBe("/registers/work/all");
   });
 
+  it("opens what is behind one hour of a weekday, by pointer and from the table", async () => {
+    const { getByRole, within, user } = await drawn();
+    const chart = within(getByRole("region", { name: "Best hours" }));
+    const monday = chart.getByRole("button", { name: /^Mon/ });
+    await user.click(monday.querySelector("[data-cell]")!);
+    expect(drafts.get("work")?.where).toEqual({ all: [{ these: ["a"] }] });
+    drafts.clear();
+    await user.click(chart.getByRole("button", { name: "Table" }));
+    await user.click(within(chart.getByRole("row", { name: /^Mon/ })).getByRole("button", { name: "50 min" }));
+    expect(drafts.get("work")?.where).toEqual({ all: [{ these: ["a"] }] });
+  });
+
   it("follows what is chosen in its sentence, and what is logged meanwhile", async () => {
     const { getByRole, findByRole, within, user, store } = await drawn();
     await user.click(getByRole("button", { name: /^Which days/ }));

@@ -1,5 +1,6 @@
 import { clockText, dateOfDayNumber, dateText, dayNumber, weekday } from "../../time";
 import type { Chart } from "../chart";
+import type { Ledger } from "../ledger";
 import { hoursInDay, spanSums, unbrokenMinutes } from "../spanSums";
 import { entriesBehind, type Asking } from "./asking";
 
@@ -36,14 +37,19 @@ export function bestHours(asking: Asking): Chart {
       key: String(day),
       label: nameOf(day, "weekday"),
       values: hours.map((hour) => cells[day]![hour]!),
-      behind: () =>
-        entriesBehind(
-          asking,
-          span,
-          (row, ledger) =>
-            ledger.minutes[row]! >= unbrokenMinutes && weekday(dateOfDayNumber(ledger.day[row]!)) === day + 1,
-        ),
+      behind: () => entriesBehind(asking, span, isUnbrokenOn(day)),
+      behindCell: (column) =>
+        entriesBehind(asking, span, (row, ledger) => {
+          const start = ledger.start[row]!;
+          const hour = hours[column]!;
+          const isThen = start < (hour + 1) * 60 && start + ledger.minutes[row]! > hour * 60;
+          return isThen && isUnbrokenOn(day)(row, ledger);
+        }),
     })),
     register: "work",
   };
 }
+
+/** Whether a row is part of a long sitting on a weekday, counted from 0 for Monday. */
+const isUnbrokenOn = (day: number) => (row: number, ledger: Ledger) =>
+  ledger.minutes[row]! >= unbrokenMinutes && weekday(dateOfDayNumber(ledger.day[row]!)) === day + 1;

@@ -206,6 +206,9 @@ test("the best hours are those of unbroken work, by the person's first day of th
   expect(chart.columns.map(({ label }) => label)).toEqual(["9:00", "10:00"]);
   expect(rowsOf(chart)[1]).toEqual(["Tue", 45, 45]);
   expect(behind(chart, "Tue")).toEqual(["1"]);
+  // Behind an hour is what was worked in it, and behind one without work nothing.
+  expect(chart.columns.map((_, hour) => chart.rows[1]!.behindCell!(hour))).toEqual([["1"], ["1"]]);
+  expect(chart.columns.map((_, hour) => chart.rows[2]!.behindCell!(hour))).toEqual([[], []]);
   expect(rowsOf(answer("best", store, { firstWeekday: 7 }))[0]?.[0]).toBe("Sun");
 });
 

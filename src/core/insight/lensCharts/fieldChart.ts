@@ -47,6 +47,10 @@ export function fieldChart(asking: LensAsking, outer: Grouped, inner: Grouped): 
           return part && value.total(part);
         }),
         ...(group ? { behind: () => idsIn(view, [group]) } : {}),
+        behindCell: (column) => {
+          const part = parts.get(shownColumns[column] as string);
+          return part ? idsIn(view, [part]) : [];
+        },
       };
     }),
     register,

@@ -89,6 +89,11 @@ describe("a chart of a lens", () => {
       ["Fieldwork", 1, undefined, undefined],
       ["None", undefined, undefined, 1],
     ]);
+    for (const { values, behind, behindCell } of chart.rows) {
+      const cells = values.map((_, column) => behindCell!(column));
+      expect(cells.map(({ length }) => length || undefined)).toEqual(values);
+      expect(cells.flat().sort()).toEqual([...behind!()].sort());
+    }
   });
 
   test("draws a dot for each record that has both values, and says whether they go together", () => {
