@@ -7,6 +7,7 @@ import type { PensumRecord } from "@/core/model";
 import { isDone } from "@/core/register";
 import { carriedRecord } from "@/core/gestures";
 import { startDrag } from "@/panels/drag";
+import { usePhone } from "@/ui/usePhone";
 import { useAct } from "@/ui/workspaceContext";
 import { openRecord } from "@/ui/navigation";
 import type { LensForm } from "./lensForm";
@@ -15,10 +16,13 @@ import { groupWords, isNumeric } from "@/panels/fields/cells";
 import { groupKey, TableRows } from "./tableRows";
 import { nothingWords } from "./lensWords";
 
-const rowHeight = 32;
+const usualRowHeight = 32;
+/** As high as a thumb is wide. */
+const phoneRowHeight = 44;
 
 /** A lens as a list: a title a line, and what else is shown behind it. */
 export function ListView({ writing, register, lens, view, onChange, onAdd }: LensForm) {
+  const rowHeight = usePhone() ? phoneRowHeight : usualRowHeight;
   const scroller = useRef<HTMLDivElement>(null);
   const [cursor, setCursor] = useState<{ key: string; line: number }>({ key: "", line: 0 });
   const [, redraw] = useReducer((count: number) => count + 1, 0);

@@ -14,7 +14,9 @@ import { useCellEditing } from "./useCellEditing";
 import { useTableCursor } from "./useTableCursor";
 import { useTablePointer } from "./useTablePointer";
 
-const rowHeight = 31;
+const usualRowHeight = 31;
+/** As high as a thumb is wide. */
+const phoneRowHeight = 44;
 const rowPool = 8;
 
 /** A lens as a table that is worked in like a spreadsheet. */
@@ -35,6 +37,7 @@ export function RegisterTable(props: TableProps) {
   const rows = useMemo(() => new TableRows(view, lens.folded), [view, lens.folded, revision]);
   const { cursor, place, choose, lineOf, hold, moved } = useTableCursor(view, rows, columns, scroller);
   const isPhone = usePhone();
+  const rowHeight = isPhone ? phoneRowHeight : usualRowHeight;
   // On a phone the first column leaves room for the next.
   const widths = columns.map(({ width = usualWidth }, at) => (isPhone && at === 0 ? Math.min(width, 168) : width));
   const template = `28px ${widths.map((width) => `${width}px`).join(" ")} 44px`;

@@ -177,6 +177,9 @@ export function GroupRow({
   const of = view.fields.find(({ name }) => name === grouping?.field);
   const title = of ? groupWords(writing, of.field, of.type, group.keys[level] ?? "", grouping?.by) : "";
   const count = group.end - group.start;
+  // The title goes on over the columns that have no total.
+  const firstTotal = columns.findIndex(({ total }, at) => at > 0 && total !== undefined);
+  const titleColumns = firstTotal < 0 ? columns.length : firstTotal;
   return (
     <div
       role="row"
@@ -200,7 +203,13 @@ export function GroupRow({
       </span>
       {columns.map((column, at) =>
         at === 0 ? (
-          <span key={column.field} role="gridcell" className="group-title" style={{ paddingLeft: 8 + level * 12 }}>
+          <span
+            key={column.field}
+            role="gridcell"
+            aria-colspan={titleColumns}
+            className="group-title"
+            style={{ paddingLeft: 8 + level * 12, gridColumn: `span ${titleColumns}` }}
+          >
             <span className="truncate font-words text-[15px] font-semibold">{title}</span>
             <span className="flex-none text-small text-ink-2">{countedThings(register, count)}</span>
             <button
@@ -213,7 +222,7 @@ export function GroupRow({
               <Plus size={13} aria-hidden />
             </button>
           </span>
-        ) : (
+        ) : at < titleColumns ? null : (
           <span
             key={column.field}
             role="gridcell"
