@@ -21,7 +21,7 @@ export default defineConfig({
           // What core keeps hangs on a store: files share their modules, which are read once and not a hundred times. Those
           // that draw do not: one document would be left to the next as the one before it left it.
           isolate: false,
-          testTimeout: 20_000,
+          testTimeout: 60_000,
           include: ["src/**/*.test.ts", "demo/**/*.test.ts", "bin/**/*.test.ts"],
           setupFiles: ["temporal-polyfill/global"],
         },
@@ -32,7 +32,7 @@ export default defineConfig({
           name: "screens",
           include: ["src/**/*.test.tsx"],
           environment: "happy-dom",
-          testTimeout: 20_000,
+          testTimeout: 60_000,
           setupFiles: ["temporal-polyfill/global", "src/ui/testing/setup.ts"],
         },
       },

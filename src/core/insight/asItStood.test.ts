@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { giveDay, moveItem, place, removeRecord, setState, skipOccurrence } from "../commands";
+import { editRecord, giveDay, moveItem, place, removeRecord, setState, skipOccurrence } from "../commands";
 import { bareRecord, defaultSettings, type PensumRecord, type Task } from "../model";
 import { Journal, MemoryLog, recordsBefore, Store } from "../store";
 import { byId } from "../testing/arbitraries";
@@ -23,7 +23,15 @@ const block = (id: string, start: string, end: string, of: string): PensumRecord
 
 /** A store with its log, and what the log says of how things stood before a place in it. */
 function kept(...records: PensumRecord[]) {
-  const store = new Store(new Map([defaultSettings, ...records].map((one) => [one.id, one])), [], clock);
+  return logged(new Store(byId([defaultSettings, ...records]), [], clock));
+}
+
+/** The same with the rules of the app, by which a task that comes again goes on when it is done. */
+async function keptByRules(...records: PensumRecord[]) {
+  return logged((await openStore(byId([defaultSettings, ...records]), clock)).store);
+}
+
+function logged(store: Store) {
   const log = new MemoryLog();
   const journal = new Journal(store, log, { seq: 0, by: "d.t" });
   return {
@@ -79,7 +87,7 @@ describe("the plan as it stood", () => {
 
   test("has each time of what comes again: moved alone, left out, done, or moved with all of them", async () => {
     const daily = { repeat: "RRULE:FREQ=DAILY" };
-    const { store, before } = kept(
+    const { store, before } = await keptByRules(
       {
         ...bareRecord("event", { id: "desk", title: "Desk", now }),
         start: "2026-11-23T09:00",
@@ -115,6 +123,29 @@ describe("the plan as it stood", () => {
       ["24", "25", "26", "27", "28", "29"].map((day) => [`2026-11-${day}`, "kept"]),
     );
     expect(items.find(({ title, then }) => title === "Water" && then?.start === "2026-11-24")?.isDone).toBe(true);
+  });
+
+  test("has no hours of a series on a day on which its task is a record of its own, also where the task no longer repeats", () => {
+    const { store } = kept(
+      task("a", { doDay: "2026-12-01" }),
+      task("a-20261125", { doDay: "2026-11-25", series: "a", occurrence: "2026-11-25" }),
+      {
+        ...block("hours", "2026-11-24T11:00", "2026-11-24T11:30", "a"),
+        repeat: "RRULE:FREQ=DAILY;COUNT=3",
+      } as PensumRecord,
+    );
+    const items = planAsItStood(store, { records: new Map(), touchedBy: new Map() }, week);
+    expect(items.map(({ now }) => now?.start)).toEqual(["2026-11-24T11:00", "2026-11-25", "2026-11-26T11:00"]);
+  });
+
+  test("has a task that repeated and was dropped, or is done with, no more than once", async () => {
+    const { store, before } = kept(
+      task("a", { doDay: "2026-11-24", repeat: "RRULE:FREQ=DAILY", state: "dropped" }),
+      task("b", { doDay: "2026-11-25", repeat: "RRULE:FREQ=DAILY", state: "done" }),
+    );
+    store.act(editRecord, { id: "a", fields: { title: "Other" } });
+    const items = planAsItStood(store, await before(), week);
+    expect(items.map(({ then, fate }) => [then?.start, fate])).toEqual([["2026-11-25", "kept"]]);
   });
 
   test("says of any moment of any history what the plan was at that moment", async () => {

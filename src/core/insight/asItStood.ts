@@ -61,24 +61,36 @@ export function planAsItStood(store: Store, before: RecordsBefore, span: Span): 
     changed,
   );
   const earlierPlan = planIn(earlier, span, zone, ownThen);
-  const left = new Map<string, Entry[]>();
-  for (const entry of present) left.set(entry.key, [...(left.get(entry.key) ?? []), entry]);
-  const take = (entry: Entry): Entry | undefined => {
-    const same = left.get(entry.key);
-    const at = same
-      ? Math.max(
-          0,
-          same.findIndex(({ record }) => record.id === entry.record.id),
-        )
-      : -1;
-    return at < 0 ? undefined : same!.splice(at, 1)[0];
-  };
+  const left = new Set(present);
+  const pairs = new Map<Entry, Entry>();
+  pair((entry) => entry.key);
+  // What goes on under another id, as a task does that comes again and was done, is the same where it stands as it stood.
+  pair((entry, reads) => `${entry.record.kind} ${entry.start} ${titleOf(entry.record, reads)}`);
   const items: StoodItem[] = earlierPlan.map((entry) => {
-    const now = take(entry);
+    const now = pairs.get(entry);
     return itemOf(entry, now ?? elsewhere(store, entry), now !== undefined);
   });
-  for (const entries of left.values()) for (const entry of entries) items.push(itemOf(undefined, entry, true));
+  for (const entry of left) items.push(itemOf(undefined, entry, true));
   return items.sort((a, b) => startOf(a).localeCompare(startOf(b)) || (a.id < b.id ? -1 : 1));
+
+  /** Pairs what stood then with what stands now, by what tells a thing from others; of several the very record first. */
+  function pair(name: (entry: Entry, reads: ThingReads) => string) {
+    const named = new Map<string, Entry[]>();
+    for (const entry of left) {
+      const key = name(entry, store);
+      const same = named.get(key);
+      if (same) same.push(entry);
+      else named.set(key, [entry]);
+    }
+    for (const entry of earlierPlan) {
+      if (pairs.has(entry)) continue;
+      const same = (named.get(name(entry, past)) ?? []).filter((one) => left.has(one));
+      const now = same.find(({ record }) => record.id === entry.record.id) ?? same[0];
+      if (!now) continue;
+      pairs.set(entry, now);
+      left.delete(now);
+    }
+  }
 
   function itemOf(then: Entry | undefined, now: Entry | undefined, isHere: boolean): StoodItem {
     const { record } = (now ?? then)!;
@@ -144,7 +156,11 @@ function ownOccurrences(
     const known = own.get(of) ?? new Map<Id, Repeating>();
     own.set(of, known.set(record.id, record as Repeating));
   };
-  for (const { id } of series.filter(isRepeating)) reads.list("occurrencesOf", id).forEach(note);
+  for (const one of series.filter(isRepeating)) {
+    reads.list("occurrencesOf", one.id).forEach(note);
+    // Hours that come again follow what became of their task on a day, whether that still comes again or not.
+    if (one.kind === "block" && one.task !== undefined) reads.list("occurrencesOf", one.task).forEach(note);
+  }
   gone.forEach(note);
   return (id) => [...(own.get(id)?.values() ?? [])];
 }
@@ -153,7 +169,7 @@ function ownOccurrences(
 function planIn(records: readonly PensumRecord[], span: Span, zone: string, ownOf: OwnOccurrences): Entry[] {
   const isIn = (start: string) => dateOf(start) >= span.from && dateOf(start) <= span.to;
   const repeating = new Set(records.filter(isRepeating).map(({ id }) => id));
-  const each = records.flatMap((record) => (isRepeating(record) ? timesOf(record, span, ownOf) : [record]));
+  const each = records.flatMap((record) => (goesOn(record) ? timesOf(record, span, ownOf) : [record]));
   const entries: Entry[] = [];
   const placed = new Set<string>();
   for (const record of each) {
@@ -172,6 +188,11 @@ function planIn(records: readonly PensumRecord[], span: Span, zone: string, ownO
       entries.push({ record, start: record.doDay, end: record.doDay, key: keyOf(record) });
   }
   return entries;
+}
+
+/** Whether a record comes again from now on: a task that is done with or dropped does so no more. */
+function goesOn(record: PensumRecord): record is Repeating & { repeat: string } {
+  return isRepeating(record) && !(record.kind === "task" && !isUnfinished(record.state));
 }
 
 /** What tells one thing of a plan from others: for each time of a series, whether it is a record of its own yet or not, the same. */

@@ -76,8 +76,9 @@ export class Ledger {
   readonly #running = new Set<Id>();
   /** Up to when what runs was counted. */
   #laidAt: MomentText;
-  /** The days on which the clocks change, by stretches of `changeStretch` days since 1970. */
-  readonly #clockChanges = new Map<number, ReadonlySet<number>>();
+  /** For each day whether the clocks change on it, by stretches of `changeStretch` days since 1970. */
+  readonly #clockChanges = new Map<number, Uint8Array>();
+  #lastChanges: { readonly from: number; readonly changes: Uint8Array } = { from: NaN, changes: new Uint8Array(0) };
   #order: RowOrder | undefined;
   readonly #followers = new Set<LedgerFollower>();
   /** Grows with each change of what the rows say. */
@@ -243,7 +244,7 @@ export class Ledger {
     if (entry.end === undefined) this.#running.add(entry.id);
     const end = entry.end ?? this.#store.clock.now();
     const first = dayNumber(entry.start);
-    const lastDay = end.startsWith(entry.start.slice(0, 10)) ? first : dayNumber(end);
+    const lastDay = isSameDay(entry.start, end) ? first : dayNumber(end);
     const last = Math.min(lastDay, first + mostDays - 1);
     const [startMinute, endMinute] = [minuteOf(entry.start), minuteOf(end)];
     if (last < first || (last === first && endMinute <= startMinute)) return;
@@ -265,7 +266,7 @@ export class Ledger {
       this.#person[row] = person;
       this.#entry[row] = entry.id;
       this.#order?.enter(row);
-      for (const follower of this.#followers) follower.comes(row);
+      if (this.#followers.size > 0) for (const follower of this.#followers) follower.comes(row);
       rows?.push(row);
     }
     if (rows) this.#rowsOf?.set(entry.id, rows);
@@ -310,14 +311,19 @@ export class Ledger {
   /** A zone is asked for the days on which its clocks change once for each ten years in which there is work. */
   #clocksChange(day: number): boolean {
     const stretch = Math.floor(day / changeStretch);
-    let changes = this.#clockChanges.get(stretch);
-    if (!changes) {
-      const from = stretch * changeStretch;
-      const [first, last] = [dateOfDayNumber(from), dateOfDayNumber(from + changeStretch - 1)];
-      changes = new Set(clockChanges(first, last, this.#zone).map(dayNumber));
-      this.#clockChanges.set(stretch, changes);
+    const from = stretch * changeStretch;
+    // Most entries are of the same ten years as the one before.
+    let { changes } = this.#lastChanges;
+    if (this.#lastChanges.from !== from) {
+      changes = this.#clockChanges.get(stretch) ?? new Uint8Array(changeStretch);
+      if (!this.#clockChanges.has(stretch)) {
+        const [first, last] = [dateOfDayNumber(from), dateOfDayNumber(from + changeStretch - 1)];
+        for (const date of clockChanges(first, last, this.#zone)) changes[dayNumber(date) - from] = 1;
+        this.#clockChanges.set(stretch, changes);
+      }
+      this.#lastChanges = { from, changes };
     }
-    return changes.has(day);
+    return changes[day - from] === 1;
   }
 
   #subjectOf({ task, event, theme, title }: Work): number {
@@ -325,13 +331,23 @@ export class Ledger {
     const key = named === undefined ? `${theme ?? ""}\u001f${title}` : theme === undefined ? named : named + theme;
     const known = this.#subjectNumbers.get(key);
     if (known !== undefined) return known;
+    // Written out: five thousand spreads would take as long as fifteen thousand entries.
     const subject: Subject = {
-      ...{ task, event, ownTheme: theme },
-      ...{ theme: undefined, project: undefined, goal: undefined, area: undefined },
+      task,
+      event,
+      ownTheme: theme,
+      theme: undefined,
+      project: undefined,
+      goal: undefined,
+      area: undefined,
     };
     const number = this.#subjects.push(subject) - 1;
     this.#subjectNumbers.set(key, number);
-    if (named !== undefined) this.#subjectsOf.set(named, [...(this.#subjectsOf.get(named) ?? []), subject]);
+    if (named !== undefined) {
+      const others = this.#subjectsOf.get(named);
+      if (others) others.push(subject);
+      else this.#subjectsOf.set(named, [subject]);
+    }
     this.#tell(subject);
     return number;
   }
@@ -355,6 +371,12 @@ export class Ledger {
     this.revision++;
     this.telling++;
   }
+}
+
+/** Whether two moments are of one day: the days of the month, where most differ that do, are looked at first. */
+function isSameDay(one: MomentText, other: MomentText): boolean {
+  for (let at = 9; at >= 0; at--) if (one.charCodeAt(at) !== other.charCodeAt(at)) return false;
+  return true;
 }
 
 /** Whom settings name as the person themselves. */

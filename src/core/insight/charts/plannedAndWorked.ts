@@ -4,7 +4,7 @@ import { spanDays } from "../span";
 import { spanSums } from "../spanSums";
 import { plannedIn } from "./planned";
 import { stepsOf } from "./steps";
-import { entriesBehind, sum, type Asking } from "./asking";
+import { entriesBehind, sum, whileSame, type Asking } from "./asking";
 
 /**
  * What had its hours on the calendar, and what was worked: by day in a span of up to three weeks, else by week or by month.
@@ -17,14 +17,20 @@ export function plannedAndWorked(asking: Asking): Chart {
   const planned = asking.who === "me" ? plannedIn(asking, span).days : undefined;
   const first = dayNumber(span.from);
   const isWorked = asking.who === "me";
-  const rows = steps.map(({ from, to, label }) => {
+  const workable = whileSame(
+    store,
+    `workable ${span.from} ${span.to} ${steps.length} ${asking.firstWeekday}`,
+    [settings.workingWeek],
+    () => steps.map(({ from, to }) => workingMinutesBetween(settings.workingWeek, from, addDays(to, 1))),
+  );
+  const rows = steps.map(({ from, to, label }, step) => {
     let [plannedMinutes, workedMinutes] = [0, 0];
     const last = dayNumber(to);
     for (let day = dayNumber(from); day <= last; day++) {
       plannedMinutes += planned?.[day - first] ?? 0;
       workedMinutes += sums.onceOn(day);
     }
-    const capacity = workingMinutesBetween(settings.workingWeek, from, addDays(to, 1));
+    const capacity = workable[step]!;
     const isAhead = from > today;
     return {
       key: from,

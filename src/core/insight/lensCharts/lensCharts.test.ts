@@ -172,7 +172,7 @@ describe("a chart of a lens", () => {
         const all = chart.rows.flatMap(({ behind }) => behind?.() ?? []);
         expect(all.length).toBe(tasks.length);
       }),
-      { numRuns: 150 },
+      { numRuns: 60 },
     );
   });
 
