@@ -108,9 +108,11 @@ const bareHour = /(?:^|\s)\d{1,2}(?:\s+o['’]?clock)?$/i;
 function* datesIn(text: string, context: DateContext, isLed = false): Generator<ReadDate> {
   const { now, style } = context;
   const today = dateOf(now);
-  const near = [...nearDays(text, context), ...daysOfMonth(text, now, isLed), ...dottedDays(text, now, isLed)].filter(
-    ({ from, to }) => !isSpokenOf(text, from, to),
-  );
+  const near = [
+    ...nearDays(text, context, isLed),
+    ...daysOfMonth(text, now, isLed),
+    ...dottedDays(text, now, isLed),
+  ].filter(({ from, to }) => !isSpokenOf(text, from, to));
   yield* near;
   let readable = text;
   for (const { from, to } of near) readable = readable.slice(0, from) + "·".repeat(to - from) + readable.slice(to);
@@ -119,7 +121,7 @@ function* datesIn(text: string, context: DateContext, isLed = false): Generator<
     const hasDay = start.isCertain("day") || start.isCertain("weekday");
     const hasTime = start.isCertain("hour");
     if (!hasDay && !hasTime) continue;
-    const said = result.text.trimEnd();
+    const said = result.text.replace(/[\s)\]]+$/, "");
     // A part of the day is read by itself.
     const words = hasTime ? said : said.replace(partOfDayBehind, "");
     const before = readable.slice(0, index);
@@ -155,6 +157,9 @@ function isSpokenOf(text: string, from: number, to: number): boolean {
     /^(?:['’]s(?!\p{L})|\s+or\s+(?:\d|today|tomorrow|mon|tue|wed|thu|fri|sat|sun))/iu.test(text.slice(to)) ||
     (/(?:days?|weeks?|months?|years?)$/i.test(text.slice(from, to)) &&
       /^\s+(?:before|after)\b/i.test(text.slice(to))) ||
+    /^\s+(?:to|until|till)\s+(?:today|tomorrow|mon|tue|wed|thu|fri|sat|sun)/i.test(text.slice(to)) ||
+    /\b(?:mon|tue|wed|thu|fri|sat|sun)\p{L}*\s+(?:to|until|till)\s+$/iu.test(text.slice(0, from)) ||
+    /\b(?:except|but\s+not|without)\s+(?:on\s+)?$/i.test(text.slice(0, from)) ||
     /(?:\d|day|\p{L}{3})\s+or\s+(?:at\s+|on\s+)?$/iu.test(text.slice(0, from)) ||
     /^last\s|\s(?:before|after)$/i.test(text.slice(from, to)) ||
     (/^\p{L}+$/u.test(text.slice(from, to)) &&
@@ -164,7 +169,7 @@ function isSpokenOf(text: string, from: number, to: number): boolean {
 
 /** "sat" and "sun" are days with a capital inside a line, or beside a time that was understood; "may" and "now" alone never are; "90m" is not a moment. */
 function isRatherAWord(words: string, at: number, text: string): boolean {
-  if (/^(?:now|may|mar|week-?end)$/i.test(words)) return true;
+  if (/^(?:now|may|mar|week-?end|weekdays?)$/i.test(words)) return true;
   if (
     /(?:\bhours?|\bhrs?|(?:\d|\s)h|\bminutes?|\bmins?|(?:\d|\s)m|\d(?:hours?|hrs?|minutes?|mins?))$/i.test(words) &&
     !/^in\b/i.test(words) &&

@@ -14,7 +14,7 @@ const spokenLengths: readonly (readonly [shape: string, minutes: (words: string)
   ],
 ];
 const writtenLength =
-  "\\d{1,4}(?:[.,]\\d{1,2})?\\s?(?:hours?|hrs?|h|minutes?|mins?|min)(?![\\p{L}])(?:\\s?(?:and\\s)?\\d{1,2}(?:\\s?(?:minutes?|mins?|min|m(?!\\p{L})))?(?![\\d:.,\\p{L}]|\\s?(?:h|hours?|min)(?!\\p{L})))?|\\d{1,2}:\\d{2}\\s?(?:hours?|hrs?|h)(?![\\p{L}])|\\d{1,2}h\\d{2}(?:m|min)?(?![\\d:.,\\p{L}])|(?<=\\bfor\\s+)\\d{1,3}m(?!\\p{L})";
+  "\\d{1,4}(?:[.,]\\d{1,2})?\\s?(?:hours?|hrs?|h|minutes?|mins?|min)(?![\\p{L}])(?:\\s?(?:and\\s)?\\d{1,2}(?:\\s?(?:minutes?|mins?|min|m(?!\\p{L})))?(?![\\d:.,\\p{L}]|\\s?(?:h|hours?|min)(?!\\p{L})))?|\\d{1,2}:\\d{2}\\s?(?:hours?|hrs?|h)(?![\\p{L}])|\\d{1,2}h\\d{2}(?:m|min)?(?![\\d:.,\\p{L}])|(?<=\\bfor\\s+)\\d{1,3}m(?=\\s*(?:$|[,;.!?)])|\\s+(?:at|on|in|with|by|due|every|today|tomorrow|tonight|mon|tue|wed|thu|fri|sat|sun|\\d))";
 
 const sittings = new RegExp(
   `(?<![\\d.,:\\p{L}])(?:(?:for|in|over)\\s+)?(?:(?<count>\\d{1,2})\\s*(?:sittings?|sessions?|times|x|×)|(?<word>${numberWords.join("|")})\\s+(?:sittings?|sessions?))\\s*(?:of\\s+|(?=\\d))(?<length>\\d{1,3}(?:[.,]\\d{1,2})?\\s?(?:hours?|hrs?|h|minutes?|mins?|min)(?:\\s?\\d{1,2}(?:\\s?(?:minutes?|mins?|min))?)?|an\\s+hour(?:\\s+and\\s+a\\s+half)?)(?![\\p{L}\\d])`,

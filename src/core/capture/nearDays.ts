@@ -25,7 +25,7 @@ export interface ReadDate {
 }
 
 const nearShape = new RegExp(
-  `(?<![\\p{L}\\d])(?:(?<after>(?:the\\s+)?day\\s+after\\s+tomorrow)|(?:the\\s+)?end\\s+of\\s+(?:the\\s+)?(?<end>(?:this\\s+|next\\s+)?(?:day|week|month|year))|(?<short>eod|eow)|(?:(?:the\\s+)?(?:start|beginning)\\s+of\\s+)?next\\s+(?<unit>week|month)|(?:a\\s+)?week\\s+(?:(?:on|from)\\s+(?<weekOn>${dayNames}|today|tomorrow)|(?<weekNear>today|tomorrow))|(?<=\\bon\\s+)(?<dayWeek>${dayNames})\\s+week|(?<lastWords>${dayNames})\\s+week(?=\\s*$))(?!\\p{L})`,
+  `(?<![\\p{L}\\d])(?:(?<after>(?:the\\s+)?day\\s+after\\s+tomorrow)|(?:the\\s+)?end\\s+of\\s+(?:the\\s+)?(?<end>(?:this\\s+|next\\s+)?(?:day|week|month|year))|(?<short>eod|eow)|(?:(?:the\\s+)?(?:start|beginning)\\s+of\\s+)?next\\s+(?<unit>week|month)|(?:in\\s+)?(?:a\\s+)?week\\s+(?:(?:on|from)\\s+(?<weekOn>${dayNames}|today|tomorrow)|(?<weekNear>today|tomorrow))|(?<=\\bon\\s+)(?<dayWeek>${dayNames})\\s+week|(?<lastWords>${dayNames})\\s+week(?=\\s*$))(?!\\p{L})`,
   "giu",
 );
 
@@ -53,7 +53,7 @@ export function* dottedDays(text: string, now: MomentText, isLed: boolean): Gene
 }
 
 const dayOfMonth = new RegExp(
-  `(?<![\\p{L}\\d])(?:(?<name>${dayNames}),?\\s+)?(?:the\\s+)?(?<day>\\d{1,2})(?:st|nd|rd|th)(?![\\p{L}\\d]|\\s+(?:of|${monthNames}|floor|street|avenue|road|row|grade|year|century|edition|chapter|time|attempt|quarter|place|draft|round)(?!\\p{L}))`,
+  `(?<![\\p{L}\\d])(?:(?<name>${dayNames}),?\\s+)?(?:the\\s+)?(?<day>\\d{1,2})(?:st|nd|rd|th)(?![\\p{L}\\d]|\\s+(?:of|${monthNames}|floor|street|avenue|road|row|grade|year|century|edition|chapter|time|attempt|quarter|place|draft|round|part(?:y|ies)|person|hand)(?!\\p{L}))`,
   "giu",
 );
 
@@ -65,8 +65,10 @@ export function* daysOfMonth(text: string, now: MomentText, isLed: boolean): Gen
     const [from, to] = [found.index, found.index + found[0].length];
     const before = text.slice(0, from);
     const isSaid = (isLed && from === 0) || /\b(?:on|from)\s+$/i.test(before);
-    const isAlone = /^\s*(?:$|[,;:.!?)·\d]|(?:at|from|in)\s)/.test(text.slice(to)) || /^\s*(?:on\s+)?$/i.test(before);
-    if (!name && !(isSaid && (isAlone || isLed))) continue;
+    // "By 3rd parties" is no day, "by the 15th pay" and "on the 15th pay" at the beginning of a line are.
+    const begins = isLed ? /^the\s/i.test(found[0]) : /^\s*on\s+$/i.test(before);
+    const isAlone = begins || /^\s*(?:$|[,;:.!?)·\d]|(?:at|from|in)\s)/.test(text.slice(to));
+    if (!name && !(isSaid && isAlone)) continue;
     const date = nextOfMonth(
       Number(day),
       today,
@@ -89,8 +91,9 @@ function nextOfMonth(day: number, today: DateText, onWeekday: number | "" | unde
 }
 
 /** "the day after tomorrow", "next week": its first day, "next month": its first, "the end of the week", "a week on Friday". */
-export function nearDays(text: string, context: CaptureContext): ReadDate[] {
-  return [...text.matchAll(nearShape)].map((found) => {
+export function nearDays(text: string, context: CaptureContext, isLed: boolean): ReadDate[] {
+  return [...text.matchAll(nearShape)].flatMap((found) => {
+    if (found.groups?.end && !(isLed && found.index === 0) && !isEndSaid(text, found)) return [];
     const { unit, end, short, weekOn, weekNear, dayWeek, lastWords } = found.groups ?? {};
     const nextWeek = weekOn ?? weekNear ?? dayWeek ?? lastWords;
     const said = end ?? (short && (short.toLowerCase() === "eod" ? "day" : "week"));
@@ -98,6 +101,17 @@ export function nearDays(text: string, context: CaptureContext): ReadDate[] {
     const span = { from: found.index, to: found.index + found[0].length };
     return { ...span, day, hasDay: true, minute: undefined, endMinute: undefined };
   });
+}
+
+/** "At the end of the week", "end of day: …": a day; "the end of day report" speaks of one. */
+function isEndSaid(text: string, { 0: words, index }: RegExpMatchArray & { index: number }): boolean {
+  const before = text.slice(0, index);
+  const behind = text.slice(index + words.length);
+  return (
+    /\b(?:at|by|before|until|till|towards?|from)\s+$/i.test(before) ||
+    /^\s*(?:$|[.!?)·])/.test(behind) ||
+    (before.trim() === "" && /^\s*[:,;]/.test(behind))
+  );
 }
 
 function beginOf(unit: string | undefined, { now, firstWeekday = 1 }: CaptureContext): DateText {

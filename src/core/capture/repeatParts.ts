@@ -85,7 +85,7 @@ export function* repeatParts(text: string, context: CaptureContext): Generator<F
   for (const found of text.matchAll(repeatPhrases())) {
     const rule = ruleOfPhrase(found.groups ?? {});
     const repeat = rule === undefined ? undefined : repeatOf(`RRULE:${rule}`);
-    if (!rule || !repeat) continue;
+    if (!rule || !repeat || /^\s+(?:except|but)\b/i.test(text.slice(found.index + found[0].length))) continue;
     const first = firstDay(rule, dateOf(now));
     yield {
       what: "repeat",
@@ -101,7 +101,8 @@ export function* repeatParts(text: string, context: CaptureContext): Generator<F
   }
 }
 
-const everyPart = /(?<![\p{L}\d])(?:every|each)\s+(?<part>morning|afternoon|evening|night)(?![\p{L}\d])/giu;
+const everyPart =
+  /(?<![\p{L}\d])(?:every|each)\s+(?<part>morning|afternoon|evening|night)(?![\p{L}\d]|\s+(?:shift|person|people|worker|class|star|bird|except|but)(?!\p{L}))/giu;
 
 /** "every morning", "each night": daily, in that part of the day where no hour is said. */
 function* dailyParts(text: string, context: CaptureContext): Generator<Found> {

@@ -252,7 +252,7 @@ function titleOutside(line: string, found: readonly Part[]): string {
   let at = 0;
   for (const part of found) {
     if (part.stays) continue;
-    const closes = /^\s*[,;:.!?]/.test(line.slice(part.to));
+    const closes = /^\s*[,;:.!?)]/.test(line.slice(part.to));
     const before = line.slice(at, part.from) + (part.says ?? "");
     title += closes ? before.trimEnd() : `${before} `;
     at = closes ? part.to + (/^\s*/.exec(line.slice(part.to))?.[0].length ?? 0) : part.to;
@@ -276,7 +276,7 @@ function* kindParts(text: string): Generator<Found> {
 
 /** Words behind which a name belongs to the sentence: "write to @Ines about the lease". */
 const namesBefore =
-  /(?<!\p{L})(?:to|with|for|from|by|about|of|and|ask|call|tell|meet|see|ring|phone|e-?mail|text|pay|thank|invite|help|visit|join|remind)\s+$|@[\p{L}\p{N}_-]+,\s+$/iu;
+  /(?<!\p{L})(?:to|with|for|from|by|about|of|and|cc|ask|call|tell|meet|see|ring|phone|e-?mail|text|pay|thank|invite|help|visit|join|remind)\s+$|@[\p{L}\p{N}_-]+,\s+$/iu;
 
 function* namedParts(text: string, context: CaptureContext): Generator<Found> {
   for (const [sign, names] of [

@@ -24,7 +24,7 @@ export const monthNumber = (name: string) =>
 /** What can stand behind "every": a unit, a count of them, weekdays, a date of the year, or the last Friday of the month. */
 const behindEvery = [
   `(?<yearDay>\\d{1,2})(?:st|nd|rd|th)?(?:\\s+of)?\\s+(?<yearMonth>${monthNames})`,
-  `|(?<nth>\\d{1,2})(?:st|nd|rd|th)\\s+(?<nthUnit>day|week|month|year)|(?<nthOfMonth>[1-4])(?:st|nd|rd|th)\\s+(?<nthWeekday>${dayNames})(?:\\s+of\\s+(?:the|each|every)\\s+month)?|(?<monthDayAlone>\\d{1,2})(?:st|nd|rd|th)(?:\\s+of\\s+the\\s+month)?(?!\\s+(?:of|${dayNames}))|`,
+  `|(?<nth>\\d{1,2})(?:st|nd|rd|th)\\s+(?<nthUnit>day|week|month|year)|(?<nthOfMonth>[1-4])(?:st|nd|rd|th)\\s+(?<nthWeekday>${dayNames})(?:\\s+of\\s+(?:the|each|every)\\s+month)?|(?<monthDayAlone>\\d{1,2})(?:st|nd|rd|th)(?:\\s+of\\s+the\\s+month|(?=\\s*(?:$|[,;:.!?)·])|\\s+(?:\\d|at|from|until|till|by|for)(?!\\p{L})))|`,
   `(?<count>\\d{1,3}|other)\\s+(?<unit>day|week|month|year)s?`,
   `|(?<ordinal>${ordinals})\\s+(?<ordinalDay>${dayNames})(?:\\s+of\\s+(?:the|each|every)\\s+month)?`,
   `|(?<named>(?:${dayNames})s?(?:(?:\\s*,\\s*(?:and\\s+)?|\\s+and\\s+)(?:${dayNames})s?)*)`,
