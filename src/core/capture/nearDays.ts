@@ -7,7 +7,7 @@ import {
   monthNames,
   startOfWeek,
   weekday,
-  weekdayCodes,
+  weekdayNumber,
   type DateText,
   type MomentText,
 } from "../time";
@@ -69,11 +69,7 @@ export function* daysOfMonth(text: string, now: MomentText, isLed: boolean): Gen
     const begins = isLed ? /^the\s/i.test(found[0]) : /^\s*on\s+$/i.test(before);
     const isAlone = begins || /^\s*(?:$|[,;:.!?)·\d]|(?:at|from|in)\s)/.test(text.slice(to));
     if (!name && !(isSaid && isAlone)) continue;
-    const date = nextOfMonth(
-      Number(day),
-      today,
-      name && weekdayCodes.findIndex((code) => name.toUpperCase().startsWith(code)) + 1,
-    );
+    const date = nextOfMonth(Number(day), today, name && weekdayNumber(name));
     if (date) yield { from, to, day: date, hasDay: true, minute: undefined, endMinute: undefined };
   }
 }
@@ -140,6 +136,5 @@ function inAWeek(name: string, { now }: CaptureContext): DateText {
   const today = dateOf(now);
   const near = ["today", "tomorrow"].indexOf(name.toLowerCase());
   if (near >= 0) return addDays(today, near + 7);
-  const of = weekdayCodes.findIndex((code) => name.toUpperCase().startsWith(code)) + 1;
-  return addDays(today, ((of - weekday(today) + 7) % 7) + 7);
+  return addDays(today, ((weekdayNumber(name) - weekday(today) + 7) % 7) + 7);
 }

@@ -1,6 +1,6 @@
 import { readTimeRange, type TimeRange } from "../page";
 import { countsBefore } from "./dateParts";
-import { minuteOfParts, rangeText } from "../time";
+import { minuteOfParts, parseClock, rangeText } from "../time";
 import { prefixLength, type CaptureContext, type Found } from "./found";
 
 const hourOrNoon = "(noon|midday|midnight|\\d{1,2}(?:[:.]\\d{2})?\\s?(?:am|pm)?)";
@@ -20,9 +20,7 @@ function namedRange(first: string, last: string): { startMinute: number; endMinu
     const name = words.toLowerCase();
     if (name === "midnight") return isEnd ? 1440 : 0;
     if (name === "noon" || name === "midday") return 720;
-    const [, hour, minute = "0", half] = /^(\d{1,2})(?:[:.](\d{2}))?\s?(am|pm)?$/.exec(name) ?? [];
-    const clock = Number(hour) % (half ? 12 : 24);
-    return minuteOfParts(clock + (half === "pm" ? 12 : 0), Number(minute));
+    return parseClock(name);
   };
   const isNamed = (words: string) => /^[nm]/i.test(words);
   if (!isNamed(first) && !isNamed(last)) return undefined;
@@ -43,10 +41,7 @@ export function* rangeParts(text: string, context: CaptureContext): Generator<Fo
   for (const { 0: words, 1: first, 2: last, index } of text.matchAll(between)) {
     const half = /[ap]m$/i.exec(last!)?.[0] ?? "";
     // "Between 2 and 4 pm" says its half once.
-    const range =
-      namedRange(first!, last!) ??
-      readTimeRange(`${first}-${last}`) ??
-      bareRange(`on fri ${first}-${last}`, 7, `${first}-${last}`.length);
+    const range = namedRange(first!, last!) ?? readTimeRange(`${first}-${last}`) ?? hoursOf(`${first}-${last}`);
     if (range && (half || /[:.]/.test(words) || /noon|mid/i.test(words) || isBesideDay(text, index, words.length)))
       yield rangePart(text, index, { ...range, length: words.length }, context);
   }
@@ -93,11 +88,17 @@ function isBesideDay(text: string, at: number, length: number): boolean {
 
 /** "Friday 14-15": bare hours are a stretch of time only beside a day. Before seven they are of the afternoon. */
 function bareRange(text: string, at: number, length: number): TimeRange | undefined {
-  const hours = /^(\d{1,2})\s?(?:-|–|—|to|until)\s?(\d{1,2})$/i.exec(text.slice(at, at + length));
-  if (!hours || countsBefore.test(text.slice(0, at)) || !isBesideDay(text, at, length)) return undefined;
+  const range = hoursOf(text.slice(at, at + length));
+  return range && !countsBefore.test(text.slice(0, at)) && isBesideDay(text, at, length) ? range : undefined;
+}
+
+/** "14-15": two bare hours. */
+function hoursOf(words: string): TimeRange | undefined {
+  const hours = /^(\d{1,2})\s?(?:-|–|—|to|until)\s?(\d{1,2})$/i.exec(words);
+  if (!hours) return undefined;
   const afternoon = Number(hours[2]) < 7 ? 12 : 0;
   const startMinute = minuteOfParts(Number(hours[1]) + afternoon, 0);
   const endMinute = minuteOfParts(Number(hours[2]) + afternoon, 0);
   if (startMinute === undefined || endMinute === undefined || endMinute <= startMinute) return undefined;
-  return { startMinute, endMinute, length };
+  return { startMinute, endMinute, length: words.length };
 }

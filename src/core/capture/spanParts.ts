@@ -8,7 +8,7 @@ import {
   monthNames,
   monthNumber,
   weekday,
-  weekdayCodes,
+  weekdayNumber,
   type DateText,
 } from "../time";
 import type { CaptureContext, Found } from "./found";
@@ -55,7 +55,7 @@ function endOf(groups: readonly (string | undefined)[]): End {
       ...(yearLast ? { year: Number(yearLast) } : {}),
     };
   const near = ["today", "tomorrow"].indexOf(word!.toLowerCase());
-  return near >= 0 ? { near } : { weekday: weekdayCodes.findIndex((code) => word!.toUpperCase().startsWith(code)) + 1 };
+  return near >= 0 ? { near } : { weekday: weekdayNumber(word!) };
 }
 
 /** The first such date on or after a day; of a month that is given, of this year or the next. */

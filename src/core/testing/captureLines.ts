@@ -498,6 +498,7 @@ from Monday to Friday 9 to 5 course  =>  task “from Monday to Friday 9 to 5 co
 every day except Sunday  =>  task “every day except Sunday”
 every weekday except Friday call  =>  task “every weekday except Friday call”
 cc @Ines on the mail  =>  task “cc Ines on the mail” | @Ines
+bake 30 to noon  =>  task “bake 30 to” | 11-24 | 12:00-12:30
 on the 3rd floor fix the lamp  =>  task “on the 3rd floor fix the lamp”
 start of next month pay  =>  task “pay” | 12-01
 remind me at 5pm call Jo  =>  task “call Jo” | 11-24 | rings 11-24T17:00

@@ -4,6 +4,9 @@ import { weekdayCodes } from "./rule";
 /** The names of weekdays and their short forms, as a pattern. */
 export const dayNames =
   "mon(?:day)?|tue(?:s(?:day)?)?|wed(?:nesday)?|thu(?:r(?:s(?:day)?)?)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?";
+/** 1 for any form of Monday to 7 for Sunday; 0 for what is no weekday. */
+export const weekdayNumber = (name: string) =>
+  weekdayCodes.findIndex((code) => name.toUpperCase().startsWith(code)) + 1;
 const ordinals = "first|second|third|fourth|last";
 const units: Readonly<Record<string, string>> = { day: "DAILY", week: "WEEKLY", month: "MONTHLY", year: "YEARLY" };
 const adverbs: Readonly<Record<string, string>> = {
