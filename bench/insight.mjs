@@ -4,27 +4,47 @@ import { bundle, largePeer, quantile, row } from "./harness.mjs";
 /** Looking back over ten years of the work log. */
 export async function insight() {
   const ours = await import(await bundle("bench/page/insight.ts", { platform: "node" }));
-  const { cold, alone, byHand, changed, each } = ours.charts();
-  const slowest = Math.max(...Object.values(alone));
-  const [slowestName] = Object.entries(alone).find(([, time]) => time === slowest);
+  const { settled, atOnce, byHand, changed, changedAlone } = ours.charts();
+  const [settledName, slowest] = slowestOf(settled.alone);
+  const [atOnceName, slowestAtOnce] = slowestOf(atOnce.alone);
+  const [changedName, slowestChanged] = slowestOf(
+    Object.fromEntries(Object.entries(changedAlone).map(([name, times]) => [name, quantile(times, 0.95)])),
+  );
   const own = ours.aggregate();
   const peer = await sqlite(own.rows);
   const columns = await duckDb(own.rows);
   const same = [peer, columns].every(({ answer }) => JSON.stringify(own.answer) === JSON.stringify(answer));
   const ownCold = own.cold + quantile(own.asked, 0.5);
-  if (process.env.EACH) console.error({ alone, each });
+  if (process.env.EACH) console.error({ settled, atOnce });
   return [
     row(
-      `a chart over ten years of the log, 100,000 entries, from cold: the slowest of ${Object.keys(alone).length} (${slowestName}); the limit: one sum over the same entries by hand`,
+      `a chart over ten years of the log, 100,000 entries, for the first time after a start: the slowest of ${Object.keys(settled.alone).length} (${settledName}); beside it one sum over the same entries by hand`,
       { ours: slowest, peer: byHand, unit: "ms", ratio: slowest / byHand, target: "50 ms", holds: slowest <= 50 },
     ),
-    row("all of them one after the other, from cold", { ours: cold, unit: "ms", target: "50 ms", holds: cold <= 50 }),
-    row("all of them after one new entry, p95", {
-      ours: quantile(changed, 0.95),
+    row(
+      `the same the moment after the start, before the ledger is laid while nothing else is to do (${atOnceName}); beside it the sum by hand`,
+      {
+        ours: slowestAtOnce,
+        peer: byHand,
+        unit: "ms",
+        ratio: slowestAtOnce / byHand,
+        target: "50 ms",
+        holds: slowestAtOnce <= 50,
+      },
+    ),
+    row("all of them one after the other, for the first time after a start", {
+      ours: settled.all,
+      peer: atOnce.all,
+      unit: "ms",
+      ratio: null,
+    }),
+    row(`a chart after one new entry, p95: the slowest (${changedName})`, {
+      ours: slowestChanged,
       unit: "ms",
       target: "2 ms",
-      holds: quantile(changed, 0.95) <= 2,
+      holds: slowestChanged <= 2,
     }),
+    row("all of them after one new entry, p95", { ours: quantile(changed, 0.95), unit: "ms" }),
     row(
       `hours by theme from cold, against SQLite filled and indexed (the answers are ${same ? "equal" : "not equal"})`,
       {
@@ -61,6 +81,8 @@ export async function insight() {
   ];
 }
 
+/** The slowest of some that are told apart by their names, and how long it took. */
+const slowestOf = (times) => Object.entries(times).reduce((one, other) => (other[1] > one[1] ? other : one));
 const timesOf = (ask) =>
   Array.from({ length: 20 }, () => {
     const begin = performance.now();

@@ -1,7 +1,15 @@
-import { insights, Ledger, ledgerOf, type Asking, type InsightName } from "@/core/insight";
+import { begunLedgerOf, insights, Ledger, ledgerOf, type Asking, type InsightName } from "@/core/insight";
 import { minutesBy } from "@/core/insight/charts/asking";
-import { bareRecord, defaultSettings, seededRandom, type PensumRecord, type Task, type Work } from "@/core/model";
-import { Store } from "@/core/store";
+import {
+  bareRecord,
+  defaultSettings,
+  newId,
+  seededRandom,
+  type PensumRecord,
+  type Task,
+  type Work,
+} from "@/core/model";
+import { packRecords, RecordTable, Store } from "@/core/store";
 import { addDays, momentAt, standingClock } from "@/core/time";
 
 /* What runs in Node for the questions about the past. */
@@ -20,8 +28,8 @@ const timed = (work: () => void) => {
   return performance.now() - start;
 };
 
-/** As they come from a snapshot, where an id that many records share is one text. */
-const taskIds = Array.from({ length: 5000 }, (_, at) => JSON.parse(`"task${at}"`) as string);
+const idRandom = seededRandom(7);
+const taskIds = Array.from({ length: 5000 }, () => newId(idRandom));
 
 /** Ten years of a log: 100,000 entries of 5,000 tasks in 8 themes. */
 function records(): PensumRecord[] {
@@ -38,7 +46,7 @@ function records(): PensumRecord[] {
       ...(at % 10 ? { state: "done", doneAt: `${addDays(made, 3)}T10:00` } : {}),
     } as Task;
   });
-  const entries = Array.from({ length: 100_000 }, (_, at) => entry(`entry${at}`, random));
+  const entries = Array.from({ length: 100_000 }, () => entry(newId(idRandom), random));
   return [defaultSettings, ...themes, ...tasks, ...entries];
 }
 
@@ -52,8 +60,27 @@ function entry(id: string, random: () => number): Work {
   };
 }
 
-const storeOf = (all: readonly PensumRecord[]) =>
-  new Store(new Map(all.map((record) => [record.id, record])), [], standingClock(now, zone));
+/** As many records as a snapshot has in one part. */
+const partSize = 1000;
+const packed = (all: readonly PensumRecord[]) =>
+  Array.from({ length: Math.ceil(all.length / partSize) }, (_, part) =>
+    packRecords(all.slice(part * partSize, (part + 1) * partSize)),
+  );
+
+/**
+ * A workspace as it is opened from its snapshot and shows a day: nothing of the log is made but what was worked on that day. Or
+ * some seconds later, when all records were made while nothing else was to do, and after them the ledger laid.
+ */
+function storeOf(parts: readonly string[], isMade: boolean, isLaid = false): Store {
+  const table = new RecordTable();
+  for (const part of parts) table.addPacked(part);
+  if (isMade) while (table.makeSome());
+  const store = new Store(table, [], standingClock(now, zone));
+  store.list("workByDay", today);
+  store.get("settings");
+  if (isLaid) while (begunLedgerOf(store).layMore());
+  return store;
+}
 const askingOf = (store: Store): Asking => ({
   ...{ store, span, who: "me", way: "theme", today, firstWeekday: 1, settings: defaultSettings, style },
   beside: { from: addDays(span.from, -days), to: addDays(span.from, -1) },
@@ -62,40 +89,49 @@ const names = Object.keys(insights) as InsightName[];
 const askAll = (asking: Asking) => names.map((name) => insights[name].answer(asking).rows.length);
 
 /**
- * Every chart over ten years: each by itself from cold, the ledger made with it; all of them one after the other from cold; and
- * after one more entry. Beside them the least that any of it takes: to look once at each entry, by hand.
+ * Every chart over ten years, each by itself and all of them one after the other: some seconds after a start, the moment after
+ * it, and after one more entry. Beside them the least that a look at each entry takes: one sum by hand.
  */
 export function charts() {
-  const all = records();
-  const opened = () => {
-    const store = storeOf(all);
-    // The list of a kind is there whenever a workspace is open, and so is the way to a record by its id.
-    store.list("kind", "work");
-    store.get("settings");
-    return store;
-  };
-  const quietest = (work: (store: Store) => void) =>
+  const parts = packed(records());
+  const quietest = (open: () => Store, work: (store: Store) => void) =>
     Math.min(
       ...Array.from({ length: 5 }, () => {
-        const store = opened();
+        const store = open();
         return timed(() => work(store));
       }),
     );
-  const cold = quietest((store) => void askAll(askingOf(store)));
-  const alone = Object.fromEntries(
-    names.map((name) => [name, quietest((store) => void insights[name].answer(askingOf(store)))]),
+  const from = (open: () => Store) => ({
+    all: quietest(open, (store) => void askAll(askingOf(store))),
+    alone: Object.fromEntries(
+      names.map((name) => [name, quietest(open, (store) => void insights[name].answer(askingOf(store)))]),
+    ),
+  });
+  const settled = from(() => storeOf(parts, true, true));
+  const atOnce = from(() => storeOf(parts, false));
+  const byHand = quietest(
+    () => storeOf(parts, true),
+    (store) => void minutesByTask(store.list("kind", "work") as readonly Work[]),
   );
-  const byHand = quietest((store) => void minutesByTask(store.list("kind", "work") as readonly Work[]));
-  const store = storeOf(all);
+  const store = storeOf(parts, true);
   const asking = askingOf(store);
   askAll(asking);
-  const each = Object.fromEntries(names.map((name) => [name, timed(() => void insights[name].answer(asking))]));
   const random = seededRandom(9);
-  const changed = Array.from({ length: 60 }, (_, at) => {
-    store.act({ name: "put", run: (tx) => (tx.put(entry(`more${at}`, random)), "") }, {});
+  const oneMore = () => void store.act({ name: "put", run: (tx) => (tx.put(entry(newId(idRandom), random)), "") }, {});
+  const changed = Array.from({ length: 60 }, () => {
+    oneMore();
     return timed(() => void askAll(asking));
   });
-  return { cold, alone, byHand, each, changed };
+  const changedAlone = Object.fromEntries(
+    names.map((name) => [
+      name,
+      Array.from({ length: 60 }, () => {
+        oneMore();
+        return timed(() => void insights[name].answer(asking));
+      }),
+    ]),
+  );
+  return { settled, atOnce, byHand, changed, changedAlone };
 }
 
 /** Minutes by task, as somebody would write it for this one question: the times are read out of their texts. */
@@ -110,15 +146,17 @@ function minutesByTask(entries: readonly Work[]): ReadonlyMap<string | undefined
 /** The rows that a database is filled with, and our own answer to the same question: minutes by theme over all of it. */
 export function aggregate() {
   const all = records();
-  const store = storeOf(all);
+  const parts = packed(all);
   const cold = Math.min(
-    ...Array.from({ length: 5 }, () =>
-      timed(() => {
-        const ledger = new Ledger(store);
+    ...Array.from({ length: 5 }, () => {
+      const opened = storeOf(parts, true);
+      return timed(() => {
+        const ledger = new Ledger(opened);
         return ledger.size;
-      }),
-    ),
+      });
+    }),
   );
+  const store = storeOf(parts, true);
   ledgerOf(store);
   const asked = Array.from({ length: 20 }, () => timed(() => void minutesBy(askingOf(store), span, "theme")));
   const answer = [...minutesBy(askingOf(store), span, "theme")].sort();

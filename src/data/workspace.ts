@@ -111,7 +111,7 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
     journal,
     snapshot.version < modelVersion ? -entriesPerSnapshot : snapshot.seq,
   );
-  const making = makeWhenIdle(records);
+  const stopPreparing = prepareWhenIdle(records, store);
   database.on("versionchange", () => database.close());
   // A file is in the second copy as soon as it is in the database, and not only when all has been still for a while.
   let keeping: ReturnType<typeof setTimeout> | undefined;
@@ -131,7 +131,7 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
     announceReplaced: () => channel.postMessage({ replaced: true } satisfies Message),
     close() {
       compaction();
-      making();
+      stopPreparing();
       channel.close();
       copy.close();
       database.close();
@@ -190,16 +190,39 @@ function keepCompact(
   };
 }
 
-/** Makes what is still packed while nothing else is to do, so that no list has to wait for it. Gives back how to stop. */
-function makeWhenIdle(records: RecordTable): () => void {
-  if (!("requestIdleCallback" in globalThis)) return () => {};
-  let waiting = requestIdleCallback(make);
-  function make(deadline: IdleDeadline) {
-    let isMore = true;
-    while (isMore && deadline.timeRemaining() > onePartMilliseconds) isMore = records.makeSome();
-    if (isMore) waiting = requestIdleCallback(make);
-  }
-  return () => cancelIdleCallback(waiting);
+/**
+ * While nothing else is to do, makes what is still packed, so that no list has to wait for it, and then lays the ledger of the
+ * log, so that no look back has to. Gives back how to stop.
+ */
+function prepareWhenIdle(records: RecordTable, store: Store): () => void {
+  const stopping = new AbortController();
+  void (async () => {
+    await whileIdle(() => records.makeSome(), stopping.signal);
+    const { begunLedgerOf } = await import("@/core/insight/ledger");
+    await whileIdle(() => begunLedgerOf(store).layMore(), stopping.signal);
+  })().catch(() => {
+    // It is done when it is asked for, then; or the workspace was closed.
+  });
+  return () => stopping.abort();
+}
+
+/** Takes one step after the other while nothing else is to do, until one says that there are no more. */
+function whileIdle(step: () => boolean, signal: AbortSignal): Promise<void> {
+  return new Promise((resolve, reject) => {
+    if (!("requestIdleCallback" in globalThis)) return;
+    const go = (deadline: IdleDeadline) => {
+      if (signal.aborted) return reject(signal.reason as Error);
+      try {
+        let isMore = true;
+        while (isMore && deadline.timeRemaining() > onePartMilliseconds) isMore = step();
+        if (isMore) requestIdleCallback(go);
+        else resolve();
+      } catch (fault) {
+        reject(fault as Error);
+      }
+    };
+    requestIdleCallback(go);
+  });
 }
 
 /** The settings of a workspace; the usual ones until the person changes something. */

@@ -2,12 +2,12 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { bareRecord, defaultSettings, type PensumRecord, type Work } from "../model";
 import { minutesOn, rowOf, isMyEntry, workedOn } from "../plan";
-import { Store, type Command } from "../store";
+import { packRecords, RecordTable, Store, type Command } from "../store";
 import { addDays, clockChanges, momentAt, standingClock } from "../time";
 import { insights, type InsightName } from "./charts";
 import { minutesBy, type Asking } from "./charts/asking";
 import { plannedAndWorked } from "./charts/plannedAndWorked";
-import { Ledger, ledgerOf } from "./ledger";
+import { begunLedgerOf, Ledger, ledgerOf } from "./ledger";
 import type { Span } from "./span";
 
 const zone = "Europe/Berlin";
@@ -126,6 +126,59 @@ describe("the ledger", () => {
         expect(answersOf(store)).toEqual(answersOf(again));
       }),
     );
+  });
+
+  test("is the same when it was laid bit by bit, from records that were packed, while they changed", () => {
+    const change = fc.oneof(
+      entries.map((one) => ({ entry: one })),
+      fc.record({ removed: fc.nat({ max: 9 }) }),
+      fc.record({ task: fc.constantFrom("a", "b", "c"), theme: fc.constantFrom("field", "desk") }),
+      fc.record({ me: fc.constantFrom("me", "ines") }),
+      fc.constantFrom({ step: "lay" as const }, { step: "make" as const }, { step: "undo" as const }),
+    );
+    fc.assert(
+      fc.property(fc.array(entries, { maxLength: 9 }), fc.array(change, { maxLength: 12 }), (drawn, changes) => {
+        const table = new RecordTable();
+        const all = [...ground, ...drawn.map((one, at) => entryOf(`e${at}`, one))];
+        for (let at = 0; at < all.length; at += 3) table.addPacked(packRecords(all.slice(at, at + 3)));
+        const store = new Store(table, [], standingClock(now, zone));
+        const ledger = begunLedgerOf(store);
+        changes.forEach((one, at) => {
+          if ("entry" in one) store.act(put, entryOf(`e${at % 10}`, one.entry));
+          else if ("removed" in one) store.act(remove, `e${one.removed}`);
+          else if ("task" in one) store.act(put, { ...store.get(one.task)!, theme: one.theme } as PensumRecord);
+          else if ("me" in one) store.act(put, { ...defaultSettings, me: one.me });
+          else if (one.step === "lay") ledger.layMore();
+          else if (one.step === "make") table.makeSome();
+          else store.undo();
+        });
+        expect(ledgerOf(store)).toBe(ledger);
+        const again = new Store(new Map([...store.records()].map((one) => [one.id, one])), [], store.clock);
+        expect(summed(ledger)).toEqual(summed(new Ledger(again)));
+      }),
+    );
+  });
+
+  test("follows hundreds of entries that change, come and go in one act", () => {
+    const drawn = fc.sample(entries, { numRuns: 300, seed: 4 });
+    const store = opened(drawn.map((one, at) => entryOf(`e${at}`, one)));
+    const ledger = ledgerOf(store);
+    const later: Command<undefined> = {
+      name: "later",
+      run: (tx) => {
+        drawn.forEach((one, at) =>
+          at % 3 === 0 ? tx.remove(`e${at}`) : tx.put(entryOf(`e${at}`, { ...one, start: (one.start + 90) % 1440 })),
+        );
+        drawn.slice(0, 50).forEach((one, at) => tx.put(entryOf(`new${at}`, one)));
+        return "Later";
+      },
+    };
+    for (const turn of [() => store.act(later, undefined), () => store.undo(), () => store.redo()]) {
+      turn();
+      expect(summed(ledger)).toEqual(summed(new Ledger(store)));
+    }
+    store.act(remove, "e1");
+    expect(summed(ledger)).toEqual(summed(new Ledger(store)));
   });
 
   test("counts no time in the hour that the clocks skip, and a day long ago or far ahead as any other", () => {

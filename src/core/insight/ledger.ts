@@ -41,12 +41,18 @@ interface Subject {
   area: Id | undefined;
 }
 
+/** What the rows of an entry hang on. */
+const laidFields = ["id", "start", "end", "task", "event", "theme", "title", "person"] as const;
+type LaidEntry = Pick<Work, (typeof laidFields)[number]>;
+
 /** The number of somebody who has no entry. */
 const nobody = -1;
 /** An entry counts for so many days from its beginning, as in the index of days: one that is longer is a slip. */
 const mostDays = 400;
 /** For so many days at once a zone is asked when its clocks change: ten years. */
 const changeStretch = 3653;
+/** From so many changes on, to note the rows of all entries takes less than to look for those of each. */
+const manyChanges = 200;
 /** A life of goals is a few deep; a circle that two tabs made ends here. */
 const deepest = 12;
 
@@ -65,7 +71,7 @@ export class Ledger {
   #subject = new Int32Array(1024);
   #person = new Int32Array(1024);
   #entry: Id[] = [];
-  /** The rows of each entry; made when the first of them changes. */
+  /** The rows of each entry; made when many change at once. */
   #rowsOf: Map<Id, readonly number[]> | undefined;
   readonly #freeRows: number[] = [];
   readonly #subjects: Subject[] = [];
@@ -79,6 +85,10 @@ export class Ledger {
   /** For each day whether the clocks change on it, by stretches of `changeStretch` days since 1970. */
   readonly #clockChanges = new Map<number, Uint8Array>();
   #lastChanges: { readonly from: number; readonly changes: Uint8Array } = { from: NaN, changes: new Uint8Array(0) };
+  /** Goes on with the entries that are not laid yet. */
+  #laying: Iterator<undefined> | undefined;
+  /** Entries that changed while others were laid. */
+  readonly #changedMeanwhile = new Set<Id>();
   #order: RowOrder | undefined;
   readonly #followers = new Set<LedgerFollower>();
   /** Grows with each change of what the rows say. */
@@ -86,11 +96,13 @@ export class Ledger {
   /** Grows when things that entries are about come to stand for something else. */
   telling = 0;
 
-  constructor(store: Store) {
+  /** @param begins set where it is only begun, to be laid by `layMore` */
+  constructor(store: Store, begins?: "begun") {
     this.#store = store;
     this.#zone = store.clock.zone;
     this.#laidAt = store.clock.now();
-    this.#layAll();
+    this.#begin();
+    if (!begins) this.#finish();
   }
 
   /** How many rows there are to go through; some may be empty. */
@@ -140,11 +152,7 @@ export class Ledger {
     const rows = new Int32Array(this.#size);
     let count = 0;
     for (let row = 0; row < this.#size; row++) if (this.#minutes[row] !== 0) rows[count++] = row;
-    return (this.#order = new RowOrder(
-      (row) => this.#day[row]! * minutesPerDay + this.#start[row]!,
-      (row) => this.entryOf(row),
-      rows.subarray(0, count),
-    ));
+    return (this.#order = new RowOrder(this, rows.subarray(0, count)));
   }
 
   /** Tells `follower` of each row that goes or comes from now on. */
@@ -186,23 +194,39 @@ export class Ledger {
     return this.#running.size > 0;
   }
 
-  /** Lets what runs count up to the present minute. */
+  /** Lays some thousand entries more. Returns whether there may be others. */
+  layMore(): boolean {
+    if (!this.#laying) return false;
+    if (!this.#laying.next().done) return true;
+    this.#laying = undefined;
+    if (this.#changedMeanwhile.size > 0) this.#rowsOf = this.#rowsByEntry();
+    for (const id of this.#changedMeanwhile) this.#put(id, undefined);
+    this.#changedMeanwhile.clear();
+    this.revision++;
+    return false;
+  }
+
+  /** Lays what is not laid yet, and lets what runs count up to the present minute. */
   refresh(): void {
+    this.#finish();
     const now = this.#store.clock.now();
     if (now === this.#laidAt) return;
     this.#laidAt = now;
-    for (const id of [...this.#running]) this.#put(id);
+    for (const id of [...this.#running]) this.#put(id, this.#store.find("work", id));
   }
 
   /** Takes in what changed. */
   change(changes: readonly RecordChange[]): void {
+    if (changes.length >= manyChanges) this.#rowsOf ??= this.#rowsByEntry();
     for (const { id, from, to } of changes) {
       const record = to ?? from;
       if (record?.kind === "settings" && meOf(from) !== meOf(to)) {
         this.#clear();
-        this.#layAll();
-      } else if (record?.kind === "work") this.#put(id);
-      else if (record && saysOtherwise(from, to)) this.#tellAgain(record);
+        this.#begin();
+      } else if (record?.kind === "work") {
+        if (this.#laying) this.#changedMeanwhile.add(id);
+        else this.#put(id, from?.kind === "work" ? from : undefined);
+      } else if (record && saysOtherwise(from, to)) this.#tellAgain(record);
     }
   }
 
@@ -219,28 +243,45 @@ export class Ledger {
     this.#peopleNumbers.clear();
   }
 
-  #layAll() {
+  #begin() {
     const me = meIn(this.#store);
-    for (const entry of this.#store.list("kind", "work") as readonly Work[]) this.#lay(entry, me);
-    this.revision++;
+    this.#changedMeanwhile.clear();
+    this.#laying = this.#store.reading("work", laidFields, (entry) => this.#lay(entry, me));
   }
 
-  #put(id: Id) {
-    const rowsOf = (this.#rowsOf ??= this.#rowsByEntry());
-    for (const row of rowsOf.get(id) ?? []) {
+  #finish() {
+    while (this.layMore());
+  }
+
+  /** @param before the entry as its rows were laid; undefined where there were none */
+  #put(id: Id, before: Work | undefined) {
+    for (const row of this.#rowsOf?.get(id) ?? this.#rowsLaidOf(before)) {
       this.#order?.leave(row);
       for (const follower of this.#followers) follower.leaves(row);
       this.#minutes[row] = 0;
       this.#freeRows.push(row);
     }
-    rowsOf.delete(id);
+    this.#rowsOf?.delete(id);
     this.#running.delete(id);
     const entry = this.#store.find("work", id);
     if (entry) this.#lay(entry, meIn(this.#store));
     this.revision++;
   }
 
-  #lay(entry: Work, me: Id | undefined) {
+  /** The rows of an entry, looked for among those of its days. */
+  #rowsLaidOf(entry: Work | undefined): number[] {
+    const rows: number[] = [];
+    if (!entry) return rows;
+    const first = dayNumber(entry.start);
+    const last = entry.end === undefined ? first + mostDays : dayNumber(entry.end);
+    for (let row = 0; row < this.#size; row++) {
+      const day = this.#day[row]!;
+      if (day >= first && day <= last && this.#minutes[row] !== 0 && this.#entry[row] === entry.id) rows.push(row);
+    }
+    return rows;
+  }
+
+  #lay(entry: LaidEntry, me: Id | undefined) {
     if (entry.end === undefined) this.#running.add(entry.id);
     const end = entry.end ?? this.#store.clock.now();
     const first = dayNumber(entry.start);
@@ -326,7 +367,7 @@ export class Ledger {
     return changes[day - from] === 1;
   }
 
-  #subjectOf({ task, event, theme, title }: Work): number {
+  #subjectOf({ task, event, theme, title }: LaidEntry): number {
     const named = task ?? event;
     const key = named === undefined ? `${theme ?? ""}\u001f${title}` : theme === undefined ? named : named + theme;
     const known = this.#subjectNumbers.get(key);
@@ -415,12 +456,17 @@ const kept = new WeakMap<Store, Ledger>();
 /** The ledger of a store, kept in step with it and with the minutes that what runs has grown by. What reads it hangs on any fact, and says so to the store. */
 export function ledgerOf(store: Store): Ledger {
   void store.factsRevision;
-  let ledger = kept.get(store);
-  if (!ledger) {
-    const made = new Ledger(store);
-    store.onChange((changes) => made.change(changes));
-    kept.set(store, (ledger = made));
-  }
+  const ledger = begunLedgerOf(store);
   ledger.refresh();
+  return ledger;
+}
+
+/** The same, of which some entries may not be laid yet: for laying them while nothing else is to do. */
+export function begunLedgerOf(store: Store): Ledger {
+  const known = kept.get(store);
+  if (known) return known;
+  const ledger = new Ledger(store, "begun");
+  store.onChange((changes) => ledger.change(changes));
+  kept.set(store, ledger);
   return ledger;
 }

@@ -32,10 +32,10 @@ export class SpanSums implements LedgerFollower {
   readonly #byWay = new Map<SubjectWay, { readonly telling: number; readonly minutes: Map<Id | undefined, number> }>();
   /** How many sittings there are of each length in minutes. */
   readonly byLength = new Uint32Array(longestDay + 1);
-  /** Minutes of unbroken work by weekday, Monday first, and hour. */
-  readonly byHour = Array.from({ length: 7 }, () => new Float64Array(hoursInDay));
-  /** Minutes that were worked by the hour of the day. */
-  readonly byHourOfDay = new Float64Array(hoursInDay);
+  /** How many rows begin at each minute of the day, less how many end at it. */
+  readonly #steps = new Int32Array(minutesPerDay + 1);
+  /** The same of unbroken work by weekday, Monday first. */
+  readonly #unbrokenSteps = Array.from({ length: 7 }, () => new Int32Array(minutesPerDay + 1));
   /** Minutes of each day of the span in which something was worked; what overlaps counts once. */
   readonly #onceByDay: Float64Array;
   readonly #brokenByDay: Uint16Array;
@@ -73,6 +73,16 @@ export class SpanSums implements LedgerFollower {
   /** Minutes by who worked, by their number in the ledger. */
   get byPerson(): Float64Array {
     return this.#byPerson;
+  }
+
+  /** Minutes that were worked by the hour of the day. */
+  get byHourOfDay(): Float64Array {
+    return hoursOf(this.#steps);
+  }
+
+  /** Minutes of unbroken work by weekday, Monday first, and hour. */
+  get byHour(): readonly Float64Array[] {
+    return this.#unbrokenSteps.map(hoursOf);
   }
 
   /** Minutes by what rows stand for, kept from one asking to the next. */
@@ -139,9 +149,9 @@ export class SpanSums implements LedgerFollower {
     this.byLength[minutes] = this.byLength[minutes]! + sign;
     const start = ledger.start[row]!;
     const end = Math.min(start + minutes, minutesPerDay);
-    spreadOverHours(this.byHourOfDay, start, end, sign);
+    step(this.#steps, start, end, sign);
     if (minutes >= unbrokenMinutes)
-      spreadOverHours(this.byHour[(((ledger.day[row]! + 3) % 7) + 7) % 7]!, start, end, sign);
+      step(this.#unbrokenSteps[(((ledger.day[row]! + 3) % 7) + 7) % 7]!, start, end, sign);
   }
 
   /** What hangs on the order of the entries of a day is worked out again for days that were touched. */
@@ -178,14 +188,19 @@ export class SpanSums implements LedgerFollower {
   }
 }
 
-/** Adds the minutes of a stretch of a day to the hours that they lie in, or takes them out. */
-export function spreadOverHours(hours: Float64Array, start: number, end: number, sign: 1 | -1 = 1): void {
-  for (let at = start; at < end;) {
-    const hour = Math.floor(at / 60);
-    const next = Math.min((hour + 1) * 60, end);
-    hours[hour] = hours[hour]! + sign * (next - at);
-    at = next;
+function step(steps: Int32Array, start: number, end: number, sign: 1 | -1): void {
+  steps[start]! += sign;
+  steps[end]! -= sign;
+}
+
+/** The minutes of each hour of a day that lie between steps up and steps down. */
+function hoursOf(steps: Int32Array): Float64Array {
+  const hours = new Float64Array(hoursInDay);
+  for (let minute = 0, open = 0; minute < minutesPerDay; minute++) {
+    open += steps[minute]!;
+    hours[Math.floor(minute / 60)]! += open;
   }
+  return hours;
 }
 
 /** Sums with a place for one more number, and for some after it. */

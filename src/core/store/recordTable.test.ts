@@ -47,6 +47,12 @@ describe("a store over packed records", () => {
               expect(ours).toEqual(theirs);
             }
           }
+          const titles = (store: Store) => {
+            const found: string[] = [];
+            for (const _ of store.reading("task", ["id", "title"], ({ id, title }) => found.push(`${id} ${title}`)));
+            return found.sort();
+          };
+          expect(titles(packed)).toEqual(titles(made));
           for (const name of names)
             for (const key of keys) expect(packed.list(name, key)).toEqual(made.list(name, key));
           expect([packed.size, [...packed.records()]]).toEqual([made.size, [...made.records()]]);

@@ -17,8 +17,12 @@ interface Part {
 export class RecordTable {
   /** By row; undefined where it is still packed or was taken out. */
   readonly #records: (PensumRecord | undefined)[];
-  /** Those of which some records are not made yet, in the order of their rows. */
+  /** In the order of their rows. */
   readonly #parts: Part[] = [];
+  /** Up to which of them all are made. */
+  #madeParts = 0;
+  /** Rows that are no longer as they were packed. */
+  readonly #changed = new Set<number>();
   readonly #gone = new Set<number>();
   /** The kind of each record by its row, once it was asked for: to look into 100,000 records for it costs more than all else. */
   readonly #kinds: (string | undefined)[] = [];
@@ -62,6 +66,7 @@ export class RecordTable {
     } else this.#gone.delete(row);
     this.#records[row] = record;
     this.#kinds[row] = record.kind;
+    this.#changed.add(row);
     return row;
   }
 
@@ -71,6 +76,7 @@ export class RecordTable {
     if (row === undefined) return undefined;
     this.#records[row] = undefined;
     this.#gone.add(row);
+    this.#changed.add(row);
     return row;
   }
 
@@ -110,8 +116,7 @@ export class RecordTable {
       const found = new Array<string | readonly string[] | undefined>(packed.length);
       packed.keys(question, (keys, position) => (found[position] = keys));
       for (const keys of found) {
-        // What was made or taken out is no longer as it was packed.
-        if (this.#records[row] || this.#gone.has(row)) noteMade();
+        if (this.#changed.has(row)) noteMade();
         else if (keys !== undefined) note(keys, row);
         row++;
       }
@@ -119,9 +124,30 @@ export class RecordTable {
     for (; row < this.#records.length; row++) noteMade();
   }
 
+  /**
+   * Calls `visit` with these fields of each record of a kind, in no particular order, without making any; part by part, with a
+   * stop after each. What it is called with may be the same object each time. One that changes meanwhile may be met twice.
+   */
+  *reading(kind: string, fields: readonly string[], visit: (record: PensumRecord) => void): Generator<undefined> {
+    for (const { first, packed } of this.#parts) {
+      const isChanged = this.#changed.size > 0;
+      packed.read(kind, fields, (record, position) => {
+        if (!isChanged || !this.#changed.has(first + position)) visit(record);
+      });
+      yield;
+    }
+    const visitMade = (row: number) => {
+      const record = this.#records[row];
+      if (record?.kind === kind && !this.#gone.has(row)) visit(record);
+    };
+    this.#outsideParts((row) => !this.#changed.has(row) && visitMade(row));
+    for (const row of this.#changed) visitMade(row);
+  }
+
   /** Makes the records of one more part. Returns whether there was one. */
   makeSome(): boolean {
-    const part = this.#parts.shift();
+    while (this.#parts[this.#madeParts]?.packed.isMade) this.#madeParts++;
+    const part = this.#parts[this.#madeParts];
     part?.packed.makeAll(this.#records, part.first);
     return part !== undefined;
   }
@@ -129,11 +155,21 @@ export class RecordTable {
   get #rowsById(): Map<Id, number> {
     if (this.#rows) return this.#rows;
     const rows = new Map<Id, number>();
-    this.#records.forEach((record, row) => record && rows.set(record.id, row));
+    this.#outsideParts((row) => rows.set((this.#records[row] as PensumRecord).id, row));
     for (const { first, packed } of this.#parts) packed.ids((id, position) => rows.set(id, first + position));
     this.#rows = rows;
     this.#given = undefined;
     return rows;
+  }
+
+  /** Calls `take` with each row that was never packed. */
+  #outsideParts(take: (row: number) => void): void {
+    let row = 0;
+    for (const { first, packed } of this.#parts) {
+      for (; row < first; row++) take(row);
+      row += packed.length;
+    }
+    for (; row < this.#records.length; row++) take(row);
   }
 
   #at(row: number): PensumRecord {
@@ -143,22 +179,19 @@ export class RecordTable {
 
   /** Makes the record in a row; with all of its part where one that is asked for soon, in row `next`, is of it too. */
   #make(row: number, next: number | undefined): void {
-    const at = this.#partAt(row);
-    const { first, packed } = this.#parts[at] as Part;
-    if (next !== undefined && next >= row && next < first + packed.length) {
-      packed.makeAll(this.#records, first);
-      this.#parts.splice(at, 1);
-    } else this.#records[row] = packed.make(row - first);
+    const { first, packed } = this.#partAt(row);
+    if (next !== undefined && next >= row && next < first + packed.length) packed.makeAll(this.#records, first);
+    else this.#records[row] = packed.make(row - first);
   }
 
   /** The part in which a row is that is not made. */
-  #partAt(row: number): number {
+  #partAt(row: number): Part {
     let [low, high] = [0, this.#parts.length - 1];
     while (low < high) {
       const middle = (low + high + 1) >> 1;
       if ((this.#parts[middle] as Part).first <= row) low = middle;
       else high = middle - 1;
     }
-    return low;
+    return this.#parts[low] as Part;
   }
 }

@@ -187,6 +187,20 @@ export class Store {
     return this.#records.values();
   }
 
+  /**
+   * Calls `visit` with these fields of each record of a kind, in no particular order, some of them at each step of what it
+   * returns: records that are still packed stay so, and values are gone through in a row. What it is called with may be the same
+   * object each time; one that changes between two steps may be met twice.
+   */
+  reading<K extends Kind, F extends keyof RecordOf<K> & string>(
+    kind: K,
+    fields: readonly F[],
+    visit: (record: Pick<RecordOf<K>, F>) => void,
+  ): Generator<undefined> {
+    this.#reads?.add(`kind:${kind}`);
+    return this.#records.reading(kind, fields, visit as unknown as (record: PensumRecord) => void);
+  }
+
   /** The records under `key` of an index; the same list object until one of them changes. */
   list(index: IndexName, key: string): readonly PensumRecord[] {
     this.#reads?.add(`${index}:${key}`);

@@ -1,7 +1,7 @@
 import { placedStretches } from "../../plan";
 import { addDays, minutesPerDay } from "../../time";
 import { spanDays, type Span } from "../span";
-import { hoursInDay, spreadOverHours } from "../spanSums";
+import { hoursInDay } from "../spanSums";
 import { whileSame, type Asking } from "./asking";
 
 /** What had its hours in a span. */
@@ -31,4 +31,14 @@ export function plannedIn({ store, today }: Pick<Asking, "store" | "today">, spa
     });
     return { days, hours };
   });
+}
+
+/** Adds the minutes of a stretch of a day to the hours that they lie in. */
+function spreadOverHours(hours: Float64Array, start: number, end: number): void {
+  for (let at = start; at < end;) {
+    const hour = Math.floor(at / 60);
+    const next = Math.min((hour + 1) * 60, end);
+    hours[hour] = hours[hour]! + (next - at);
+    at = next;
+  }
 }
