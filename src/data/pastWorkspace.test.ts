@@ -94,7 +94,7 @@ describe("a workspace as it was", () => {
     store.undo();
     expect(sorted(store.records())).toEqual(deleted);
     expect(() => store.act(fetchFieldBack, { record, field: "title", label: "Title", from: "2026-11-23" })).toThrow(
-      /Restore all of it instead/,
+      /Fetch all of it back instead/,
     );
   });
 

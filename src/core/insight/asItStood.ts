@@ -1,8 +1,18 @@
 import { isUnfinished, type Block, type Dye, type Event, type Id, type PensumRecord, type Task } from "../model";
-import { isRepeating, localSpan, occurrenceAt, occurrenceId, seriesStart, type Repeating } from "../plan";
+import {
+  isRepeating,
+  isReplaced,
+  localSpan,
+  occurrenceAt,
+  occurrenceId,
+  seriesStart,
+  startsBetween,
+  type OwnOccurrences,
+  type Repeating,
+} from "../plan";
 import type { RecordsBefore, Store } from "../store";
 import { dyeOf, taskOf, titleOf, type ThingReads } from "../things";
-import { addDays, dateOf, isDate, minutesBetween, repeatOf, startsOf } from "../time";
+import { addDays, dateOf, isDate, minutesBetween } from "../time";
 import type { Span } from "./span";
 
 /** What became of something that was planned. */
@@ -140,10 +150,7 @@ function plannedRecords(store: Store, { from, to }: Span): PensumRecord[] {
   return [...found.values()];
 }
 
-/** The occurrences of a series that are records of their own: those stand for what the rule says of their time. */
-type OwnOccurrences = (series: Id) => readonly Repeating[];
-
-/** What `reads` has of them; where records are of another time, also those that are gone since. */
+/** What `reads` has of the occurrences that are records of their own; where records are of another time, also those that are gone since. */
 function ownOccurrences(
   series: readonly PensumRecord[],
   reads: Pick<Store, "list">,
@@ -206,20 +213,9 @@ function keyOf(record: PensumRecord): string {
 
 /** The times of a series that begin in some days, but for those that are records of their own. */
 function timesOf(series: Repeating & { repeat: string }, { from, to }: Span, ownOf: OwnOccurrences): Repeating[] {
-  const start = seriesStart(series);
-  const repeat = repeatOf(series.repeat);
-  if (start === undefined || !repeat) return [];
-  const taken = new Set(ownOf(series.id).map(({ occurrence }) => occurrence));
-  // The hours of a task that was done or moved alone on a day are those of its own record.
-  const taskDays = new Set(
-    (series.kind === "block" && series.task !== undefined ? ownOf(series.task) : []).map(({ occurrence = "" }) =>
-      dateOf(occurrence),
-    ),
-  );
-  // Of an event told in another zone, the day here may be the one before or after.
-  return startsOf(start, repeat, addDays(from, -1), addDays(to, 1), series.kind === "event" ? series.zone : undefined)
-    .filter((at) => !taken.has(at) && !taskDays.has(dateOf(at)))
-    .map((at) => (series.kind === "task" && at === start ? series : occurrenceAt(series, at)));
+  return startsBetween(series, addDays(from, -1), addDays(to, 1))
+    .filter((at) => !isReplaced(series, at, ownOf))
+    .map((at) => (series.kind === "task" && at === seriesStart(series) ? series : occurrenceAt(series, at)));
 }
 
 /** How many things had each fate, in a sentence. */

@@ -97,12 +97,7 @@ export function occurrenceRecord(reads: Reads & Pick<Store, "get">, id: Id): Rep
 }
 
 function madeOccurrence(series: Repeating & { repeat: string }, at: string): Repeating | undefined {
-  const start = seriesStart(series);
-  const repeat = repeatOf(series.repeat);
-  if (start === undefined || !repeat) return undefined;
-  const zone = series.kind === "event" ? series.zone : undefined;
-  const date = dateOf(at);
-  return startsOf(start, repeat, date, date, zone).includes(at) ? occurrenceAt(series, at) : undefined;
+  return startsBetween(series, dateOf(at), dateOf(at)).includes(at) ? occurrenceAt(series, at) : undefined;
 }
 
 /** Occurrences by the dates they touch, for one month. */
@@ -127,17 +122,29 @@ export function occurrencesOn(reads: Reads, date: DateText): readonly Repeating[
   let own = known.get(month);
   if (!own) known.set(month, (own = expandMonth(all as readonly Repeating[], `${date.slice(0, 7)}-01`)));
   const here = own.get(date);
-  return here ? here.filter((one) => !isOverridden(reads, one)) : nobody;
+  const ownOf: OwnOccurrences = (series) => reads.list("occurrencesOf", series) as readonly Repeating[];
+  return here
+    ? here.filter((one) => !isReplaced({ ...one, id: one.series as Id }, one.occurrence as string, ownOf))
+    : nobody;
 }
 
-function isOverridden(reads: Reads, one: Repeating): boolean {
-  const { series, occurrence } = one;
-  if (reads.list("occurrencesOf", series as Id).some((own) => (own as Repeating).occurrence === occurrence))
-    return true;
+/** The occurrences of a series that are records of their own: they stand for what its rule says of their time. */
+export type OwnOccurrences = (series: Id) => readonly Repeating[];
+
+/** Whether records of their own stand for the time of a series that was to start at `at`. */
+export function isReplaced(series: Repeating, at: string, ownOf: OwnOccurrences): boolean {
+  if (ownOf(series.id).some(({ occurrence }) => occurrence === at)) return true;
   // The hours of a task that was moved, done or placed alone on that day are those of its own record.
-  if (one.kind !== "block" || one.task === undefined || occurrence === undefined) return false;
-  const date = dateOf(occurrence);
-  return reads.list("occurrencesOf", one.task).some((own) => dateOf((own as Repeating).occurrence ?? "") === date);
+  if (series.kind !== "block" || series.task === undefined) return false;
+  return ownOf(series.task).some(({ occurrence = "" }) => dateOf(occurrence) === dateOf(at));
+}
+
+/** When a series starts from one day to another by its rule, whatever records of their own stand for. Of one told in another zone, the day here may be the one before or after. */
+export function startsBetween(series: Repeating, from: DateText, to: DateText): readonly string[] {
+  const start = seriesStart(series);
+  const repeat = repeatOf(series.repeat);
+  if (start === undefined || !repeat) return [];
+  return startsOf(start, repeat, from, to, series.kind === "event" ? series.zone : undefined);
 }
 
 /** Tells whether a task that comes again has hours on a date that come again with it. */
@@ -149,14 +156,10 @@ function expandMonth(all: readonly Repeating[], first: DateText): MonthOfOccurre
   const byDate = new Map<DateText, Repeating[]>();
   const last = addDays(addMonths(first, 1), -1);
   for (const series of all) {
-    const start = seriesStart(series);
-    const repeat = repeatOf(series.repeat);
-    if (start === undefined || !repeat) continue;
-    const zone = series.kind === "event" ? series.zone : undefined;
     const length = series.kind === "task" ? 0 : daysBetween(dateOf(series.start), dateOf(series.end));
-    for (const at of startsOf(start, repeat, addDays(first, -length - 1), addDays(last, 1), zone)) {
+    for (const at of startsBetween(series, addDays(first, -length - 1), addDays(last, 1))) {
       // The task itself is the next one; what comes behind it is shown as it will be.
-      if (series.kind === "task" && at === start) continue;
+      if (series.kind === "task" && at === seriesStart(series)) continue;
       const one = occurrenceAt(series, at);
       for (const date of touched(one))
         if (date >= first && date <= last) {

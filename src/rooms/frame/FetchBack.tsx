@@ -1,9 +1,9 @@
 "use client";
 import { useCallback, useMemo, useSyncExternalStore } from "react";
-import { fetchBack, fetchFieldBack, partsOf } from "@/core/commands/fetchBack";
+import { fetchBack, fetchFieldBack, fieldsThatDiffer, partsOf } from "@/core/commands/fetchBack";
 import { Refusal, valueIn, type Field, type PensumRecord } from "@/core/model";
-import { fieldsOfRecord, fieldValues, findRegister, isComputed, registerOf, type Cell } from "@/core/register";
-import { sameValue, type Command, type Store } from "@/core/store";
+import { fieldValues, findRegister, registerOf, type Cell } from "@/core/register";
+import type { Command } from "@/core/store";
 import { dateOf } from "@/core/time";
 import type { Past } from "@/data/workspace";
 import { cellWords } from "@/panels/fields/cells";
@@ -11,7 +11,6 @@ import { notify } from "@/ui/notices";
 import { useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 const mostLetters = 80;
-const words: Field = { name: "text", label: "Words", type: "longText" };
 
 /** What of a record is different now, each field to be fetched back by itself, and all of it. */
 export function FetchBack({ past: { present, moment }, record }: { past: Past; record: PensumRecord }) {
@@ -37,7 +36,7 @@ export function FetchBack({ past: { present, moment }, record }: { past: Past; r
     const cell = valueIn(of, field.name) as Cell;
     if (cell === undefined || cell === "") return "nothing";
     const values = fieldValues(store);
-    const type = register && field !== words ? values.typeOf(register, field, [of]) : "text";
+    const type = register && field.name !== "text" ? values.typeOf(register, field, [of]) : "text";
     const text = cellWords({ values, style, today }, field, type, cell);
     return text.length > mostLetters ? `${text.slice(0, mostLetters).trimEnd()} …` : text;
   };
@@ -72,12 +71,4 @@ export function FetchBack({ past: { present, moment }, record }: { past: Past; r
       )}
     </section>
   );
-}
-
-/** The fields of a record whose values are others now, its words among them. */
-function fieldsThatDiffer(store: Store, then: PensumRecord, now: PensumRecord): readonly Field[] {
-  return [
-    ...fieldsOfRecord(store, now).filter((field) => !field.hidden && !field.kept && !isComputed(field)),
-    words,
-  ].filter(({ name }) => !sameValue(valueIn(then, name), valueIn(now, name)));
 }
