@@ -15,7 +15,7 @@ export async function dragging({ address }) {
       { length: items },
       (_, at) => `- ${clock(480 + at * 9)}-${clock(480 + at * 9 + 25)} item ${at}`,
     );
-    await page.locator(".day-page .cm-content").click();
+    await page.locator(".day-page :is(.cm-content, .plain-page)").click();
     await page.keyboard.insertText(lines.join("\n"));
     await page.waitForFunction((count) => document.querySelectorAll(".rail-item").length === count, items);
     await saved(page);

@@ -9,7 +9,7 @@ export async function keystroke({ address }) {
   const browser = await launch();
   try {
     const page = await openApp(browser, address);
-    const editor = page.locator(".day-page .cm-content");
+    const editor = page.locator(".day-page :is(.cm-content, .plain-page)");
     await editor.click();
     const empty = await rounds(page);
     await page.keyboard.press("Control+a");

@@ -82,7 +82,10 @@ async function offlineVisits(address) {
     await page.context().setOffline(true);
     await page.addInitScript(() => {
       const look = () => {
-        if (!document.querySelector("[data-tray]") || !document.querySelector(".day-page .cm-content"))
+        if (
+          !document.querySelector("[data-tray]") ||
+          !document.querySelector(".day-page :is(.cm-content, .plain-page)")
+        )
           return requestAnimationFrame(look);
         globalThis.benchAnswered ??= performance.now();
       };

@@ -22,6 +22,8 @@ test("five megabytes pasted on a page are refused with the reason; in the top fi
 }) => {
   await open(page);
   const five = JSON.stringify(["a line of fifty characters, more or less, as it is\n", 100_000]);
+  await editor(page).click();
+  await page.locator(".day-page .cm-content").waitFor();
   await paste(page, ".day-page .cm-content", five);
   await expect(notice(page)).toContainText("the limit is 1,000,000");
   await expect(editor(page)).toContainText("Write here");

@@ -8,7 +8,7 @@ test("a template of lines begins every day by itself, once, in whatever tab", as
   await page.keyboard.press("Enter");
   await page.getByRole("button", { name: "a note" }).click();
   await page.getByRole("button", { name: "Lines on the page of a day" }).click();
-  await page.locator(".cm-content").click();
+  await page.locator(":is(.cm-content, .plain-page)").click();
   await page.keyboard.type("- [ ] water the plants");
   await saved(page);
   await page.getByRole("checkbox", { name: /Begins every day/ }).check();

@@ -76,7 +76,7 @@ test("a day by pointer: aims, portion, over-run, break, switch, a jotted note, a
   await page.getByRole("textbox", { name: "Jot something down" }).fill("figure 3 has no scale");
   await page.keyboard.press("Enter");
   // An editor that is out of sight need not have drawn its last lines.
-  const words = page.locator(".day-page .cm-content");
+  const words = page.locator(".day-page :is(.cm-content, .plain-page)");
   await words.evaluate((content) => content.scrollIntoView({ block: "end" }));
   await expect(words).toContainText("12:42, Finish the gravel survey");
   await page.getByRole("button", { name: "Break", exact: true }).click();

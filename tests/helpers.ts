@@ -47,7 +47,7 @@ export async function capture(page: Page, line: string): Promise<void> {
   await field.press("Escape");
 }
 
-export const editor = (page: Page): Locator => page.locator(".day-page .cm-content");
+export const editor = (page: Page): Locator => page.locator(".day-page :is(.cm-content, .plain-page)");
 export const line = (page: Page, words: string): Locator => page.locator(".day-page .cm-line", { hasText: words });
 export const railItem = (page: Page, words: string | RegExp): Locator => page.locator(".rail-item", { hasText: words });
 export const trayRow = (page: Page, words: string): Locator => page.locator("[data-tray]", { hasText: words });

@@ -63,7 +63,7 @@ test("one day by keyboard alone", async ({ page }) => {
   await expect(railItem(page, "lunch")).toHaveCount(0);
 
   // On the page: go on with a list, nest, tick, give a day, place.
-  await page.locator(".day-page .cm-content").focus();
+  await page.locator(".day-page :is(.cm-content, .plain-page)").focus();
   await key("Control+Home", "End", "Enter");
   await page.keyboard.type("ask for the key");
   await key("Tab", "Enter");
@@ -77,7 +77,7 @@ test("one day by keyboard alone", async ({ page }) => {
   await expect(page.getByRole("button", { name: /^Tuesday 24 November/ })).toBeFocused();
   await key("ArrowRight", "ArrowRight", "Enter");
   await expect(line(page, "walk the line")).toContainText("do Thu");
-  await page.locator(".day-page .cm-content").focus();
+  await page.locator(".day-page :is(.cm-content, .plain-page)").focus();
   await key("Alt+h", "Enter");
   await expect(railItem(page, "walk the line")).toBeVisible();
 
@@ -100,7 +100,7 @@ test("one day by keyboard alone", async ({ page }) => {
 
 test("undo and redo go through acts of every sort, and say which", async ({ page }) => {
   await open(page);
-  await page.locator(".day-page .cm-content").focus();
+  await page.locator(".day-page :is(.cm-content, .plain-page)").focus();
   await page.keyboard.type("- [ ] stakes");
   await expect(trayRow(page, "stakes")).toBeVisible();
   await trayRow(page, "stakes").focus();
@@ -134,7 +134,7 @@ test("Escape leaves what one writes in, and single letters are keys again", asyn
   await expect(search.getByText("order stakes").first()).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(search).toHaveCount(0);
-  await page.locator(".day-page .cm-content").click();
+  await page.locator(".day-page :is(.cm-content, .plain-page)").click();
   // The press of a pointer sets the cursor a moment later.
   await page.waitForTimeout(200);
   await page.keyboard.press("Escape");

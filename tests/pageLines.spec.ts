@@ -94,7 +94,7 @@ test("a note has the hours of today beside it, and its lines are placed there", 
   await page.keyboard.type("Mill race");
   await page.keyboard.press("Enter");
   await page.getByRole("checkbox", { name: "Today’s hours" }).check();
-  const words = page.locator(".day-page .cm-content");
+  const words = page.locator(".day-page :is(.cm-content, .plain-page)");
   await words.click();
   await page.keyboard.type("- [ ] measure the sluice 45 min\nask for the old plans");
   await expect(words.getByText("45 min")).toBeVisible();

@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { editor, line, notice, railItem, ready, trayRow } from "./helpers";
+import { editor, line, notice, railItem, ready, saved, trayRow } from "./helpers";
 
 test.beforeEach(({ context }) =>
   context.addInitScript(() => Object.assign(globalThis, { pensumNow: "2026-11-24T11:07" })),
@@ -258,4 +258,44 @@ test("every place has a title, one main heading, and no more width than 320 pixe
   await page.keyboard.press("Tab");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("main")).toBeFocused();
+});
+
+test("the first words on an empty page wait for nothing: its editor comes while one writes, or not at all", async ({
+  page,
+}) => {
+  await page.addInitScript(() => localStorage.setItem("pensum-workspace", "own"));
+  let letIn = (): void => {};
+  const isLetIn = new Promise<void>((resolve) => (letIn = resolve));
+  await page.goto("/");
+  await ready(page);
+  const words = editor(page);
+  await expect(words).toHaveAttribute("placeholder", /Write here/);
+  await page.route(/chunks\/.*\.js/, async (route) => {
+    await isLetIn;
+    await route.continue();
+  });
+  await words.click();
+  await page.keyboard.type("- [ ] order stakes\ncall the mill");
+  await expect(page.locator(".day-page .cm-content")).toHaveCount(0);
+  letIn();
+  await expect(line(page, "call the mill")).toBeVisible();
+  await page.keyboard.type(" on friday");
+  await saved(page);
+  await page.reload();
+  await ready(page);
+  await expect(line(page, "order stakes")).toHaveCount(1);
+  await expect(line(page, "call the mill on friday").locator(".cm-circle")).toHaveCount(1);
+
+  await page.goto("/day/2026-11-25");
+  await ready(page);
+  await page.unrouteAll();
+  await page.route(/chunks\/.*\.js/, (route) => route.abort());
+  await words.click();
+  await page.keyboard.type("water the plants");
+  await expect(page.getByText("This part could not be loaded")).toBeVisible();
+  await page.getByRole("heading", { name: "Wednesday 25 November" }).click();
+  await saved(page);
+  await page.unrouteAll();
+  await page.getByRole("button", { name: /Try again|Reload/ }).click();
+  await expect(line(page, "water the plants")).toBeVisible();
 });

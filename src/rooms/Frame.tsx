@@ -353,7 +353,9 @@ function goToNextPane(step: 1 | -1) {
   const panes = [...document.querySelectorAll<HTMLElement>("[data-pane]")].filter((pane) => pane.offsetParent !== null);
   const at = panes.findIndex((pane) => pane.contains(document.activeElement));
   const next = panes[(at + step + panes.length) % panes.length];
-  const inside = next?.querySelector<HTMLElement>("[data-pane-focus], [tabindex='0'], .cm-content, button, input");
+  const inside = next?.querySelector<HTMLElement>(
+    "[data-pane-focus], [tabindex='0'], .cm-content, textarea, button, input",
+  );
   (inside ?? next)?.focus();
 }
 

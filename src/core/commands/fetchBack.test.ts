@@ -56,7 +56,7 @@ describe("what is fetched back", () => {
     store.act(removeRecord, { id: "tb" });
     store.act(removeRecord, { id: "box" });
     back(store, "tb");
-    expect([store.get("tb")?.title, store.get("box")]).toEqual(["Task tb", undefined]);
+    expect([store.find("task", "tb")?.title, store.get("box")]).toEqual(["Task tb", undefined]);
   });
 
   test("is told field by field, in what a person sets and not in what is kept by itself", () => {

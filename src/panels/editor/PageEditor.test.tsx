@@ -1,62 +1,90 @@
-import { act } from "@testing-library/react";
+import { act, fireEvent, waitFor } from "@testing-library/react";
+import { createRef } from "react";
 import { describe, expect, it, vi } from "vitest";
-import { editRecord, saveSettings, setState } from "@/core/commands";
+import { saveSettings, writePage } from "@/core/commands";
 import { bareRecord, defaultSettings, type Note } from "@/core/model";
-import { draw, now, taskOf } from "@/ui/testing/screen";
+import { draw, now } from "@/ui/testing/screen";
+import { LoadedEditor } from "./LoadedEditor";
 import { PageEditor } from "./PageEditor";
+import { PlainPage, type PlainWords } from "./PlainPage";
 
 const note = (text: string): Note => ({ ...bareRecord("note", { id: "letters", title: "Letters", now }), text });
-const drawn = (text: string, handlers: object = {}) =>
-  draw(<PageEditor id="letters" label="Page" placeholder="Write here" {...handlers} />, [defaultSettings, note(text)]);
+const page = { id: "letters", label: "Page", placeholder: "Write here" };
+const ground = (text: string) => [defaultSettings, note(text)];
 const lines = (container: HTMLElement) =>
   [...container.querySelectorAll(".cm-line")].map((line) => line.textContent?.trim());
 
-describe("the editor of a page", () => {
-  it("shows the words of its record", async () => {
-    const { container, getByRole } = await drawn("first\nsecond");
-    expect(lines(container)).toEqual(["first", "second"]);
-    expect(getByRole("textbox", { name: "Page" })).toBeTruthy();
-  });
-
-  it("is the same editor after a setting was changed that it does not show", async () => {
-    const { container, store } = await drawn("first");
-    const editor = container.querySelector(".cm-editor");
-    act(() => void store.act(saveSettings, { bufferMinutes: 15 }));
-    act(() => void store.act(saveSettings, { longestRunMinutes: 90 }));
-    expect(container.querySelector(".cm-editor")).toBe(editor);
-  });
-
-  it("follows a task that is ticked elsewhere, and its undo", async () => {
-    const letter = taskOf("k3letter001", { title: "Write the letter", page: "letters" });
-    const line = "- [ ] Write the letter {#k3letter001}";
-    const { container, store, undo } = await draw(<PageEditor id="letters" label="Page" placeholder="Write here" />, [
-      defaultSettings,
-      note(line),
-      letter,
-    ]);
-    expect(lines(container)[0]).toContain("Write the letter");
-    const drawnBefore = container.querySelector(".cm-line")?.innerHTML;
-    act(() => void store.act(setState, { tasks: ["k3letter001"], state: "done" }));
-    expect((store.get("letters") as Note).text).toContain("- [x] Write the letter");
-    expect(container.querySelector(".cm-line")?.innerHTML).not.toBe(drawnBefore);
-    undo();
-    expect((store.get("letters") as Note).text).toBe(line);
-    expect(container.querySelector(".cm-line")?.innerHTML).toBe(drawnBefore);
-  });
-
-  it("calls for nothing where no line is under the cursor", async () => {
-    const onPlace = vi.fn();
-    const { container, user } = await drawn("", { onPlace });
-    container.querySelector<HTMLElement>(".cm-content")?.focus();
-    await user.keyboard("{Alt>}h{/Alt}");
-    expect(onPlace).not.toHaveBeenCalled();
-  });
-
-  it("goes with its page, and takes its listeners along", async () => {
-    const { container, unmount, store } = await drawn("first");
-    expect(container.querySelector(".cm-editor")).not.toBeNull();
-    unmount();
+describe("a page that is empty", () => {
+  it("asks for no editor until something is pressed, and has it then", async () => {
+    const { container, getByRole } = await draw(<PageEditor {...page} />, ground(""));
     expect(container.querySelector(".cm-editor")).toBeNull();
-    expect(() => act(() => void store.act(editRecord, { id: "letters", fields: { title: "Post" } }))).not.toThrow();
+    expect((getByRole("textbox", { name: "Page" }) as HTMLTextAreaElement).placeholder).toBe("Write here");
+    fireEvent.pointerDown(document.body);
+    await waitFor(() => expect(container.querySelector(".cm-editor")).not.toBeNull());
+    expect(container.querySelector("textarea")).toBeNull();
+    expect(document.activeElement).toBe(document.body);
+  });
+
+  it("has what is written on it before its editor is there neither lost nor taken for saved", async () => {
+    const { getByRole, store, user, unmount } = await draw(<PlainPage ref={createRef()} {...page} />, ground(""));
+    await user.type(getByRole("textbox", { name: "Page" }), "Dear Ines,");
+    expect(store.isUnsettled).toBe(true);
+    // What is done elsewhere takes it along.
+    act(() => void store.act(saveSettings, { bufferMinutes: 15 }));
+    expect([(store.get("letters") as Note).text, store.isUnsettled]).toEqual(["Dear Ines,", false]);
+    await user.type(getByRole("textbox", { name: "Page" }), " the stakes came");
+    unmount();
+    expect([(store.get("letters") as Note).text, store.isUnsettled]).toEqual(["Dear Ines, the stakes came", false]);
+  });
+
+  it("leaves alone what comes onto it from elsewhere, and puts what is written on it below", async () => {
+    const { getByRole, store, user, unmount } = await draw(<PlainPage ref={createRef()} {...page} />, ground(""));
+    act(() => void store.act(writePage, { id: "letters", text: "- water the plants" }));
+    act(() => void store.act(saveSettings, { bufferMinutes: 15 }));
+    expect((store.get("letters") as Note).text).toBe("- water the plants");
+    await user.type(getByRole("textbox", { name: "Page" }), "Dear Ines,");
+    unmount();
+    expect((store.get("letters") as Note).text).toBe("- water the plants\nDear Ines,");
+  });
+
+  it("hands words, cursor and the keys after a line's end over, once", async () => {
+    const words = createRef<PlainWords>();
+    const { getByRole, user } = await draw(<PlainPage ref={words} {...page} />, ground(""));
+    const field = getByRole("textbox", { name: "Page" });
+    await user.type(field, "- [[ ] Order stakes{ArrowLeft}");
+    await user.keyboard("{Enter}ab{Backspace}");
+    const begun = words.current?.hand();
+    expect(begun).toMatchObject({ text: "- [ ] Order stakes", chosen: [17, 17], hasFocus: true });
+    expect(begun?.keys.map(({ key }) => key)).toEqual(["Enter", "a", "b", "Backspace"]);
+    expect(words.current?.hand()).toBeUndefined();
+  });
+});
+
+describe("the editor that takes a page over", () => {
+  it("goes on where one was: a list goes on at the end of its line, and all of it comes into the store", async () => {
+    const onMounted = vi.fn();
+    const keys = ["Enter", "m", "i", "l", "l", "s", "Backspace"].map((key) => ({ key, bubbles: true }));
+    const begun = () => ({ text: "- [ ] Order stakes", kept: "", chosen: [18, 18] as const, hasFocus: true, keys });
+    const { container, store } = await draw(<LoadedEditor {...{ ...page, begun, onMounted }} />, ground(""));
+    expect(lines(container)).toEqual([expect.stringContaining("Order stakes"), expect.stringContaining("mill")]);
+    expect(container.contains(document.activeElement)).toBe(true);
+    expect(onMounted).toHaveBeenCalledTimes(1);
+    act(() => store.settle());
+    expect((store.get("letters") as Note).text).toMatch(/^- \[ \] Order stakes.*\n- \[ \] mill/);
+  });
+
+  it("keeps what came into the store meanwhile, and goes on behind it where one was", async () => {
+    const begun = () => ({ text: "Dear", kept: "", chosen: [4, 4] as const, hasFocus: true, keys: [{ key: "!" }] });
+    const { container } = await draw(<LoadedEditor {...{ ...page, begun }} />, ground("first"));
+    expect(lines(container)).toEqual(["first", "Dear!"]);
+  });
+
+  it("takes nothing twice that came into the store meanwhile, and draws a page that has words at once", async () => {
+    const begun = () => ({ text: "first", kept: "first", chosen: [2, 4] as const, hasFocus: false, keys: [] });
+    const { container, store } = await draw(<LoadedEditor {...{ ...page, begun }} />, ground("first"));
+    expect(lines(container)).toEqual(["first"]);
+    expect(store.isUnsettled).toBe(false);
+    const drawn = await draw(<PageEditor {...page} />, ground("second"));
+    await waitFor(() => expect(lines(drawn.container)).toEqual(["second"]));
   });
 });

@@ -1,22 +1,15 @@
 "use client";
-import { Suspense, useContext, useEffect, useRef, useState } from "react";
-import type { EditorView } from "@codemirror/view";
-import { GripVertical } from "lucide-react";
+import { useEffect, useRef, useState } from "react";
 import type { Id } from "@/core/model";
-import { dateOf, type DateText } from "@/core/time";
-import { late } from "@/ui/late";
-import { NonceContext } from "@/ui/nonce";
-import { useFirstWeekday, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
-import { useClockActs } from "@/panels/clock/useClock";
-import { useChoose } from "@/panels/clock/usePortion";
-import { EditorBar } from "./EditorBar";
-import { handleAt, type LineHandlers } from "./lineHandle";
-import { partsOfLine } from "./lineParts";
-import { mountEditor } from "./mountEditor";
+import type { DateText } from "@/core/time";
+import { LoadFailed } from "@/ui/LoadFailed";
+import { useRecord, useStore } from "@/ui/workspaceContext";
+import type { LineHandlers } from "./lineHandle";
+import type { LoadedEditor } from "./LoadedEditor";
+import { PlainPage, type PlainWords } from "./PlainPage";
+import { textOf } from "./textOf";
 
-const LinesBar = late(() => import("./LinesBar").then((bar) => ({ default: bar.LinesBar })));
-
-interface PageEditorProps extends LineHandlers {
+export interface PageEditorProps extends LineHandlers {
   /** The record whose text is edited; the page of a day need not be there yet. */
   id: Id;
   date?: DateText;
@@ -24,76 +17,59 @@ interface PageEditorProps extends LineHandlers {
   placeholder: string;
 }
 
-/** The editor of a page's text: Markdown, drawn. */
-export function PageEditor({ id, date, label, placeholder, ...given }: PageEditorProps) {
-  const { onDragLine } = given;
-  const workspace = useWorkspace();
-  const { store } = workspace;
-  const clock = useClockActs();
-  const choose = useChoose();
-  const style = useTimeStyle();
-  const firstWeekday = useFirstWeekday();
-  const nonce = useContext(NonceContext);
-  const host = useRef<HTMLDivElement>(null);
-  const [view, setView] = useState<EditorView>();
-  const [chosen, setChosen] = useState(0);
-  const [grip, setGrip] = useState<{ top: number; at: number }>();
-  const handlers = useRef<LineHandlers>({});
-  const onWork = (task: Id) => void clock.start({ id: task });
-  const onChoose = (task: Id) => {
-    const today = dateOf(store.clock.now());
-    choose(task, date !== undefined && date > today ? date : today);
-  };
-  useEffect(() => {
-    handlers.current = { ...given, onWork, onChoose };
-  });
+type Editor = typeof LoadedEditor;
+let loaded: Editor | undefined;
+
+/**
+ * The text of a page, in its editor. That is loaded when there is something to draw, or with the first press or key anywhere:
+ * it is as large as all that the first look at an empty day needs. Until then one writes on the empty page as it is.
+ */
+export function PageEditor(props: PageEditorProps) {
+  const { id, label, placeholder } = props;
+  const store = useStore();
+  const isEmpty = textOf(useRecord(id)) === "";
+  const [Editor, setEditor] = useState(() => loaded);
+  const [isPlain, setPlain] = useState(!loaded && isEmpty);
+  const isTouched = useIsTouched(!Editor && !store.isSealed);
+  const [failed, setFailed] = useState(false);
+  const words = useRef<PlainWords>(null);
+  const isWanted = !Editor && !failed && (isTouched || !isEmpty);
 
   useEffect(() => {
-    if (!host.current) return;
-    const { view: editor, unmount } = mountEditor({
-      ...{ parent: host.current, workspace, id, date, style, firstWeekday, nonce, label, placeholder },
-      handlers: () => handlers.current,
-      onChosen: setChosen,
-      onHover(event, from) {
-        if (!handlers.current.onDragLine) return;
-        const block = from.lineBlockAtHeight(event.clientY - from.documentTop);
-        const line = from.state.doc.lineAt(block.from);
-        const parts = partsOfLine(line);
-        const carried = parts.attributes?.classes.includes("carried");
-        setGrip(parts.wordsTo > parts.wordsFrom && !carried ? { top: block.top, at: line.from } : undefined);
+    if (!isWanted) return;
+    let isShown = true;
+    import("./LoadedEditor").then(
+      (module) => {
+        loaded = module.LoadedEditor;
+        if (isShown) setEditor(() => module.LoadedEditor);
       },
-    });
-    setView(editor);
-    return unmount;
-    // A page's editor is made once; the key of the page makes a new one.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [store, id, style, firstWeekday, nonce]);
+      () => isShown && setFailed(true),
+    );
+    return () => {
+      isShown = false;
+    };
+  }, [isWanted]);
 
   return (
-    <div className="page-editor relative" onPointerLeave={() => setGrip(undefined)}>
-      {grip && onDragLine && view && (
-        <span
-          aria-hidden
-          className="grip absolute -left-7 grid h-6 w-6 cursor-grab touch-none place-items-center text-ink-3"
-          style={{ top: grip.top + 1 }}
-          onPointerDown={(event) => {
-            event.preventDefault();
-            onDragLine(event.nativeEvent, handleAt(view, store, grip.at));
-          }}
-        >
-          <GripVertical size={14} />
-        </span>
-      )}
-      <div ref={host} />
-      {view && (
-        <EditorBar view={view}>
-          {chosen > 1 && (
-            <Suspense>
-              <LinesBar view={view} count={chosen} handlers={given} />
-            </Suspense>
-          )}
-        </EditorBar>
-      )}
-    </div>
+    <>
+      {isPlain && <PlainPage ref={words} {...{ id, label, placeholder }} />}
+      {failed && <LoadFailed onRetry={() => setFailed(false)} />}
+      {Editor && <Editor {...props} begun={() => words.current?.hand()} onMounted={() => setPlain(false)} />}
+    </>
   );
+}
+
+/** Whether anything was pressed since, by pointer or by keys. */
+function useIsTouched(isAsked: boolean): boolean {
+  const [isTouched, setTouched] = useState(false);
+  useEffect(() => {
+    if (!isAsked) return;
+    const touch = () => setTouched(true);
+    const signs = ["pointerdown", "keydown", "focusin"] as const;
+    for (const sign of signs) window.addEventListener(sign, touch, { capture: true });
+    return () => {
+      for (const sign of signs) window.removeEventListener(sign, touch, { capture: true });
+    };
+  }, [isAsked]);
+  return isTouched;
 }

@@ -4,6 +4,7 @@ import { writePage } from "@/core/commands";
 import { Refusal, type Id } from "@/core/model";
 import { spliceBetween, type Store } from "@/core/store";
 import { notify } from "@/ui/notices";
+import { textOf } from "./textOf";
 
 /** Marks changes that come from the store, which must not be handed back to it. */
 const fromStore = Annotation.define<boolean>();
@@ -17,8 +18,7 @@ const longestMilliseconds = 1000;
 
 /** The text of a record in the store. */
 export function storedText(store: Store, id: Id): string {
-  const record = store.get(id);
-  return record && "text" in record ? record.text : "";
+  return textOf(store.get(id));
 }
 
 /**

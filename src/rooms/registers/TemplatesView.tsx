@@ -84,7 +84,7 @@ function OneTemplate({ writing, template }: { writing: Writing; template: Templa
   return (
     <>
       <p className="lens-sentence">
-        Adds
+        Adds{" "}
         <SentencePart
           label="What it makes"
           words={isDay ? "lines to the page of a day" : withArticle(register?.one.toLowerCase() ?? "record")}
