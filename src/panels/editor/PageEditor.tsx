@@ -19,6 +19,17 @@ export interface PageEditorProps extends LineHandlers {
 
 type Editor = typeof LoadedEditor;
 let loaded: Editor | undefined;
+let loading: Promise<Editor> | undefined;
+
+function load(): Promise<Editor> {
+  return (loading ??= import("./LoadedEditor").then(
+    (module) => (loaded = module.LoadedEditor),
+    (fault) => {
+      loading = undefined;
+      throw fault;
+    },
+  ));
+}
 
 /**
  * The text of a page, in its editor. That is loaded when there is something to draw, or with the first press or key anywhere:
@@ -28,7 +39,11 @@ export function PageEditor(props: PageEditorProps) {
   const { id, label, placeholder } = props;
   const store = useStore();
   const isEmpty = textOf(useRecord(id)) === "";
-  const [Editor, setEditor] = useState(() => loaded);
+  const [Editor, setEditor] = useState(() => {
+    // It is on its way while the rest is drawn.
+    if (!isEmpty) load().catch(() => undefined);
+    return loaded;
+  });
   const [isPlain, setPlain] = useState(!loaded && isEmpty);
   const isTouched = useIsTouched(!Editor && !store.isSealed);
   const [failed, setFailed] = useState(false);
@@ -38,11 +53,8 @@ export function PageEditor(props: PageEditorProps) {
   useEffect(() => {
     if (!isWanted) return;
     let isShown = true;
-    import("./LoadedEditor").then(
-      (module) => {
-        loaded = module.LoadedEditor;
-        if (isShown) setEditor(() => module.LoadedEditor);
-      },
+    load().then(
+      (editor) => isShown && setEditor(() => editor),
       () => isShown && setFailed(true),
     );
     return () => {
