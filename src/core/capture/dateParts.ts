@@ -16,6 +16,7 @@ import {
   type TimeStyle,
 } from "../time";
 import type { PartKind } from "./draft";
+import { feastDays } from "./feasts";
 import { earliestHour, prefixLength, type CaptureContext, type Found, type Mutable } from "./found";
 import { daysOfMonth, dottedDays, nearDays, type ReadDate } from "./nearDays";
 
@@ -60,11 +61,17 @@ export function* dateParts(text: string, context: DateContext, remarks: string[]
   for (const { what, shape } of leads)
     for (const lead of readable.matchAll(shape)) {
       if (what === "until" && !repeats) continue;
+      // "Two days before the fair" is reckoned from a day, and is not it.
+      if (/^before/i.test(lead[0]) && /\b(?:hours?|days?|weeks?|months?)\s+$/i.test(readable.slice(0, lead.index)))
+        continue;
       const at = lead.index + lead[0].length;
       const [date] = datesIn(readable.slice(at, at + longestDate), context, true);
       if (date?.from !== 0 || !date.day) continue;
       const span = { from: lead.index, to: at + date.to };
-      if (what === "due") yield { ...span, ...duePart(date.day, date.minute, style) };
+      // "Tomorrow before noon" is due on the day of the line.
+      const isOfLine = what === "due" && !date.hasDay && date.minute !== undefined;
+      const ofLine = isOfLine ? saidDay(readable, span, context) : undefined;
+      if (what === "due") yield { ...span, ...duePart(ofLine ?? date.day, date.minute, style) };
       else yield { ...span, ...(what === "rest" ? restPart : untilPart)(date.day, style) };
       blank(span.from, span.to);
     }
@@ -79,8 +86,16 @@ export function* dateParts(text: string, context: DateContext, remarks: string[]
   }
 }
 
+/** The day that a line says beside one of its stretches. */
+function saidDay(text: string, { from, to }: { from: number; to: number }, context: DateContext): DateText | undefined {
+  const rest = text.slice(0, from) + "·".repeat(to - from) + text.slice(to);
+  for (const { day, hasDay } of datesIn(rest, context)) if (hasDay) return day;
+  return undefined;
+}
+
 /** What may stand before a day without saying more than that it is meant. */
-const leadsOfDays = /\b(?:(?:(?:starting|beginning)(?:\s+(?:on|at|from))?|on(?:\s+the)?|at|from|later)\s+)$/i;
+const leadsOfDays =
+  /\b(?:(?:(?:starting|beginning)(?:\s+(?:on|at|from))?|on(?:\s+the)?|at|from|later|(?:(?:in|on)\s+)?(?:the\s+)?week(?:end)?\s+of(?:\s+the)?)\s+)$/i;
 const leadsOfTimes = /\b(?:at\s+)?(?:about|around)\s+$/i;
 const longestDate = 40;
 const leads = [
@@ -91,13 +106,17 @@ const leads = [
   { what: "until", shape: /(?<![\p{L}\d])(?:until|till|up\s+to|through)\s+/giu },
   {
     what: "due",
-    shape: /(?<![\p{L}\d])(?:due(?:\s+(?:on|by|at))?|by|before|until|till|no\s+later\s+than)\s+/giu,
+    shape:
+      /(?<![\p{L}\d])(?:(?:deadline|due)(?:\s+(?:on|by|at|is)|:)?|by|before|until|till|no\s+later\s+than)\s+(?:(?:the\s+)?end\s+of\s+(?=today|tomorrow|mon|tue|wed|thu|fri|sat|sun))?/giu,
   },
 ] as const;
 
 /** What bare numbers behind it count: "chapter 3-4", "pages 20 to 23". */
 export const countsBefore =
   /\b(?:chapters?|pages?|pp?\.?|rooms?|reach(?:es)?|sections?|parts?|numbers?|no\.?|steps?|vol(?:ume)?s?\.?|grades?|lines?|fig(?:ure)?s?\.?|tables?|items?|questions?|exercises?|units?|weeks?|verses?|gauges?|levels?|versions?)\s+$/i;
+/** What has hours behind it without a word between: "lunch 12-1". */
+const meetingBefore =
+  /\b(?:lunch|dinner|breakfast|brunch|coffee|meeting|call|stand-?up|workshop|lecture|class|seminar|shift)\s+$/i;
 const bareHours = /^\d{1,2}(?:\s?(?:-|–|—|to|until)\s?\d{1,2})?$/i;
 const bareHour = /(?:^|\s)\d{1,2}(?:\s+o['’]?clock)?$/i;
 
@@ -112,8 +131,9 @@ function* datesIn(text: string, context: DateContext, isLed = false): Generator<
     ...nearDays(text, context, isLed),
     ...daysOfMonth(text, now, isLed),
     ...dottedDays(text, now, isLed),
+    ...feastDays(text, now, isLed),
   ].filter(({ from, to }) => !isSpokenOf(text, from, to));
-  yield* near;
+  yield* near.filter(({ hasDay }) => hasDay);
   let readable = text;
   for (const { from, to } of near) readable = readable.slice(0, from) + "·".repeat(to - from) + readable.slice(to);
   for (const result of chronoResults(readable, now, style)) {
@@ -129,8 +149,9 @@ function* datesIn(text: string, context: DateContext, isLed = false): Generator<
     if (isSpokenOf(readable, index, index + words.length)) continue;
     if (/[-–/.:\d]$/.test(before) || /^(?:[-–/\d]|:\d)/.test(readable.slice(index + words.length))) continue;
     if (/\d\s$/.test(before) && /^\d{1,2}\/\d/.test(words)) continue;
-    if (bareHours.test(words) && (countsBefore.test(before) || !/\b(?:at|from|by|until|till)\s+$/i.test(before)))
-      continue;
+    const isOfMeeting = /\d\s?(?:-|–|to)\s?\d/.test(words) && meetingBefore.test(before);
+    const isLedHour = isOfMeeting || /\b(?:at|from|by|until|till)\s+$/i.test(before);
+    if (bareHours.test(words) && (countsBefore.test(before) || !isLedHour)) continue;
     const hour = start.get("hour") ?? 0;
     const isBare = bareHour.test(words) || (/\bat\s+\d/i.test(words) && !/\d[:.]\d{2}|\b0\d/.test(words));
     const half = /\bmorning\b/i.test(words) ? "am" : context.half;
@@ -148,6 +169,10 @@ function* datesIn(text: string, context: DateContext, isLed = false): Generator<
   }
 }
 
+/** What has a day behind it on which it came: "the email from Tuesday". */
+const messageFrom =
+  /\b(?:e-?mails?|mails?|letters?|notes?|messages?|minutes|reports?|photos?|invoices?|figures?|results?|leftovers)\s+from\s+$/i;
+
 /**
  * Whether words that look like a day or a time are spoken of rather than said: "Friday's minutes", "at 9 or 10", "two days
  * before the fair", "last Friday".
@@ -161,6 +186,7 @@ function isSpokenOf(text: string, from: number, to: number): boolean {
     /\b(?:mon|tue|wed|thu|fri|sat|sun)\p{L}*\s+(?:to|until|till)\s+$/iu.test(text.slice(0, from)) ||
     /\b(?:except|but\s+not|without)\s+(?:on\s+)?$/i.test(text.slice(0, from)) ||
     /(?:\d|day|\p{L}{3})\s+or\s+(?:at\s+|on\s+)?$/iu.test(text.slice(0, from)) ||
+    (/^\p{L}+$/u.test(text.slice(from, to)) && messageFrom.test(text.slice(0, from))) ||
     /^last\s|\s(?:before|after)$/i.test(text.slice(from, to)) ||
     (/^\p{L}+$/u.test(text.slice(from, to)) &&
       /(?<!\p{L}|\b(?:on|by|from|until|till|before)\s)the\s+$/iu.test(text.slice(0, from)))
@@ -169,7 +195,7 @@ function isSpokenOf(text: string, from: number, to: number): boolean {
 
 /** "sat" and "sun" are days with a capital inside a line, or beside a time that was understood; "may" and "now" alone never are; "90m" is not a moment. */
 function isRatherAWord(words: string, at: number, text: string): boolean {
-  if (/^(?:now|may|mar|week-?end|weekdays?)$/i.test(words)) return true;
+  if (/^(?:now|may|mar|week-?end|weekdays?|in the week)$/i.test(words)) return true;
   if (
     /(?:\bhours?|\bhrs?|(?:\d|\s)h|\bminutes?|\bmins?|(?:\d|\s)m|\d(?:hours?|hrs?|minutes?|mins?))$/i.test(words) &&
     !/^in\b/i.test(words) &&

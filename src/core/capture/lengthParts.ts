@@ -2,6 +2,9 @@ import { estimateText, parseDuration } from "../time";
 import { prefixLength, type Found } from "./found";
 
 const numberWords = ["one", "two", "three", "four", "five", "six", "seven", "eight"];
+const speltMinutes: Readonly<Record<string, number>> = {
+  ...{ five: 5, ten: 10, fifteen: 15, twenty: 20, thirty: 30, forty: 40, "forty-five": 45, ninety: 90 },
+};
 const spokenLengths: readonly (readonly [shape: string, minutes: (words: string) => number])[] = [
   ["(?:an|one) hour and a half", () => 90],
   ["half an hour|half hour", () => 30],
@@ -11,6 +14,10 @@ const spokenLengths: readonly (readonly [shape: string, minutes: (words: string)
   [
     `(?:${numberWords.join("|")}) hours?`,
     (words) => 60 * (numberWords.indexOf(words.split(" ")[0]!.toLowerCase()) + 1),
+  ],
+  [
+    `(?:${Object.keys(speltMinutes).join("|")}) min(?:ute)?s?`,
+    (words) => speltMinutes[words.split(" ")[0]!.toLowerCase()]!,
   ],
 ];
 const writtenLength =

@@ -25,7 +25,7 @@ export interface ReadDate {
 }
 
 const nearShape = new RegExp(
-  `(?<![\\p{L}\\d])(?:(?<after>(?:the\\s+)?day\\s+after\\s+tomorrow)|(?:the\\s+)?end\\s+of\\s+(?:the\\s+)?(?<end>(?:this\\s+|next\\s+)?(?:day|week|month|year))|(?<short>eod|eow)|(?:(?:the\\s+)?(?:start|beginning)\\s+of\\s+)?next\\s+(?<unit>week|month)|(?:in\\s+)?(?:a\\s+)?week\\s+(?:(?:on|from)\\s+(?<weekOn>${dayNames}|today|tomorrow)|(?<weekNear>today|tomorrow))|(?<=\\bon\\s+)(?<dayWeek>${dayNames})\\s+week|(?<lastWords>${dayNames})\\s+week(?=\\s*$))(?!\\p{L})`,
+  `(?<![\\p{L}\\d])(?:(?<after>(?:the\\s+)?day\\s+after\\s+tomorrow)|(?:the\\s+)?end\\s+of\\s+(?:the\\s+)?(?<end>(?:this\\s+|next\\s+)?(?:day|week|month|year))|(?<short>eod|eow)|(?:(?:the\\s+)?(?:start|beginning)\\s+of\\s+)?next\\s+(?<unit>week|month)|(?:in\\s+)?(?:a\\s+)?week\\s+(?:(?:on|from)\\s+(?<weekOn>${dayNames}|today|tomorrow)|(?<weekNear>today|tomorrow))|(?<=\\bon\\s+)(?<dayWeek>${dayNames})\\s+week|(?<lastWords>${dayNames})\\s+week(?=\\s*$)|in\\s+(?<ahead>an?|one|two|three|four|five|six|nine|twelve|\\d{1,2})\\s+(?<aheadUnit>day|week|month|year)s?(?:['’]s?\\s+time)?)(?!\\p{L})`,
   "giu",
 );
 
@@ -90,13 +90,30 @@ function nextOfMonth(day: number, today: DateText, onWeekday: number | "" | unde
 export function nearDays(text: string, context: CaptureContext, isLed: boolean): ReadDate[] {
   return [...text.matchAll(nearShape)].flatMap((found) => {
     if (found.groups?.end && !(isLed && found.index === 0) && !isEndSaid(text, found)) return [];
-    const { unit, end, short, weekOn, weekNear, dayWeek, lastWords } = found.groups ?? {};
+    const { unit, end, short, weekOn, weekNear, dayWeek, lastWords, ahead, aheadUnit } = found.groups ?? {};
     const nextWeek = weekOn ?? weekNear ?? dayWeek ?? lastWords;
     const said = end ?? (short && (short.toLowerCase() === "eod" ? "day" : "week"));
-    const day = said ? endOf(said, context) : nextWeek ? inAWeek(nextWeek, context) : beginOf(unit, context);
+    const day = ahead
+      ? fromToday(ahead, aheadUnit!, context)
+      : said
+        ? endOf(said, context)
+        : nextWeek
+          ? inAWeek(nextWeek, context)
+          : beginOf(unit, context);
     const span = { from: found.index, to: found.index + found[0].length };
     return { ...span, day, hasDay: true, minute: undefined, endMinute: undefined };
   });
+}
+
+const spelt: Readonly<Record<string, number>> = {
+  ...{ a: 1, an: 1, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, nine: 9, twelve: 12 },
+};
+
+function fromToday(count: string, unit: string, { now }: CaptureContext): DateText {
+  const number = spelt[count.toLowerCase()] ?? Number(count);
+  const today = dateOf(now);
+  if (/^(?:day|week)/i.test(unit)) return addDays(today, number * (/^week/i.test(unit) ? 7 : 1));
+  return addMonths(today, number * (/^year/i.test(unit) ? 12 : 1));
 }
 
 /** "At the end of the week", "end of day: …": a day; "the end of day report" speaks of one. */

@@ -63,7 +63,9 @@ export function* regularParts(text: string, { now, style }: CaptureContext): Gen
         text.slice(found.index + found[0].length),
       );
     const isOneDay = codes.length < 2 && !/days$/i.test(found[0]);
-    if (isOneDay || !isSaidOfAll) continue;
+    // "Tue/Wed" is one or the other.
+    const isEither = codes.length === 2 && found[0].includes("/");
+    if (isOneDay || isEither || !isSaidOfAll) continue;
     if (/\b(?:every|each|other|next|last|due|by|before)\s+$/i.test(text.slice(0, found.index))) continue;
     const taken = part(found.index, found[0], `FREQ=WEEKLY;BYDAY=${codes.join(",")}`);
     if (taken) yield taken;

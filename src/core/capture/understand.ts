@@ -72,7 +72,7 @@ export function understand(line: string, context: CaptureContext, refused: Reado
   takeAll(sittingParts(head));
   takeAll(lengthParts(head));
   takeAll(weekendParts(head, context));
-  const half = found.find((part) => part.half)?.half;
+  const half = found.find((part) => part.half)?.half ?? halfOf(head);
   takeAll(dateParts(blanked(head, found), { ...context, half }, remarks, filled.has("repeat")));
   takeAll(partOfDayParts(head, context));
   takeAll(priorityParts(head, context, found));
@@ -131,6 +131,14 @@ export function understand(line: string, context: CaptureContext, refused: Reado
     draft.title = `${[...draft.title.slice(0, 120)].slice(0, -1).join("").trimEnd()}…`;
   }
   return draft;
+}
+
+/** The half of the day in which a line's first words take place: "dinner at 8", "breakfast with Kay at 6". */
+function halfOf(text: string): Found["half"] {
+  const first =
+    /^\s*(?:\p{L}+\s+)?(?:(?<evening>dinner|supper|cinema|concert|theatre|theater|opera|pub|drinks)|breakfast)(?!\p{L})/iu;
+  const found = first.exec(text);
+  return found ? (found.groups!.evening ? "pm" : "am") : undefined;
 }
 
 const saidByPlace: ReadonlySet<PartKind> = new Set(["day", "time", "length", "kind", "asked"]);

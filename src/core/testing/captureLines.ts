@@ -425,7 +425,7 @@ pay every 15th of the month  =>  task “pay” | 12-15 | MONTHLY;BYMONTHDAY=15
 rent on the last day of every month  =>  task “rent” | 11-30 | MONTHLY;BYMONTHDAY=-1
 book club on the last Thursday of each month  =>  task “book club” | 11-26 | MONTHLY;BYDAY=-1TH
 anniversary every 14 Feb  =>  task “anniversary” | 02-14 | YEARLY;BYMONTH=2;BYMONTHDAY=14
-mow every 2nd Saturday  =>  task “mow” | 12-12 | MONTHLY;BYDAY=2SA
+mow every 2nd Saturday  =>  task “mow” | 11-28 | WEEKLY;INTERVAL=2;BYDAY=SA
 oil change every 2nd year  =>  task “oil change” | 11-24 | YEARLY;INTERVAL=2
 backup every fortnight  =>  task “backup” | 11-24 | WEEKLY;INTERVAL=2
 taxes every quarter  =>  task “taxes” | 11-24 | MONTHLY;INTERVAL=3
@@ -503,6 +503,42 @@ on the 3rd floor fix the lamp  =>  task “on the 3rd floor fix the lamp”
 start of next month pay  =>  task “pay” | 12-01
 remind me at 5pm call Jo  =>  task “call Jo” | 11-24 | rings 11-24T17:00
 remind me 1 day before: passport expires 3 March  =>  task “passport expires” | 03-03 | rings -1440
+therapy every Monday until Christmas  =>  task “therapy” | 11-30 | WEEKLY;BYDAY=MO;UNTIL=20261225
+wrap gifts by Christmas  =>  task “wrap gifts” | due 12-25
+wrap the Christmas gifts  =>  task “wrap the Christmas gifts”
+brunch on Boxing Day at 11  =>  event “brunch” | 12-26 | 11:00-12:00
+party on New Year's Eve 20:00  =>  event “party” | 12-31 | 20:00-21:00
+tax return before Easter  =>  task “tax return” | due 03-28
+on Easter Monday egg hunt at 10  =>  task “egg hunt” | 03-29 | 10:00-10:30
+the Easter Monday lunch  =>  task “the Easter Monday lunch”
+plan the new year party  =>  task “plan the new year party”
+buy stamps for Christmas cards  =>  task “buy stamps for Christmas cards”
+two days before Friday call Jo  =>  task “call Jo” | 11-25
+reply to the email from Tuesday  =>  task “reply to the email from Tuesday”
+holiday from Tuesday to Friday  =>  event “holiday” | 11-24..26-11-27
+gym every second Tuesday  =>  task “gym” | 11-24 | WEEKLY;INTERVAL=2;BYDAY=TU
+gym every second Tuesday of the month 18:00  =>  task “gym” | 12-08 | 18:00-18:30 | MONTHLY;BYDAY=2TU
+committee every third Thursday  =>  task “committee” | 12-17 | MONTHLY;BYDAY=3TH
+water plants every second day  =>  task “water plants” | 11-24 | DAILY;INTERVAL=2
+pay rent every third month  =>  task “pay rent” | 11-24 | MONTHLY;INTERVAL=3
+every second person gets one  =>  task “every second person gets one”
+haircut in a month  =>  task “haircut” | 12-24
+pay in three months' time  =>  task “pay” | 02-24
+in two weeks' time review the lease  =>  task “review the lease” | 12-08
+dinner at 8 with Noor  =>  event “dinner with Noor” | 11-24 | 20:00-21:00
+breakfast with Kay at 6  =>  event “breakfast with Kay” | 11-25 | 6:00-7:00
+send 3 invoices tomorrow before noon  =>  task “send 3 invoices” | 11-25 | due 11-25T12:00
+Friday due 10:00 hand in  =>  task “hand in” | 11-27 | due 11-27T10:00
+hand in report by end of Thursday  =>  task “hand in report” | due 11-26
+paper due end of tomorrow  =>  task “paper” | due 11-25
+deadline 4 Dec 17:00 send the application  =>  task “send the application” | due 12-04T17:00
+deadline: 5 Dec grant text  =>  task “grant text” | due 12-05
+week of 7 December site visit  =>  task “site visit” | 12-07
+in the week of 14 Dec plan holidays  =>  task “plan holidays” | 12-14
+meeting 3-4 Thursday  =>  event “meeting” | 11-26 | 15:00-16:00
+bring 3-4 chairs Thursday  =>  task “bring 3-4 chairs” | 11-26
+meet Ines Tue/Wed  =>  task “meet Ines Tue/Wed”
+stretch for five minutes  =>  task “stretch” | 5 min
 write to @Ines about the lease  =>  task “write to Ines about the lease” | @Ines
 tell @Ines, @Bo and Tom about it  =>  task “tell Ines, Bo and Tom about it” | @Ines@Bo
 call Jo on the Friday  =>  task “call Jo” | 11-27

@@ -27,9 +27,9 @@ export const monthNumber = (name: string) =>
 /** What can stand behind "every": a unit, a count of them, weekdays, a date of the year, or the last Friday of the month. */
 const behindEvery = [
   `(?<yearDay>\\d{1,2})(?:st|nd|rd|th)?(?:\\s+of)?\\s+(?<yearMonth>${monthNames})`,
-  `|(?<nth>\\d{1,2})(?:st|nd|rd|th)\\s+(?<nthUnit>day|week|month|year)|(?<nthOfMonth>[1-4])(?:st|nd|rd|th)\\s+(?<nthWeekday>${dayNames})(?:\\s+of\\s+(?:the|each|every)\\s+month)?|(?<monthDayAlone>\\d{1,2})(?:st|nd|rd|th)(?:\\s+of\\s+the\\s+month|(?=\\s*(?:$|[,;:.!?)·])|\\s+(?:\\d|at|from|until|till|by|for)(?!\\p{L})))|`,
+  `|(?<nth>\\d{1,2})(?:st|nd|rd|th)\\s+(?<nthUnit>day|week|month|year)|(?<spelt>second|third|fourth)\\s+(?<speltUnit>day|week|month|year)|(?<nthOfMonth>[1-4])(?:st|nd|rd|th)\\s+(?<nthWeekday>${dayNames})(?<nthIsOfMonth>\\s+of\\s+(?:the|each|every)\\s+month)?|(?<monthDayAlone>\\d{1,2})(?:st|nd|rd|th)(?:\\s+of\\s+the\\s+month|(?=\\s*(?:$|[,;:.!?)·])|\\s+(?:\\d|at|from|until|till|by|for)(?!\\p{L})))|`,
   `(?<count>\\d{1,3}|other)\\s+(?<unit>day|week|month|year)s?`,
-  `|(?<ordinal>${ordinals})\\s+(?<ordinalDay>${dayNames})(?:\\s+of\\s+(?:the|each|every)\\s+month)?`,
+  `|(?<ordinal>${ordinals})\\s+(?<ordinalDay>${dayNames})(?<ordinalIsOfMonth>\\s+of\\s+(?:the|each|every)\\s+month)?`,
   `|(?<named>(?:${dayNames})s?(?:(?:\\s*,\\s*(?:and\\s+)?|\\s+and\\s+)(?:${dayNames})s?)*)`,
   `|(?<other>other\\s+(?:${dayNames}))`,
   `|(?<weekday>weekday|working\\s+day)`,
@@ -44,6 +44,8 @@ export function repeatPhrases(): RegExp {
   return new RegExp(`\\b(?:(?:every|each)\\s+(?:${behindEvery})|${ofEveryMonth})\\b`, "gi");
 }
 
+/** 1 for "first" to 4 for "fourth"; 0 for others. */
+const nthOf = (word: string): number => ["first", "second", "third", "fourth"].indexOf(word.toLowerCase()) + 1;
 const codeOf = (name: string): string => name.slice(0, 2).toUpperCase();
 
 /** The rule (RFC 5545) of a phrase that `repeatPhrases` found, by the groups of the match; undefined for none. */
@@ -52,6 +54,12 @@ export function ruleOfPhrase(groups: Readonly<Record<string, string | undefined>
   const ordinal = groups.ordinal ?? groups.ordinalOf;
   const ordinalDay = groups.ordinalDay ?? groups.weekdayOf;
   const { yearDay, yearMonth, nth, nthUnit, nthOfMonth, nthWeekday, lastDayOf } = groups;
+  const { spelt, speltUnit, nthIsOfMonth } = groups;
+  const isOfMonth = groups.ordinalOf !== undefined || groups.ordinalIsOfMonth !== undefined;
+  // "Every second Tuesday" is every other one; of a month it is said to be.
+  const isOther = (nthOfMonth === "2" && !nthIsOfMonth) || (ordinal?.toLowerCase() === "second" && !isOfMonth);
+  if (isOther) return `FREQ=WEEKLY;INTERVAL=2;BYDAY=${codeOf((nthWeekday ?? ordinalDay)!)}`;
+  if (spelt && speltUnit) return `FREQ=${units[speltUnit.toLowerCase()]};INTERVAL=${nthOf(spelt)}`;
   if (nthOfMonth && nthWeekday) return `FREQ=MONTHLY;BYDAY=${nthOfMonth}${codeOf(nthWeekday)}`;
   if (yearDay && yearMonth) {
     // A leap year has all days that there are.
@@ -69,8 +77,7 @@ export function ruleOfPhrase(groups: Readonly<Record<string, string | undefined>
     return every > 0 ? `FREQ=${units[unit.toLowerCase()]};INTERVAL=${every}` : undefined;
   }
   if (ordinal && ordinalDay) {
-    const nth = ["first", "second", "third", "fourth"].indexOf(ordinal.toLowerCase()) + 1;
-    return `FREQ=MONTHLY;BYDAY=${nth || -1}${codeOf(ordinalDay)}`;
+    return `FREQ=MONTHLY;BYDAY=${nthOf(ordinal) || -1}${codeOf(ordinalDay)}`;
   }
   if (named) {
     const found = named.split(/\s*,\s*(?:and\s+)?|\s+and\s+/i).map(codeOf);
