@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { bareRecord, fieldsOf, type PensumRecord, type Task } from "../model";
 import { standingClock } from "../time";
 import { openStore } from "../workspace";
-import { clearedCells, copiedCells, filledCells, pastedCells, type CellGrid } from "./cellBlock";
+import { cellAfter, clearedCells, copiedCells, filledCells, pastedCells, type CellGrid } from "./cellBlock";
 import { cellType, type Cell } from "./cells";
 import { fieldValues } from "./values";
 
@@ -106,4 +106,24 @@ describe("a block of cells", () => {
     expect(said(at(1))).toEqual([["rb", "parent", "Survey", { value: "second" }]]);
     expect(said(at(0))).toEqual([["rb", "title", "Survey", undefined]]);
   });
+});
+
+test("from a cell one goes on sideways through all records, and comes back the same way", () => {
+  const record = task("ta");
+  // The first and the fourth line are headings of groups.
+  const grid = {
+    count: 6,
+    recordAt: (line: number) => ([0, 3].includes(line) ? undefined : record),
+    columns: ["title", "due"].map((name) => ({ name }) as CellGrid["columns"][number]),
+  };
+  const walked: (readonly [number, number])[] = [[1, 0]];
+  for (let step = 0; step < 9; step++) walked.push(cellAfter(grid, ...walked.at(-1)!, "right"));
+  expect(walked.map(String)).toEqual(["1,0", "1,1", "2,0", "2,1", "4,0", "4,1", "5,0", "5,1", "5,1", "5,1"]);
+  const back: (readonly [number, number])[] = [[5, 1]];
+  for (let step = 0; step < 8; step++) back.push(cellAfter(grid, ...back.at(-1)!, "left"));
+  expect(back.map(String)).toEqual(["5,1", "5,0", "4,1", "4,0", "2,1", "2,0", "1,1", "1,0", "1,0"]);
+  expect([cellAfter(grid, 2, 1, "down"), cellAfter(grid, 2, 1, "stay")]).toEqual([
+    [3, 1],
+    [2, 1],
+  ]);
 });

@@ -57,6 +57,24 @@ export function isEditable(field: Field): boolean {
   return !field.kept && !isComputed(field);
 }
 
+/** Where the hand goes from a cell: down a line, or sideways. */
+export type CellStep = "down" | "right" | "left" | "stay";
+
+/**
+ * The line and column of the cell in which one goes on after another was typed. Sideways it goes on in the next record's first
+ * cell, or in the last one of the record before; where there is none it stays.
+ */
+export function cellAfter(grid: CellGrid, line: number, column: number, step: CellStep): readonly [number, number] {
+  if (step === "stay") return [line, column];
+  if (step === "down") return [line + 1, column];
+  const way = step === "right" ? 1 : -1;
+  const last = grid.columns.length - 1;
+  if (column + way >= 0 && column + way <= last) return [line, column + way];
+  for (let at = line + way; at >= 0 && at < grid.count; at += way)
+    if (grid.recordAt(at)) return [at, way > 0 ? 0 : last];
+  return [line, column];
+}
+
 /** The cells of a block, line by line; headings of groups are left out. */
 export function copiedCells(values: FieldValues, grid: CellGrid, range: CellRange): CopiedCell[][] {
   return recordsOf(grid, range).map((record) =>

@@ -36,7 +36,7 @@ export const helpParts: readonly HelpPart[] = [
       },
       {
         title: "When it is due, and when it may wait",
-        words: "“due”, “by” and “before” set the due date. “hide until” keeps it out of sight until that day.",
+        words: "“due”, “by”, “before” and “deadline” set the due date. “hide until” keeps it out of sight until that day.",
         trials: [
           line("letter 1 h due 2 Dec"),
           line("hand in the report by the end of the week"),
@@ -50,6 +50,7 @@ export const helpParts: readonly HelpPart[] = [
           line("crew call every Monday 9:00"),
           line("gym mon wed fri 7am"),
           line("read 30 pages a day until 20 Dec"),
+          line("choir every second Tuesday until Christmas"),
           line("rent on the 1st of every month"),
         ],
       },

@@ -86,6 +86,26 @@ describe("a table that is sorted by what is typed", () => {
     ]);
   });
 
+  test("several rows are filled by Tab alone: from the last cell it goes on to the first of the next record", async () => {
+    const { user, store } = await drawGigs([gig("ra", "A"), gig("rb", "B")], {
+      shown: [{ field: "title" }, { field: "f_fee" }],
+    });
+    table().focus();
+    await user.keyboard("Abba{Tab}10{Tab}Barn dance{Tab}20{Tab}");
+    expect([store.get("ra"), store.get("rb")]).toMatchObject([
+      { title: "Abba", f_fee: 10 },
+      { title: "Barn dance", f_fee: 20 },
+    ]);
+    // There is none after it; and back it goes the same way.
+    await user.keyboard("30{Shift>}{Tab}{/Shift}");
+    await user.keyboard("Barn{Shift>}{Tab}{/Shift}");
+    await user.keyboard("40{Enter}");
+    expect([store.get("ra"), store.get("rb")]).toMatchObject([
+      { title: "Abba", f_fee: 40 },
+      { title: "Barn", f_fee: 30 },
+    ]);
+  });
+
   test("a row that no longer matches stays until it is left, and says that it went", async () => {
     const { user, store } = await drawGigs([gig("ra", "A", { f_fee: 10 }), gig("rb", "B", { f_fee: 20 })], {
       where: { all: [{ field: "f_fee", is: "below", value: 50 }] },

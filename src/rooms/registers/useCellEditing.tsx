@@ -3,7 +3,15 @@ import { dequal } from "dequal";
 import { useCallback, useState, type ReactNode } from "react";
 import { setDone } from "@/core/commands";
 import type { Id } from "@/core/model";
-import { isDone, isEditable, textOfCell, type CellGrid, type CellText, type Register } from "@/core/register";
+import {
+  cellAfter,
+  isDone,
+  isEditable,
+  textOfCell,
+  type CellGrid,
+  type CellText,
+  type Register,
+} from "@/core/register";
 import { CellEditor, type Step } from "@/panels/fields/CellEditor";
 import type { Writing } from "@/panels/fields/cells";
 import { openRecord } from "@/ui/navigation";
@@ -21,8 +29,6 @@ interface CellEditing {
   go: (line: number, column: number) => void;
   focusBack: () => void;
 }
-
-const steps: Record<Step, readonly [number, number]> = { down: [1, 0], right: [0, 1], left: [0, -1], stay: [0, 0] };
 
 /** The one cell of a table that is being typed into: it belongs to a record and a field, wherever these stand. */
 export function useCellEditing(table: CellEditing) {
@@ -52,7 +58,7 @@ export function useCellEditing(table: CellEditing) {
     if (isNew && !setCells(register, [{ record, name: of.name, text, chosen }])) return false;
     setEdited(undefined);
     focusBack();
-    if (step !== "stay") go(editing.line + steps[step][0], editing.column + steps[step][1]);
+    if (step !== "stay") go(...cellAfter(grid, editing.line, editing.column, step));
     return true;
   };
   /** Turns a yes or no round, or ticks a task off and on again. */
