@@ -99,9 +99,18 @@ test("a task line goes to another page and to another tab with all it had, and u
   await saved(page);
   const other = await context.newPage();
   await open(other, { path: "/day/2026-11-26" });
+  // The page is empty, and its editor is still on its way.
+  let letIn = (): void => {};
+  const isLetIn = new Promise<void>((resolve) => (letIn = resolve));
+  await other.route(/chunks\/.*\.js/, async (route) => {
+    await isLetIn;
+    await route.continue();
+  });
   await editor(other).click();
   await other.keyboard.press("Control+End");
   await other.keyboard.press("Control+v");
+  await expect(other.locator(".day-page .cm-content")).toHaveCount(0);
+  letIn();
   await expect(line(other, "Order stakes")).toHaveCount(1);
   await other.waitForTimeout(700);
   const { task } = await isWhole(other);

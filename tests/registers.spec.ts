@@ -282,3 +282,28 @@ test("a cell of a date says what words are taken for while they are typed, and t
   await page.keyboard.press("Control+z");
   await expect(row.locator("[data-column-at='3']")).toHaveText("Wed 2 Dec");
 });
+
+test("in a table that is wider than the screen the cell that is gone to comes into sight, beside the titles", async ({
+  page,
+}) => {
+  await open(page, { path: "/registers/goals" });
+  for (const title of ["Walk 100 km", "Read more"]) {
+    await page.getByRole("button", { name: /^Add (a )?goal$/ }).click();
+    await page.keyboard.type(title);
+    await page.keyboard.press("Enter");
+  }
+  const grid = page.getByRole("grid");
+  await grid.focus();
+  const active = grid.locator("[data-active]");
+  const titles = grid.locator(".table-row [data-column-at='0']");
+  await page.keyboard.press("Home");
+  for (let column = 0; column < 8; column++) await page.keyboard.press("ArrowRight");
+  await expect(active).toHaveAttribute("data-column-at", "7");
+  await expect(active).toBeInViewport({ ratio: 1 });
+  for (const title of await titles.all()) await expect(title).toBeInViewport({ ratio: 1 });
+  for (let column = 7; column > 1; column--) await page.keyboard.press("ArrowLeft");
+  const [cell, title] = [await active.boundingBox(), await titles.first().boundingBox()];
+  expect(cell!.x).toBeGreaterThanOrEqual(title!.x + title!.width - 1);
+  await page.keyboard.press("Home");
+  expect(await grid.evaluate(({ scrollLeft }) => scrollLeft)).toBe(0);
+});

@@ -43,6 +43,8 @@ export interface Field {
   readonly whole?: boolean;
   /** How many characters a text can have, where that is less than any text can. */
   readonly longest?: number;
+  /** Whether its text is the name of a field of the same register that tells a number. */
+  readonly namesNumber?: boolean;
   /** The register a link leads to. */
   readonly target?: string;
   /** Whether it leads to several records. */

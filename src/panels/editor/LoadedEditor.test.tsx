@@ -7,7 +7,10 @@ import { LoadedEditor } from "./LoadedEditor";
 
 const note = (text: string): Note => ({ ...bareRecord("note", { id: "letters", title: "Letters", now }), text });
 const drawn = (text: string, handlers: object = {}) =>
-  draw(<LoadedEditor id="letters" label="Page" placeholder="Write here" {...handlers} />, [defaultSettings, note(text)]);
+  draw(<LoadedEditor id="letters" label="Page" placeholder="Write here" {...handlers} />, [
+    defaultSettings,
+    note(text),
+  ]);
 const lines = (container: HTMLElement) =>
   [...container.querySelectorAll(".cm-line")].map((line) => line.textContent?.trim());
 

@@ -55,7 +55,7 @@ describe("a page that is empty", () => {
     await user.keyboard("{Enter}ab{Backspace}");
     const begun = words.current?.hand();
     expect(begun).toMatchObject({ text: "- [ ] Order stakes", chosen: [17, 17], hasFocus: true });
-    expect(begun?.keys.map(({ key }) => key)).toEqual(["Enter", "a", "b", "Backspace"]);
+    expect(begun?.held.map((act) => "key" in act && act.key.key)).toEqual(["Enter", "a", "b", "Backspace"]);
     expect(words.current?.hand()).toBeUndefined();
   });
 });
@@ -63,8 +63,14 @@ describe("a page that is empty", () => {
 describe("the editor that takes a page over", () => {
   it("goes on where one was: a list goes on at the end of its line, and all of it comes into the store", async () => {
     const onMounted = vi.fn();
-    const keys = ["Enter", "m", "i", "l", "l", "s", "Backspace"].map((key) => ({ key, bubbles: true }));
-    const begun = () => ({ text: "- [ ] Order stakes", kept: "", chosen: [18, 18] as const, hasFocus: true, keys });
+    const keys = ["Enter", "m", "i", "l", "l", "s", "Backspace"].map((key) => ({ key: { key, bubbles: true } }));
+    const begun = () => ({
+      text: "- [ ] Order stakes",
+      kept: "",
+      chosen: [18, 18] as const,
+      hasFocus: true,
+      held: keys,
+    });
     const { container, store } = await draw(<LoadedEditor {...{ ...page, begun, onMounted }} />, ground(""));
     expect(lines(container)).toEqual([expect.stringContaining("Order stakes"), expect.stringContaining("mill")]);
     expect(container.contains(document.activeElement)).toBe(true);
@@ -74,13 +80,19 @@ describe("the editor that takes a page over", () => {
   });
 
   it("keeps what came into the store meanwhile, and goes on behind it where one was", async () => {
-    const begun = () => ({ text: "Dear", kept: "", chosen: [4, 4] as const, hasFocus: true, keys: [{ key: "!" }] });
+    const begun = () => ({
+      text: "Dear",
+      kept: "",
+      chosen: [4, 4] as const,
+      hasFocus: true,
+      held: [{ key: { key: "!" } }],
+    });
     const { container } = await draw(<LoadedEditor {...{ ...page, begun }} />, ground("first"));
     expect(lines(container)).toEqual(["first", "Dear!"]);
   });
 
   it("takes nothing twice that came into the store meanwhile, and draws a page that has words at once", async () => {
-    const begun = () => ({ text: "first", kept: "first", chosen: [2, 4] as const, hasFocus: false, keys: [] });
+    const begun = () => ({ text: "first", kept: "first", chosen: [2, 4] as const, hasFocus: false, held: [] });
     const { container, store } = await draw(<LoadedEditor {...{ ...page, begun }} />, ground("first"));
     expect(lines(container)).toEqual(["first"]);
     expect(store.isUnsettled).toBe(false);

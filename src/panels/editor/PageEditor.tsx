@@ -31,9 +31,13 @@ function load(): Promise<Editor> {
   ));
 }
 
+/** So long after it was drawn an empty page gets its editor by itself. */
+const quietMilliseconds = 4000;
+
 /**
- * The text of a page, in its editor. That is loaded when there is something to draw, or with the first press or key anywhere:
- * it is as large as all that the first look at an empty day needs. Until then one writes on the empty page as it is.
+ * The text of a page, in its editor. That is loaded when there is something to draw, with the first press or key anywhere, or when
+ * all has been quiet for a while: it is as large as a third of what the first look at an empty day needs. Until then one writes on
+ * the empty page as it is.
  */
 export function PageEditor(props: PageEditorProps) {
   const { id, label, placeholder } = props;
@@ -71,15 +75,17 @@ export function PageEditor(props: PageEditorProps) {
   );
 }
 
-/** Whether anything was pressed since, by pointer or by keys. */
+/** Whether anything was pressed or brought along since, or some time went by. */
 function useIsTouched(isAsked: boolean): boolean {
   const [isTouched, setTouched] = useState(false);
   useEffect(() => {
     if (!isAsked) return;
     const touch = () => setTouched(true);
-    const signs = ["pointerdown", "keydown", "focusin"] as const;
+    const signs = ["pointerdown", "keydown", "focusin", "dragenter"] as const;
     for (const sign of signs) window.addEventListener(sign, touch, { capture: true });
+    const timer = setTimeout(touch, quietMilliseconds);
     return () => {
+      clearTimeout(timer);
       for (const sign of signs) window.removeEventListener(sign, touch, { capture: true });
     };
   }, [isAsked]);

@@ -15,9 +15,12 @@ export interface BegunWords {
   /** What is chosen of it, from and to. */
   readonly chosen: readonly [number, number];
   readonly hasFocus: boolean;
-  /** Keys that were pressed after it, and mean more to the editor than here. */
-  readonly keys: readonly KeyboardEventInit[];
+  /** What was done after it, and means more to the editor than here. */
+  readonly held: readonly HeldAct[];
 }
+
+/** A key, or something that was pasted or dropped. */
+export type HeldAct = { readonly key: KeyboardEventInit } | { readonly pasted: DataTransfer };
 
 export interface PlainWords {
   /** Hands over what was written; from then on it is the editor's. */
@@ -35,7 +38,7 @@ interface PlainPageProps {
 export function PlainPage({ ref, id, label, placeholder }: PlainPageProps) {
   const store = useStore();
   const field = useRef<HTMLTextAreaElement>(null);
-  const keys = useRef<KeyboardEventInit[]>([]);
+  const held = useRef<HeldAct[]>([]);
   const isHanded = useRef(false);
   const kept = useRef("");
   const holder = useRef({});
@@ -51,7 +54,7 @@ export function PlainPage({ ref, id, label, placeholder }: PlainPageProps) {
         kept: kept.current,
         chosen: [words.selectionStart, words.selectionEnd],
         hasFocus: document.activeElement === words,
-        keys: keys.current,
+        held: held.current,
       };
     },
   }));
@@ -72,21 +75,25 @@ export function PlainPage({ ref, id, label, placeholder }: PlainPageProps) {
 
   // Before the field is taken away: its words are read from it.
   useLayoutEffect(() => {
-    const held = holder.current;
+    const { current: holding } = holder;
     const stop = store.onSettle(handIn);
     return () => {
       stop();
       handIn();
-      store.setUnsettled(held, false);
+      store.setUnsettled(holding, false);
     };
   }, [store, handIn]);
 
   const hold = (event: KeyboardEvent) => {
     const isPlainKey = !event.ctrlKey && !event.metaKey && !event.nativeEvent.isComposing;
-    if (!isPlainKey || (event.key !== "Enter" && keys.current.length === 0)) return;
+    if (!isPlainKey || (event.key !== "Enter" && held.current.length === 0)) return;
     event.preventDefault();
     const { key, code, shiftKey, altKey } = event;
-    keys.current.push({ key, code, shiftKey, altKey, bubbles: true, cancelable: true });
+    held.current.push({ key: { key, code, shiftKey, altKey, bubbles: true, cancelable: true } });
+  };
+  const holdPasted = (event: { preventDefault(): void }, from: DataTransfer) => {
+    event.preventDefault();
+    held.current.push({ pasted: copyOf(from) });
   };
 
   return (
@@ -97,8 +104,18 @@ export function PlainPage({ ref, id, label, placeholder }: PlainPageProps) {
       aria-label={label}
       placeholder={placeholder}
       onKeyDown={hold}
+      onPaste={(event) => holdPasted(event, event.clipboardData)}
+      onDrop={(event) => holdPasted(event, event.dataTransfer)}
       onBlur={handIn}
       onChange={() => store.setUnsettled(holder.current, true)}
     />
   );
+}
+
+/** What is pasted can be read only while it is: a copy that can be read later. */
+function copyOf(from: DataTransfer): DataTransfer {
+  const copy = new DataTransfer();
+  for (const type of from.types) if (type !== "Files") copy.setData(type, from.getData(type));
+  for (const file of from.files) copy.items.add(file);
+  return copy;
 }

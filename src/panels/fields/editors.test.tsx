@@ -41,6 +41,12 @@ function Sheet({ id, name }: { id: string; name: string }) {
   const field = fieldsIn(store, findRegister(store, "tasks")!).find((one) => one.name === name)!;
   return <FieldRow record={record} field={field} onSet={(fields) => act(editRecord, { id, fields }) !== undefined} />;
 }
+function NumberFromField() {
+  const record = useRecord("walk") as PensumRecord;
+  const store = useStore();
+  const field = fieldsIn(store, findRegister(store, "goals")!).find(({ name }) => name === "numberField")!;
+  return <FieldRow record={record} field={field} />;
+}
 const sheet = (name: string) => draw(<Sheet id="one" name={name} />, records);
 
 describe("a field that offers what there is", () => {
@@ -118,6 +124,28 @@ describe("a field that offers what there is", () => {
     const { getByRole, getAllByRole, user } = await draw(<Sheet id="one" name="parent" />, [...records, ...many]);
     await user.type(getByRole("combobox"), "Sample 999");
     expect(getAllByRole("option").map(({ textContent }) => textContent)).toEqual(["Sample 999"]);
+  });
+
+  it("offers the fields that tell a number where one of them is to be named", async () => {
+    const own = (name: string, title: string, more: object) =>
+      ({ ...{ id: name, kind: "field", register: "goals", name, title, text: "", order: 1 }, ...more }) as FieldRecord;
+    const goal = {
+      ...bareRecord("goal", { id: "walk", title: "Walk 100 km", now }),
+      measure: "number",
+    } as PensumRecord;
+    const { getByRole, getAllByRole, user, store } = await draw(<NumberFromField />, [
+      ...[defaultSettings, goal, own("f_km", "Km walked", { type: "formula", formula: "2 + 3" })],
+      ...[own("f_kg", "Kg", { type: "number" }), own("f_word", "Motto", { type: "text" })],
+      own("f_none", "Nothing yet", { type: "formula", formula: "null" }),
+    ]);
+    await user.click(getByRole("combobox"));
+    const offered = getAllByRole("option").map(({ textContent }) => textContent);
+    expect(offered.toSorted()).toEqual(["Kg", "Km walked", "Nothing yet"]);
+    await user.keyboard("km{Enter}");
+    expect(store.get("walk")).toMatchObject({ numberField: "Km walked" });
+    await user.clear(getByRole("combobox"));
+    await user.tab();
+    expect((store.get("walk") as { numberField?: string }).numberField ?? "").toBe("");
   });
 
   it("sets a zone from the list of zones, by a part of its name", async () => {

@@ -1,7 +1,7 @@
 "use client";
 import type { ComponentType } from "react";
 import { isUnfinished, type Field, type FieldType, type PensumRecord } from "@/core/model";
-import { cellType, fieldValues, textOfCell, type Cell } from "@/core/register";
+import { cellType, fieldValues, numberFields, offerNamed, textOfCell, type Cell } from "@/core/register";
 import type { Repeating } from "@/core/plan";
 import { dateOf, estimateText } from "@/core/time";
 import { Combobox } from "@/ui/Combobox";
@@ -71,7 +71,23 @@ export function FieldEditor(props: EditorProps) {
   return <Editor {...props} />;
 }
 
-function WordsEditor({ value, labelledBy, set }: EditorProps) {
+function WordsEditor({ field, value, labelledBy, set, record }: EditorProps) {
+  const store = useStore();
+  if (field.namesNumber && record)
+    return (
+      <Combobox
+        labelledBy={labelledBy}
+        hint="None"
+        text={String(value ?? "")}
+        offers={(words) =>
+          numberFields(store, record)
+            .filter((label) => label.toLowerCase().includes(words.trim().toLowerCase()))
+            .map((label) => ({ id: label, title: label }))
+        }
+        named={(offers, words) => offerNamed(offers, words, false)}
+        onTake={({ words, ids }) => set(ids?.[0] ?? words.trim())}
+      />
+    );
   return (
     <TypedField labelledBy={labelledBy} hint="None" text={String(value ?? "")} commit={(words) => set(words.trim())} />
   );

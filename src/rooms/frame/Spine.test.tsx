@@ -42,6 +42,11 @@ describe("the days at the side", () => {
     expect(reachable()).toEqual(["2026-11-25"]);
     await user.keyboard("{Home}");
     expect(here()).toBe(today);
+    // They go on from the day that has the focus, whichever is open.
+    container.querySelector<HTMLElement>('[data-date="2026-11-28"]')?.focus();
+    await user.keyboard("{ArrowDown}");
+    expect(here()).toBe("2026-11-29");
+    await user.keyboard("{Home}");
     // Left and come back to, they begin where one is.
     await user.keyboard("{ArrowDown}");
     act(() => (document.activeElement as HTMLElement).blur());

@@ -95,7 +95,9 @@ export function Spine({ date, today, addressOf }: SpineProps) {
     if (step === undefined && event.key !== "Home") return;
     if (event.altKey) return;
     event.preventDefault();
-    const to = event.key === "Home" ? today : addDays(current, step as number);
+    // From the day that has the focus, which may be ahead of what is drawn as open.
+    const from = (event.target as HTMLElement).closest<HTMLElement>("[data-date]")?.dataset.date ?? current;
+    const to = event.key === "Home" ? today : addDays(from, step as number);
     flushSync(() => setRoving(to));
     // A day that is far from sight is drawn only when the spine has scrolled to it.
     focusSoon(() => scroller.current?.querySelector<HTMLElement>(`[data-date="${to}"]`));

@@ -36,7 +36,8 @@ export const helpParts: readonly HelpPart[] = [
       },
       {
         title: "When it is due, and when it may wait",
-        words: "“due”, “by”, “before” and “deadline” set the due date. “hide until” keeps it out of sight until that day.",
+        words:
+          "“due”, “by”, “before” and “deadline” set the due date. “hide until” keeps it out of sight until that day.",
         trials: [
           line("letter 1 h due 2 Dec"),
           line("hand in the report by the end of the week"),

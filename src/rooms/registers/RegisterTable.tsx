@@ -18,6 +18,9 @@ const usualRowHeight = 31;
 /** As high as a thumb is wide. */
 const phoneRowHeight = 44;
 const rowPool = 8;
+/** What stands before the first column and behind the last one. */
+const openWidth = 28;
+const addWidth = 44;
 
 /** A lens as a table that is worked in like a spreadsheet. */
 export function RegisterTable(props: TableProps) {
@@ -40,7 +43,8 @@ export function RegisterTable(props: TableProps) {
   const rowHeight = isPhone ? phoneRowHeight : usualRowHeight;
   // On a phone the first column leaves room for the next.
   const widths = columns.map(({ width = usualWidth }, at) => (isPhone && at === 0 ? Math.min(width, 168) : width));
-  const template = `28px ${widths.map((width) => `${width}px`).join(" ")} 44px`;
+  const template = `${openWidth}px ${widths.map((width) => `${width}px`).join(" ")} ${addWidth}px`;
+  const wholeWidth = widths.reduce((sum, width) => sum + width, openWidth + addWidth);
   const virtual = useVirtualizer({
     count: rows.count,
     getScrollElement: () => scroller.current,
@@ -48,6 +52,17 @@ export function RegisterTable(props: TableProps) {
     overscan: 3,
   });
   const shownLines = virtual.getVirtualItems();
+  // Where not all columns are in sight at once, the first one stays beside the others.
+  const isWide = wholeWidth > (virtual.scrollRect?.width ?? Infinity);
+  const showColumn = (column: number) => {
+    const { current: sight } = scroller;
+    if (!sight || !isWide) return;
+    const left = widths.slice(0, column).reduce((sum, width) => sum + width, openWidth);
+    const right = left + (widths[column] ?? 0);
+    const kept = widths[0] ?? 0;
+    if (column === 0 || left - kept < sight.scrollLeft) sight.scrollLeft = column === 0 ? 0 : left - kept;
+    else if (right > sight.scrollLeft + sight.clientWidth) sight.scrollLeft = right - sight.clientWidth;
+  };
   // Rows that leave the sight are filled anew for those that come into it.
   const [pool, setPool] = useState(rowPool);
   if (shownLines.length > pool) setPool(Math.ceil(shownLines.length / 8) * 8);
@@ -74,6 +89,7 @@ export function RegisterTable(props: TableProps) {
     const here = entryAt(next.line)?.record.id;
     if (here !== entryAt(cursor.line)?.record.id || next.line !== cursor.line) hold(undefined);
     virtual.scrollToIndex(next.line, { align: "auto" });
+    showColumn(next.column);
     const [from, until] = [Math.min(next.line, next.fromLine), Math.max(next.line, next.fromLine)];
     const ids =
       from === until
@@ -166,6 +182,7 @@ export function RegisterTable(props: TableProps) {
         aria-activedescendant={rows.count > 0 ? `${id}-${cursor.line}-${cursor.column}` : undefined}
         tabIndex={0}
         data-pane-focus=""
+        data-wide={isWide ? "" : undefined}
         className="register-table min-h-0 flex-1 overflow-auto outline-none [scrollbar-width:thin]"
         onKeyDown={press}
         onBlur={leave}
@@ -179,7 +196,7 @@ export function RegisterTable(props: TableProps) {
           role="rowgroup"
           {...pointer}
           className="relative"
-          style={{ height: virtual.getTotalSize(), minWidth: widths.reduce((a, b) => a + b, 72) }}
+          style={{ height: virtual.getTotalSize(), minWidth: wholeWidth }}
         >
           {shownLines.map(({ index, start }) => {
             const row = rows.row(index);
@@ -230,8 +247,8 @@ export function RegisterTable(props: TableProps) {
         </div>
         {rows.count > 0 && (
           <>
-            <div role="row">
-              <span role="gridcell">
+            <div role="row" style={{ minWidth: wholeWidth }}>
+              <span role="gridcell" className="sticky left-0 inline-block">
                 <button className="add-row" onClick={() => add()}>
                   Add {register.one.toLowerCase()}
                 </button>

@@ -1,5 +1,6 @@
 import { valueIn, type Goal, type PensumRecord } from "../../model";
 import {
+  fieldNamed,
   fieldsIn,
   fieldValues,
   findRegister,
@@ -10,7 +11,6 @@ import {
 } from "../../register";
 import type { Store } from "../../store";
 import { dateOf, isDate, isMoment, type DateText } from "../../time";
-import { numberFieldOf } from "./standing";
 
 /** What a number came to on a day. */
 export interface Reading {
@@ -29,7 +29,7 @@ const datedBy: Readonly<Record<string, readonly string[]>> = { tasks: ["doneAt"]
  * where the number is typed or comes from a formula.
  */
 export function readingsBehind(store: Store, goal: Goal): readonly Reading[] {
-  const { register, field } = (goal.numberField && numberFieldOf(store, goal.numberField)) || {};
+  const { register, field } = (goal.numberField && fieldNamed(store, "goals", goal.numberField)) || {};
   const { summary } = field ?? {};
   const other = summary && findRegister(store, summary.register);
   if (!register || !summary || !other) return [];

@@ -1,16 +1,7 @@
-import {
-  isUnfinished,
-  type Block,
-  type Dye,
-  type Field,
-  type Goal,
-  type Id,
-  type Settings,
-  type Task,
-} from "../../model";
+import { isUnfinished, type Block, type Dye, type Goal, type Id, type Settings, type Task } from "../../model";
 import { minutesFor } from "../../page";
 import { goalsUnder, periodStart, tasksUnder } from "../../plan";
-import { fieldsIn, fieldValues, findRegister, type Register } from "../../register";
+import { fieldNamed, fieldValues } from "../../register";
 import type { Store } from "../../store";
 import { dyeOf } from "../../things";
 import {
@@ -163,18 +154,9 @@ function measure(
 
 /** The number that a field of a goal tells, by its name or its label: a summary of any register, or a formula. */
 function numberFrom(store: Store, goal: Goal, name: string): number | undefined {
-  const { register, field } = numberFieldOf(store, name) ?? {};
+  const { register, field } = fieldNamed(store, "goals", name) ?? {};
   const value = field && register ? fieldValues(store).reader(register, field)(goal) : undefined;
   return typeof value === "number" ? value : undefined;
-}
-
-/** The field of goals of a name or a label. */
-export function numberFieldOf(store: Store, name: string): { register: Register; field: Field } | undefined {
-  const register = findRegister(store, "goals");
-  const wanted = name.trim().toLowerCase();
-  const field =
-    register && fieldsIn(store, register).find((one) => one.name === name || one.label.toLowerCase() === wanted);
-  return register && field ? { register, field } : undefined;
 }
 
 /** What a goal is drawn in: the dye of the theme that most of its tasks have. */

@@ -48,7 +48,7 @@ export const goal = describeKind({
     { name: "targetNumber", label: "Number wanted", type: "number" },
     { name: "number", label: "Number now", type: "number" },
     /** A field of the person's own that tells the number: a summary of any register, or a formula. */
-    { name: "numberField", label: "Number from field", type: "text", longest: 200 },
+    { name: "numberField", label: "Number from field", type: "text", longest: 200, namesNumber: true },
     /** How far it should have come by a day. */
     {
       name: "course",
