@@ -309,6 +309,12 @@ class FieldCheck extends TitledCheck {
   @Matches(/^[a-zA-Z][a-zA-Z0-9_]{0,63}$/, { message: "$property is not a field's name" }) name!: string;
   @IsOptional() @IsIn(ownTypes) type?: string;
   @IsNumber() order!: number;
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @IsString({ each: true })
+  @MaxLength(longest, { each: true })
+  formerTitles?: string[];
   @IsOptional() @IsBoolean() hidden?: boolean;
   @IsOptional() @IsBoolean() removed?: boolean;
   @IsOptional() @IsOptions() options?: unknown;

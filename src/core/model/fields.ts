@@ -25,6 +25,8 @@ export interface Field {
   readonly name: string;
   readonly label: string;
   readonly type: FieldType;
+  /** What it was called before. */
+  readonly formerLabels?: readonly string[];
   /** A field that always has a value. */
   readonly required?: boolean;
   /** Kept by Pensum itself: shown, not edited. */

@@ -59,6 +59,8 @@ export interface FieldRecord {
   /** `f_` and its id, or the name of a built-in field. */
   readonly name: string;
   readonly title: string;
+  /** What it was called before, the latest last: formulas that say so still mean it, while nothing else is called so. */
+  readonly formerTitles?: readonly string[];
   /** Absent for a built-in field. */
   readonly type?: OwnType;
   readonly order: number;

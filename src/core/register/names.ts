@@ -7,6 +7,8 @@ import type { Store } from "../store";
 /** What a name of a register stands for: one of its fields, or the records of another that lead here. */
 export interface NameEntry {
   readonly field?: Field;
+  /** Whether the field is called otherwise by now. */
+  readonly isFormer?: boolean;
   readonly back?: { readonly register: Register; readonly field: Field };
   read(record: PensumRecord): FeelValue;
 }
@@ -47,6 +49,9 @@ export function namesOf(source: NameSource, register: Register): Map<string, Nam
     add(formulaName(other.title), entry);
     add(`${formulaName(other.title)} by ${formulaName(field.label)}`, entry);
   }
+  for (const field of fieldsIn(source.store, register))
+    for (const label of field.formerLabels?.toReversed() ?? [])
+      add(formulaName(label), { field, isFormer: true, read: feelReader(source, register, field) });
   return names;
 }
 

@@ -107,7 +107,13 @@ function merged(builtIn: readonly Field[], changed: readonly FieldRecord[]): rea
     const place = places.find(({ field }) => field.name === record.name);
     if (place) {
       place.order = record.order;
-      place.field = { ...place.field, label: record.title, ...(record.hidden ? { hidden: true } : {}) };
+      const label = place.field.label;
+      const formerLabels = [...(record.title === label ? [] : [label]), ...(record.formerTitles ?? [])];
+      place.field = {
+        ...{ ...place.field, label: record.title },
+        ...(formerLabels.length > 0 ? { formerLabels } : {}),
+        ...(record.hidden ? { hidden: true } : {}),
+      };
     } else if (record.type && !record.removed) places.push({ field: ownField(record), order: record.order });
   }
   return places.toSorted((a, b) => a.order - b.order).map(({ field }) => field);
@@ -116,7 +122,18 @@ function merged(builtIn: readonly Field[], changed: readonly FieldRecord[]): rea
 /** A field that a person made, as every other field is described. */
 function ownField(record: FieldRecord): Field {
   const { name, title, type, options, unit, decimals, target, many, formula, summary, start, hidden } = record;
-  const more = { options, unit, decimals, target, many, formula, summary, start, hidden };
+  const more = {
+    formerLabels: record.formerTitles,
+    options,
+    unit,
+    decimals,
+    target,
+    many,
+    formula,
+    summary,
+    start,
+    hidden,
+  };
   const given = Object.fromEntries(Object.entries(more).filter(([, value]) => value !== undefined));
   // When a record last changed is a moment like any other, but for who sets it.
   const as = type === "changed" ? ({ type: "moment", kept: true, follows: true } as const) : { type: type ?? "text" };

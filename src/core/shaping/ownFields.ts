@@ -65,6 +65,9 @@ export const addField: Command<{ register: string; type: OwnType; setting: Field
   },
 };
 
+/** So many names that a field had before go on meaning it. */
+const mostFormer = 20;
+
 /** Changes what is said of a field: its name, whether it shows, its choices, its formula. */
 export const editField: Command<{ register: string; name: string; setting: FieldSetting }> = {
   name: "editField",
@@ -73,7 +76,9 @@ export const editField: Command<{ register: string; name: string; setting: Field
     const field = needField(tx, register, name);
     const title = setting.title === undefined ? field.label : checkTitle(tx, register, setting.title, name);
     const record = fieldRecord(tx, register, field);
-    tx.update(record.id, { ...setting, title });
+    const isRenamed = formulaName(title) !== formulaName(field.label);
+    const formerTitles = isRenamed ? [...(record.formerTitles ?? []), field.label].slice(-mostFormer) : undefined;
+    tx.update(record.id, { ...setting, title, ...(formerTitles ? { formerTitles } : {}) });
     return `Edited the field “${title}” in ${register.title}`;
   },
 };

@@ -12,6 +12,7 @@ import {
   type Register,
 } from "../register";
 import { openEmptyStore, openStore } from "../workspace";
+import { oddities } from "../workspace/oddities";
 import { Store } from "../store";
 import { standingClock } from "../time";
 import { addToRegister } from "./addToRegister";
@@ -54,6 +55,49 @@ describe("fields of one's own", () => {
     expect(labels()).toEqual(["Fee", "Title", "Created"]);
     store.undo();
     expect(labels()).toEqual(["Title", "Created", "Fee"]);
+  });
+
+  test("go on meaning the same in formulas when they are renamed, until something else is called so", () => {
+    add("number", "Fee");
+    add("formula", "Double", { formula: "fee * 2" });
+    row({ title: "Weir", f_xfee: 40 }, "weir");
+    const read = (register: string, name: string, id: Id) => {
+      const of = findRegister(store, register) as Register;
+      const field = fieldsIn(store, of).find((one) => one.name === name) as Field;
+      return textOfCell(fieldValues(store), field, "number", fieldValues(store).reader(of, field)(store.get(id)!));
+    };
+    const rename = (name: string, title: string, register = "permits") =>
+      store.act(editField, { register, name, setting: { title } });
+    expect(read("permits", "f_xdouble", "weir")).toBe("80");
+    rename("f_xfee", "Cost");
+    rename("f_xfee", "Price");
+    expect(read("permits", "f_xdouble", "weir")).toBe("80");
+    store.act(editField, { register: "permits", name: "f_xdouble", setting: { formula: "fee + cost + price" } });
+    expect(read("permits", "f_xdouble", "weir")).toBe("120");
+    // A new field of an old name is what that name means.
+    add("number", "Cost");
+    store.act(editRecord, { id: "weir", fields: { f_xcost: 1 } });
+    expect(read("permits", "f_xdouble", "weir")).toBe("81");
+    // Written otherwise it is the same name.
+    rename("f_xfee", "PRICE");
+    expect(store.get("xfee")).toMatchObject({ title: "PRICE", formerTitles: ["Fee", "Cost"] });
+  });
+
+  test("that are built in can be renamed without what Pensum computes from them", () => {
+    const id = "w1";
+    const fields = { title: "Survey", start: "2026-11-24T09:00", end: "2026-11-24T10:30" };
+    store.act(addToRegister, { register: "work", fields, id });
+    const work = findRegister(store, "work") as Register;
+    const length = () => {
+      const field = fieldsIn(store, work).find(({ name }) => name === "length") as Field;
+      return fieldValues(store).reader(work, field)(store.get(id)!);
+    };
+    const before = length();
+    expect(before).toBeDefined();
+    for (const name of ["start", "end"])
+      store.act(editField, { register: "work", name, setting: { title: `${name}s at` } });
+    expect(length()).toEqual(before);
+    expect(oddities(store)).toEqual([]);
   });
 
   test("are renamed and hidden, also those that are built in, which keep their type", () => {

@@ -214,7 +214,10 @@ interface FormulaPartProps {
 export function FormulaPart({ writing, register, field, text, sample, set }: FormulaPartProps) {
   const { values } = writing;
   const names = useMemo(
-    () => [...values.namesOf(register.id).keys()].filter((name) => name === name.toLowerCase()),
+    () =>
+      [...values.namesOf(register.id)].flatMap(([name, { isFormer }]) =>
+        isFormer || name !== name.toLowerCase() ? [] : [name],
+      ),
     [values, register],
   );
   const compiled = values.compile(register, text);
