@@ -1,5 +1,6 @@
 import {
   fieldsOf,
+  kindNames,
   kinds,
   type Field,
   type FieldRecord,
@@ -44,6 +45,11 @@ const byId = new Map<string, Register>(builtInRegisters.map((register) => [regis
 /** The id of the register that a record belongs to; undefined for what is in none (blocks, settings). */
 export function registerOf(record: PensumRecord): string | undefined {
   return record.kind === "row" ? record.register : byKind.get(record.kind)?.id;
+}
+
+/** What a record is, in words with a capital: "Task", "Entry", or what the person calls one of a register of theirs. */
+export function kindOfRecord(store: Reads, record: PensumRecord): string {
+  return findRegister(store, registerOf(record) ?? "")?.one ?? kindNames[record.kind];
 }
 
 /** The person's own registers, in their order. */

@@ -2,7 +2,8 @@
 import { fullName, nameOf } from "@/core/things";
 import { useEffect, useMemo, useState } from "react";
 import { linkMentions } from "@/core/commands/linkMentions";
-import { kindNames, type PensumRecord } from "@/core/model";
+import type { PensumRecord } from "@/core/model";
+import { kindOfRecord } from "@/core/register";
 import { lineAround, linksTo, mentionsWithoutLink, minutesFor, plainTitle } from "@/core/page";
 import { dateText } from "@/core/time";
 import { openRecord } from "@/ui/navigation";
@@ -100,7 +101,7 @@ export function RecordList({ title, records, around }: RecordListProps) {
               <span className="min-w-0 truncate">
                 {record.kind === "day" ? dateText(record.date, "short", style) : fullName(record, store, style)}
               </span>
-              <span className="flex-none text-small text-ink-3">{kindNames[record.kind].toLowerCase()}</span>
+              <span className="flex-none text-small text-ink-3">{kindOfRecord(store, record).toLowerCase()}</span>
             </button>
             {around !== undefined && "text" in record && <LineAround text={record.text} title={around} />}
           </li>

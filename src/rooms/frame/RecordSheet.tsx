@@ -5,8 +5,8 @@ import { Suspense, useEffect, useRef, useState } from "react";
 import { changeOccurrence, removeRecord, skipOccurrence, type SeriesScope } from "@/core/commands";
 import { isBox } from "@/core/plan";
 import { gatherPage, looseTasks } from "@/core/commands/clarify";
-import { isPage, kindNames, type Event, type Field, type Id, type PensumRecord, type Task } from "@/core/model";
-import { fieldsOfRecord, sheetFields } from "@/core/register";
+import { isPage, type Event, type Field, type Id, type PensumRecord, type Task } from "@/core/model";
+import { fieldsOfRecord, kindOfRecord, sheetFields } from "@/core/register";
 import type { Store } from "@/core/store";
 import { counted, dateOf } from "@/core/time";
 import { PageEditor } from "@/panels/editor/PageEditor";
@@ -59,7 +59,7 @@ export function RecordSheet({ id }: { id: Id }) {
     >
       <div className="sticky top-0 z-10 flex items-center justify-between border-b border-rule bg-sheet py-1.5 pr-2 pl-4">
         <h2 ref={heading} tabIndex={-1} className="font-semibold text-ink-2 outline-none">
-          {record ? kindNames[record.kind] : "Not found"}
+          {record ? kindOfRecord(store, record) : "Not found"}
         </h2>
         <button className="button-quiet grid place-items-center" aria-label="Close the record" onClick={close}>
           <X size={16} aria-hidden />
@@ -137,7 +137,7 @@ export function RecordSheet({ id }: { id: Id }) {
                 if (removed !== undefined) close();
               }}
             >
-              Remove {removeWords(record, scope)}
+              Remove {removeWords(kindOfRecord(store, record), record, scope)}
             </button>
           )}
         </div>
@@ -164,8 +164,8 @@ function isOneOfSeries(record: PensumRecord): boolean {
   return "series" in record && record.series !== undefined;
 }
 
-function removeWords(record: PensumRecord, scope: SeriesScope): string {
-  if (!isOneOfSeries(record) || scope === "one") return `this ${kindNames[record.kind].toLowerCase()}`;
+function removeWords(kind: string, record: PensumRecord, scope: SeriesScope): string {
+  if (!isOneOfSeries(record) || scope === "one") return `this ${kind.toLowerCase()}`;
   return scope === "later" ? "this and later ones" : "the whole series";
 }
 

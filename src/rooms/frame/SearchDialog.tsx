@@ -2,7 +2,7 @@
 import { fullName } from "@/core/things";
 import { useEffect, useId, useMemo, useRef, useState, useSyncExternalStore, type KeyboardEvent } from "react";
 import { kindNames, type Id, type PensumRecord } from "@/core/model";
-import { findRegister, registerOf } from "@/core/register";
+import { kindOfRecord } from "@/core/register";
 import {
   daysOfSpan,
   foundRows,
@@ -205,7 +205,7 @@ function FoundLine({ found, today }: { found: FoundRow; today: DateText }) {
           {record.kind === "day" ? dateText(record.date, "day", style) : fullName(record, store, style)}
         </span>
         <span className="flex-none text-small text-ink-2">
-          {kindWords(record, store)}
+          {kindOfRecord(store, record).toLowerCase()}
           {whenWords(record, write)}
           {often}
         </span>
@@ -225,9 +225,4 @@ function whenWords(record: PensumRecord, write: (date: string) => string): strin
     return when ? `, ${record.doDay ? "" : "due "}${write(dateOf(when))}` : "";
   }
   return record.kind === "event" ? `, ${write(dateOf(record.start))}` : "";
-}
-
-function kindWords(record: PensumRecord, store: ReturnType<typeof useStore>): string {
-  const register = findRegister(store, registerOf(record) ?? "");
-  return (register?.one ?? kindNames[record.kind]).toLowerCase();
 }
