@@ -10,3 +10,4 @@ export * from "./goals";
 export * from "./ledger";
 export * from "./reviews";
 export * from "./span";
+export { ledgerWays, type LedgerWay } from "./subjects";

@@ -1,8 +1,8 @@
-import { valueIn, type Id, type Kind, type PensumRecord, type Work } from "../model";
+import type { Id, PensumRecord, Work } from "../model";
 import { elapsedOn, meIn } from "../plan";
 import type { RecordChange, Store } from "../store";
-import { themeOf } from "../things";
 import { RowOrder } from "./rowOrder";
+import { Subjects, type LedgerWay, type SubjectWay } from "./subjects";
 import {
   clockChanges,
   dateOfDayNumber,
@@ -13,12 +13,6 @@ import {
   type MomentText,
 } from "../time";
 
-/** By what the hours of the log can be told apart. */
-export const ledgerWays = ["theme", "project", "area", "goal", "person", "task"] as const;
-export type LedgerWay = (typeof ledgerWays)[number];
-/** What hangs on what an entry is about, and not on who worked. */
-export type SubjectWay = Exclude<LedgerWay, "person">;
-
 /** Something that keeps sums of rows. */
 export interface LedgerFollower {
   /** Called before a row is emptied. */
@@ -27,18 +21,6 @@ export interface LedgerFollower {
   comes(row: number): void;
   /** Called when all rows are laid again. */
   ends(): void;
-}
-
-/** What an entry is about: the same for all entries of one task and theme. */
-interface Subject {
-  readonly task: Id | undefined;
-  readonly event: Id | undefined;
-  /** The theme that the entry itself names. */
-  readonly ownTheme: Id | undefined;
-  theme: Id | undefined;
-  project: Id | undefined;
-  goal: Id | undefined;
-  area: Id | undefined;
 }
 
 /** What the rows of an entry hang on. */
@@ -53,8 +35,6 @@ const mostDays = 400;
 const changeStretch = 3653;
 /** From so many changes on, to note the rows of all entries takes less than to look for those of each. */
 const manyChanges = 200;
-/** A life of goals is a few deep; a circle that two tabs made ends here. */
-const deepest = 12;
 
 /**
  * The work log in columns: a row for each day that an entry touches. 100,000 entries are added up by any question in well
@@ -74,9 +54,7 @@ export class Ledger {
   /** The rows of each entry; made when many change at once. */
   #rowsOf: Map<Id, readonly number[]> | undefined;
   readonly #freeRows: number[] = [];
-  readonly #subjects: Subject[] = [];
-  readonly #subjectNumbers = new Map<string, number>();
-  readonly #subjectsOf = new Map<Id, Subject[]>();
+  readonly #subjects: Subjects;
   readonly #people: (Id | undefined)[] = [undefined];
   readonly #peopleNumbers = new Map<Id, number>();
   readonly #running = new Set<Id>();
@@ -99,6 +77,7 @@ export class Ledger {
   /** @param begins set where it is only begun, to be laid by `layMore` */
   constructor(store: Store, begins?: "begun") {
     this.#store = store;
+    this.#subjects = new Subjects(store);
     this.#zone = store.clock.zone;
     this.#laidAt = store.clock.now();
     this.#begin();
@@ -138,7 +117,7 @@ export class Ledger {
 
   /** How many things there are that entries are about. */
   get subjectCount(): number {
-    return this.#subjects.length;
+    return this.#subjects.count;
   }
 
   /** The number of a colleague in `person`; one that stands nowhere for somebody without an entry. */
@@ -177,8 +156,7 @@ export class Ledger {
 
   /** What entries about a thing stand for. */
   subjectKey(subject: number, way: SubjectWay): Id | undefined {
-    const about = this.#subjects[subject] as Subject;
-    return way === "task" ? (about.task ?? about.event ?? about.ownTheme) : about[way];
+    return this.#subjects.key(subject, way);
   }
 
   /** The first and the last day with work of anybody, or undefined where there is none. */
@@ -218,15 +196,19 @@ export class Ledger {
   /** Takes in what changed. */
   change(changes: readonly RecordChange[]): void {
     if (changes.length >= manyChanges) this.#rowsOf ??= this.#rowsByEntry();
-    for (const { id, from, to } of changes) {
-      const record = to ?? from;
-      if (record?.kind === "settings" && meOf(from) !== meOf(to)) {
+    for (const change of changes) {
+      const { id, from, to } = change;
+      const { kind } = (to ?? from)!;
+      if (kind === "settings" && meOf(from) !== meOf(to)) {
         this.#clear();
         this.#begin();
-      } else if (record?.kind === "work") {
+      } else if (kind === "work") {
         if (this.#laying) this.#changedMeanwhile.add(id);
         else this.#put(id, from?.kind === "work" ? from : undefined);
-      } else if (record && saysOtherwise(from, to)) this.#tellAgain(record);
+      } else if (this.#subjects.change(change)) {
+        this.revision++;
+        this.telling++;
+      }
     }
   }
 
@@ -289,7 +271,7 @@ export class Ledger {
     const last = Math.min(lastDay, first + mostDays - 1);
     const [startMinute, endMinute] = [minuteOf(entry.start), minuteOf(end)];
     if (last < first || (last === first && endMinute <= startMinute)) return;
-    const subject = this.#subjectOf(entry);
+    const subject = this.#subjects.numberOf(entry);
     const person = entry.person === undefined || entry.person === me ? 0 : this.#personOf(entry.person);
     const rows: number[] | undefined = this.#rowsOf && [];
     for (let day = first; day <= last; day++) {
@@ -366,52 +348,6 @@ export class Ledger {
     }
     return changes[day - from] === 1;
   }
-
-  #subjectOf({ task, event, theme, title }: LaidEntry): number {
-    const named = task ?? event;
-    const key = named === undefined ? `${theme ?? ""}\u001f${title}` : theme === undefined ? named : named + theme;
-    const known = this.#subjectNumbers.get(key);
-    if (known !== undefined) return known;
-    // Written out: five thousand spreads would take as long as fifteen thousand entries.
-    const subject: Subject = {
-      task,
-      event,
-      ownTheme: theme,
-      theme: undefined,
-      project: undefined,
-      goal: undefined,
-      area: undefined,
-    };
-    const number = this.#subjects.push(subject) - 1;
-    this.#subjectNumbers.set(key, number);
-    if (named !== undefined) {
-      const others = this.#subjectsOf.get(named);
-      if (others) others.push(subject);
-      else this.#subjectsOf.set(named, [subject]);
-    }
-    this.#tell(subject);
-    return number;
-  }
-
-  #tell(subject: Subject) {
-    const store = this.#store;
-    const task = store.find("task", subject.task);
-    const project = store.find("project", task?.project);
-    const { task: ofTask, event, ownTheme } = subject;
-    subject.theme = themeOf({ kind: "work", task: ofTask, event, theme: ownTheme } as Work, store)?.id;
-    subject.project = project?.id;
-    subject.goal = store.find("goal", task?.goal ?? project?.goal)?.id;
-    subject.area = areaOf(store, project?.area, subject.goal);
-  }
-
-  /** A task tells of itself; a theme, a project or a goal of all that may hang on it. */
-  #tellAgain({ id, kind }: PensumRecord) {
-    const told = kind === "task" || kind === "event" ? this.#subjectsOf.get(id) : this.#subjects;
-    for (const subject of told ?? []) this.#tell(subject);
-    if (!told) return;
-    this.revision++;
-    this.telling++;
-  }
 }
 
 /** Whether two moments are of one day: the days of the month, where most differ that do, are looked at first. */
@@ -423,32 +359,6 @@ function isSameDay(one: MomentText, other: MomentText): boolean {
 /** Whom settings name as the person themselves. */
 function meOf(record: PensumRecord | undefined): Id | undefined {
   return record?.kind === "settings" ? record.me : undefined;
-}
-
-const toldBy: Partial<Record<Kind, readonly string[]>> = {
-  task: ["theme", "project", "goal"],
-  event: ["theme"],
-  theme: [],
-  project: ["goal", "area"],
-  goal: ["area", "parent"],
-};
-
-/** Whether entries about a record may stand for something else after a change of it. */
-function saysOtherwise(from: PensumRecord | undefined, to: PensumRecord | undefined): boolean {
-  const fields = toldBy[(to ?? from)?.kind as Kind];
-  if (!fields) return false;
-  return !from || !to || fields.some((field) => valueIn(from, field) !== valueIn(to, field));
-}
-
-/** The area of a project, or of the goal that it or a task serves, or of a larger one above that. */
-function areaOf(store: Store, own: Id | undefined, goal: Id | undefined): Id | undefined {
-  let area = store.find("area", own)?.id;
-  let above = store.find("goal", goal);
-  for (let depth = 0; area === undefined && above && depth < deepest; depth++) {
-    area = store.find("area", above.area)?.id;
-    above = store.find("goal", above.parent);
-  }
-  return area;
 }
 
 const kept = new WeakMap<Store, Ledger>();

@@ -1,8 +1,9 @@
 import type { Id } from "../model";
 import type { Store } from "../store";
 import { dayNumber, minutesPerDay } from "../time";
-import { ledgerOf, type Ledger, type LedgerFollower, type SubjectWay } from "./ledger";
+import { ledgerOf, type Ledger, type LedgerFollower } from "./ledger";
 import type { Span } from "./span";
+import type { SubjectWay } from "./subjects";
 
 /** A sitting shorter than this is not called unbroken. */
 export const unbrokenMinutes = 40;

@@ -3,9 +3,10 @@ import { titleOf } from "../../things";
 import type { Store } from "../../store";
 import { dayNumber, type DateText, type TimeStyle } from "../../time";
 import type { FromLog } from "../fromLog";
-import { ledgerOf, type Ledger, type LedgerWay } from "../ledger";
+import { ledgerOf, type Ledger } from "../ledger";
 import type { Span } from "../span";
 import { spanSums } from "../spanSums";
+import type { LedgerWay } from "../subjects";
 import type { HoursWay } from "./hoursWays";
 
 /** What every chart is asked by. */

@@ -2,7 +2,8 @@ import { valueIn, type Dye, type Field, type Id } from "../../model";
 import { fieldsIn, findRegister } from "../../register";
 import type { Store } from "../../store";
 import { dyeOf } from "../../things";
-import { ledgerWays, type Ledger, type LedgerWay } from "../ledger";
+import type { Ledger } from "../ledger";
+import { ledgerWays, type LedgerWay } from "../subjects";
 import type { Span } from "../span";
 import { calledBy, minutesBy, type Asking } from "./asking";
 
