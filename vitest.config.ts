@@ -23,7 +23,8 @@ export default defineConfig({
           isolate: false,
           testTimeout: 60_000,
           include: ["src/**/*.test.ts", "demo/**/*.test.ts", "bin/**/*.test.ts"],
-          setupFiles: ["temporal-polyfill/global"],
+          // The database is there before any file asks for it: what shares its modules looks for it once.
+          setupFiles: ["temporal-polyfill/global", "fake-indexeddb/auto"],
         },
       },
       {

@@ -225,6 +225,8 @@ test("a captured line shows what was understood, and each part can be refused", 
   await page.getByRole("button", { name: /^Ignore priority/ }).click();
   await expect(understood).toHaveCount(4);
   await page.getByRole("textbox", { name: "Add a task, event or note" }).press("Enter");
+  // It stands at the end of the page, which is drawn as far as it is near the sight.
+  await page.locator(".day-page").evaluate((pane) => pane.scrollTo(0, pane.scrollHeight));
   await expect(line(page, "landowner letter vital")).toContainText("Reporting60 mindue Wed 2 Dec");
 });
 

@@ -85,6 +85,7 @@ test("a file is dropped on a page, shows its size, is saved from there, and one 
 }) => {
   await open(page);
   await editor(page).click();
+  await page.locator(".day-page .cm-content").waitFor();
   const paste = (name: string, size: number) =>
     editor(page).evaluate(
       (target, [called, length]) => {

@@ -47,6 +47,7 @@ test("a pasted picture is kept, shown again after a restart, and goes along in t
   await open(page);
   await editor(page).click();
   await page.keyboard.type("Staff gauge: ");
+  await page.locator(".day-page .cm-content").waitFor();
   await editor(page).evaluate((target) => {
     const canvas = Object.assign(document.createElement("canvas"), { width: 40, height: 30 });
     const bytes = Uint8Array.from(atob(canvas.toDataURL("image/png").split(",")[1]!), (letter) => letter.charCodeAt(0));

@@ -1,4 +1,3 @@
-import "fake-indexeddb/auto";
 import { afterEach, describe, expect, test, vi } from "vitest";
 import { editRecord, removeRecord, setState, writePage } from "@/core/commands";
 import { fetchBack, fetchFieldBack, partsOf } from "@/core/commands/fetchBack";

@@ -1,4 +1,3 @@
-import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
 import { addRecord, setState, writePage } from "@/core/commands";
 import { defaultSettings, modelVersion, type PensumRecord } from "@/core/model";
