@@ -1,5 +1,5 @@
 import { act, fireEvent, waitFor } from "@testing-library/react";
-import { createRef } from "react";
+import { createRef, useState } from "react";
 import { describe, expect, it, vi } from "vitest";
 import { saveSettings, writePage } from "@/core/commands";
 import { bareRecord, defaultSettings, type Note } from "@/core/model";
@@ -14,6 +14,17 @@ const ground = (text: string) => [defaultSettings, note(text)];
 const lines = (container: HTMLElement) =>
   [...container.querySelectorAll(".cm-line")].map((line) => line.textContent?.trim());
 
+/** A page whose editor is away as soon as the button is pressed. */
+function LeftAlone() {
+  const [isAlone, setAlone] = useState(false);
+  return (
+    <>
+      <PlainPage ref={null} isAlone={isAlone} {...page} />
+      <button onClick={() => setAlone(true)} />
+    </>
+  );
+}
+
 describe("a page that is empty", () => {
   it("asks for no editor until something is pressed, and has it then", async () => {
     const { container, getByRole } = await draw(<PageEditor {...page} />, ground(""));
@@ -26,7 +37,10 @@ describe("a page that is empty", () => {
   });
 
   it("has what is written on it before its editor is there neither lost nor taken for saved", async () => {
-    const { getByRole, store, user, unmount } = await draw(<PlainPage ref={createRef()} {...page} />, ground(""));
+    const { getByRole, store, user, unmount } = await draw(
+      <PlainPage ref={createRef()} isAlone={false} {...page} />,
+      ground(""),
+    );
     await user.type(getByRole("textbox", { name: "Page" }), "Dear Ines,");
     expect(store.isUnsettled).toBe(true);
     // What is done elsewhere takes it along.
@@ -38,7 +52,10 @@ describe("a page that is empty", () => {
   });
 
   it("leaves alone what comes onto it from elsewhere, and puts what is written on it below", async () => {
-    const { getByRole, store, user, unmount } = await draw(<PlainPage ref={createRef()} {...page} />, ground(""));
+    const { getByRole, store, user, unmount } = await draw(
+      <PlainPage ref={createRef()} isAlone={false} {...page} />,
+      ground(""),
+    );
     act(() => void store.act(writePage, { id: "letters", text: "- water the plants" }));
     act(() => void store.act(saveSettings, { bufferMinutes: 15 }));
     expect((store.get("letters") as Note).text).toBe("- water the plants");
@@ -47,9 +64,27 @@ describe("a page that is empty", () => {
     expect((store.get("letters") as Note).text).toBe("- water the plants\nDear Ines,");
   });
 
+  it("keeps what waited for an editor that never came, also where one leaves before it does", async () => {
+    const first = await draw(<PlainPage ref={createRef()} isAlone={false} {...page} />, ground(""));
+    await first.user.type(first.getByRole("textbox", { name: "Page" }), "Dear Ines,{Enter}the stakex{Backspace}s came");
+    expect((first.getByRole("textbox", { name: "Page" }) as HTMLTextAreaElement).value).toBe("Dear Ines,");
+    first.unmount();
+    expect((first.store.get("letters") as Note).text).toBe("Dear Ines,\nthe stakes came");
+
+    const other = await draw(<LeftAlone />, ground(""));
+    const field = () => other.getByRole("textbox", { name: "Page" }) as HTMLTextAreaElement;
+    await other.user.type(field(), "one{Enter}two");
+    await other.user.click(other.getByRole("button"));
+    expect(field().value).toBe("one\ntwo");
+    await other.user.type(field(), "{Enter}three");
+    expect(field().value).toBe("one\ntwo\nthree");
+    act(() => other.store.settle());
+    expect((other.store.get("letters") as Note).text).toBe("one\ntwo\nthree");
+  });
+
   it("hands words, cursor and the keys after a line's end over, once", async () => {
     const words = createRef<PlainWords>();
-    const { getByRole, user } = await draw(<PlainPage ref={words} {...page} />, ground(""));
+    const { getByRole, user } = await draw(<PlainPage ref={words} isAlone={false} {...page} />, ground(""));
     const field = getByRole("textbox", { name: "Page" });
     await user.type(field, "- [[ ] Order stakes{ArrowLeft}");
     await user.keyboard("{Enter}ab{Backspace}");

@@ -68,7 +68,7 @@ export function PageEditor(props: PageEditorProps) {
 
   return (
     <>
-      {isPlain && <PlainPage ref={words} {...{ id, label, placeholder }} />}
+      {isPlain && <PlainPage ref={words} isAlone={failed} {...{ id, label, placeholder }} />}
       {failed && <LoadFailed onRetry={() => setFailed(false)} />}
       {Editor && <Editor {...props} begun={() => words.current?.hand()} onMounted={() => setPlain(false)} />}
     </>

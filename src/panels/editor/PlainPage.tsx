@@ -1,10 +1,19 @@
 "use client";
-import { useCallback, useImperativeHandle, useLayoutEffect, useRef, type KeyboardEvent, type Ref } from "react";
+import {
+  useCallback,
+  useEffect,
+  useImperativeHandle,
+  useLayoutEffect,
+  useRef,
+  type KeyboardEvent,
+  type Ref,
+} from "react";
 import { writePage } from "@/core/commands";
 import { Refusal, type Id } from "@/core/model";
 import { mergeText } from "@/core/store";
 import { notify } from "@/ui/notices";
 import { useStore } from "@/ui/workspaceContext";
+import { copyOf, followedPlainly, type HeldAct } from "./heldActs";
 import { textOf } from "./textOf";
 
 /** What was written on a page before its editor was there. */
@@ -19,9 +28,6 @@ export interface BegunWords {
   readonly held: readonly HeldAct[];
 }
 
-/** A key, or something that was pasted or dropped. */
-export type HeldAct = { readonly key: KeyboardEventInit } | { readonly pasted: DataTransfer };
-
 export interface PlainWords {
   /** Hands over what was written; from then on it is the editor's. */
   hand(): BegunWords | undefined;
@@ -29,13 +35,15 @@ export interface PlainWords {
 
 interface PlainPageProps {
   ref: Ref<PlainWords>;
+  /** Whether its editor could not be loaded: it does for itself what it can. */
+  isAlone: boolean;
   id: Id;
   label: string;
   placeholder: string;
 }
 
 /** An empty page that can be written on while its editor is loaded: no letter is lost, and none is taken for saved. */
-export function PlainPage({ ref, id, label, placeholder }: PlainPageProps) {
+export function PlainPage({ ref, isAlone, id, label, placeholder }: PlainPageProps) {
   const store = useStore();
   const field = useRef<HTMLTextAreaElement>(null);
   const held = useRef<HeldAct[]>([]);
@@ -59,6 +67,17 @@ export function PlainPage({ ref, id, label, placeholder }: PlainPageProps) {
     },
   }));
 
+  /** Does itself what waited for the editor. */
+  const followHeld = useCallback(() => {
+    const { current: words } = field;
+    if (!words || isHanded.current || held.current.length === 0) return;
+    words.value = followedPlainly(words.value, words.selectionEnd, held.current.splice(0));
+    store.setUnsettled(holder.current, true);
+  }, [store]);
+  useEffect(() => {
+    if (isAlone) followHeld();
+  }, [isAlone, followHeld]);
+
   const handIn = useCallback(() => {
     const written = field.current?.value ?? kept.current;
     store.setUnsettled(holder.current, false);
@@ -79,19 +98,21 @@ export function PlainPage({ ref, id, label, placeholder }: PlainPageProps) {
     const stop = store.onSettle(handIn);
     return () => {
       stop();
+      followHeld();
       handIn();
       store.setUnsettled(holding, false);
     };
-  }, [store, handIn]);
+  }, [store, followHeld, handIn]);
 
   const hold = (event: KeyboardEvent) => {
     const isPlainKey = !event.ctrlKey && !event.metaKey && !event.nativeEvent.isComposing;
-    if (!isPlainKey || (event.key !== "Enter" && held.current.length === 0)) return;
+    if (isAlone || !isPlainKey || (event.key !== "Enter" && held.current.length === 0)) return;
     event.preventDefault();
     const { key, code, shiftKey, altKey } = event;
     held.current.push({ key: { key, code, shiftKey, altKey, bubbles: true, cancelable: true } });
   };
   const holdPasted = (event: { preventDefault(): void }, from: DataTransfer) => {
+    if (isAlone) return;
     event.preventDefault();
     held.current.push({ pasted: copyOf(from) });
   };
@@ -110,12 +131,4 @@ export function PlainPage({ ref, id, label, placeholder }: PlainPageProps) {
       onChange={() => store.setUnsettled(holder.current, true)}
     />
   );
-}
-
-/** What is pasted can be read only while it is: a copy that can be read later. */
-function copyOf(from: DataTransfer): DataTransfer {
-  const copy = new DataTransfer();
-  for (const type of from.types) if (type !== "Files") copy.setData(type, from.getData(type));
-  for (const file of from.files) copy.items.add(file);
-  return copy;
 }
