@@ -32,11 +32,12 @@ export async function insight() {
         holds: slowestAtOnce <= 50,
       },
     ),
-    row("all of them one after the other, for the first time after a start", {
+    row("all of them one after the other, for the first time after a start (peer: the moment after it)", {
       ours: settled.all,
       peer: atOnce.all,
       unit: "ms",
-      ratio: null,
+      target: "none set",
+      holds: true,
     }),
     row(`a chart after one new entry, p95: the slowest (${changedName})`, {
       ours: slowestChanged,
@@ -44,7 +45,12 @@ export async function insight() {
       target: "2 ms",
       holds: slowestChanged <= 2,
     }),
-    row("all of them after one new entry, p95", { ours: quantile(changed, 0.95), unit: "ms" }),
+    row("all of them after one new entry, p95", {
+      ours: quantile(changed, 0.95),
+      unit: "ms",
+      target: "none set",
+      holds: true,
+    }),
     row(
       `hours by theme from cold, against SQLite filled and indexed (the answers are ${same ? "equal" : "not equal"})`,
       {
