@@ -1,19 +1,23 @@
 import type { Field, PensumRecord } from "../model";
 import type { Store } from "../store";
+import { formulaName } from "./names";
 import { fieldsIn, findRegister, registerOf, type Register } from "./registers";
 import { fieldValues } from "./values";
 
-/** The field of a register that a text names, by its name or by its label. */
+/** The field of a register that a text names: by its name, by its label, or by what it was called before. */
 export function fieldNamed(
   store: Store,
   of: string,
   name: string,
 ): { readonly register: Register; readonly field: Field } | undefined {
   const register = findRegister(store, of);
-  const wanted = name.trim().toLowerCase();
+  if (!register) return undefined;
+  const fields = fieldsIn(store, register);
+  const wanted = formulaName(name);
   const field =
-    register && fieldsIn(store, register).find((one) => one.name === name || one.label.toLowerCase() === wanted);
-  return register && field ? { register, field } : undefined;
+    fields.find((one) => one.name === name || formulaName(one.label) === wanted) ??
+    fields.find(({ formerLabels = [] }) => formerLabels.some((label) => formulaName(label) === wanted));
+  return field && { register, field };
 }
 
 /**

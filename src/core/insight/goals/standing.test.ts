@@ -86,12 +86,12 @@ describe("where a goal stands", () => {
     expect(of("y")).toMatchObject({ done: 1, course: { kind: "reached" } });
   });
 
-  test("reads its number from a field of one's own, by name or by label, as every screen does", () => {
+  test("reads its number from a field of one's own, by name or by label, also a former one, as every screen does", () => {
     const field: PensumRecord = {
       ...{ id: "f", kind: "field", register: "goals", name: "f_f", title: "Reaches open", text: "" },
-      ...{ type: "formula", formula: "2 + 3", order: 1 },
+      ...{ type: "formula", formula: "2 + 3", order: 1, formerTitles: ["Stretches"] },
     };
-    for (const numberField of ["f_f", "reaches OPEN"]) {
+    for (const numberField of ["f_f", "reaches OPEN", "stretches"]) {
       const store = opened(field, goal("n", { measure: "number", targetNumber: 10, number: 1, numberField }));
       expect(standingOf(asked(store), store.find("goal", "n")!)).toMatchObject({ words: "5 of 10", done: 0.5 });
     }
