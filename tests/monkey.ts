@@ -28,7 +28,10 @@ const rooms = [
   "/",
   "/gather",
   "/plan",
-  "/plan?look=month",
+  "/plan/calendar/month",
+  "/plan/calendar/14",
+  "/plan/timeline",
+  "/plan/matrix",
   "/notes",
   "/registers/tasks",
   "/registers/events",
@@ -86,6 +89,33 @@ async function pasteSomething({ page, random }: Doing): Promise<string> {
   return `pasted ${text.slice(0, 20)}`;
 }
 
+/** The thing that has the focus, and where and how it stands; undefined where no thing has it. */
+async function thingInFocus(page: Page): Promise<{ mark: string; id: string; where: string } | undefined> {
+  return await page.evaluate(() => {
+    const element = document.activeElement as HTMLElement | null;
+    const mark = ["item", "entry", "strip", "layer", "card"].find((one) => element?.dataset[one]);
+    if (!element || !mark) return undefined;
+    const day = element.closest<HTMLElement>("[data-column], [data-month-day]");
+    const where = `${element.getAttribute("aria-label")} ${day?.dataset.column ?? day?.dataset.monthDay ?? ""}`;
+    return { mark, id: element.dataset[mark] as string, where };
+  });
+}
+
+/** Presses a key. What it moved has the focus after it, wherever it stands now; or nothing has, where it is out of sight. */
+async function pressKey({ page }: Doing, key: string): Promise<string> {
+  const before = key.includes("Arrow") ? await thingInFocus(page) : undefined;
+  await page.keyboard.press(key);
+  if (!before) return `key ${key}`;
+  const { mark, id, where } = before;
+  const stands = page.locator(`[data-${mark}="${id}"]`);
+  const labels = async () => stands.evaluateAll((all) => all.map((one) => one.getAttribute("aria-label")).join("|"));
+  if ((await stands.count()) !== 1 || where.startsWith(await labels())) return `key ${key} on ${id}`;
+  await expect
+    .poll(async () => (await thingInFocus(page))?.id ?? id, { message: `the focus after ${key} on ${where}` })
+    .toBe(id);
+  return `moved ${id} by ${key}`;
+}
+
 /** Leaves whatever is open, checks all data as a person can, and says what is odd, but for links that lead nowhere. */
 async function check(page: Page): Promise<void> {
   await page.goto("/settings");
@@ -127,7 +157,7 @@ export async function monkey({ context, seed, milliseconds, workspace }: MonkeyO
       const page = tabs[Math.floor(random() * tabs.length)] as Page;
       const doing = { page, random };
       const chance = random();
-      if (chance < 0.34) done.push((await page.keyboard.press(from(doing, keys)), "key"));
+      if (chance < 0.34) done.push(await pressKey(doing, from(doing, keys)));
       else if (chance < 0.6) done.push(await press(doing));
       else if (chance < 0.74) {
         const text = from(doing, words);

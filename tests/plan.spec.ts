@@ -300,3 +300,62 @@ test("a week prints without what is only for the screen", async ({ page }) => {
   const pdf = await page.pdf({ format: "A4", landscape: true, printBackground: true });
   expect(pdf.length).toBeGreaterThan(10_000);
 });
+
+/** The days and hours of all that has a title, as the plan's records have them. */
+async function stands(page: Page): Promise<Record<string, string>> {
+  const all = await page
+    .locator("[data-item], [data-strip], [data-entry]")
+    .evaluateAll((found) =>
+      found.map((one) => [
+        one.textContent!.replace(/\s*\d+:\d\d.*$/, "").trim(),
+        `${(one.closest("[data-column]") ?? one.closest("[data-month-day]"))?.getAttribute("data-column") ?? one.closest("[data-month-day]")?.getAttribute("data-month-day") ?? ""} ${one.getAttribute("aria-label")!.replace(/, not done.*$/, "")}`,
+      ]),
+    );
+  return Object.fromEntries(all as [string, string][]);
+}
+
+for (const [look, mark, words] of [
+  ["/plan", "data-item", "alder survey"],
+  ["/plan", "data-strip", "order reeds"],
+  ["/plan/calendar/month", "data-entry", "order reeds"],
+] as const)
+  test(`an arrow that is pressed again moves the same thing on, and no other: ${words} at ${look}`, async ({
+    page,
+  }) => {
+    await open(page);
+    for (const line of [
+      "alder survey Tue 14:00-15:00",
+      "landowners Wed 14:00-15:00",
+      "crew call Thu 14:00-15:00",
+      "mill visit Fri 14:00-15:00",
+      "boat check Sat 14:00-15:00",
+      ...["order reeds today", "order stakes Wed", "order sedge Thu", "order willow Fri", "order alder Sat"],
+      ...["print maps Wed", "print signs Wed", "print lists Wed", "print plans Thu", "print notes Thu"],
+    ])
+      await capture(page, line);
+    await page.goto(look);
+    await ready(page);
+    const thing = page.locator(`[${mark}]`, { hasText: words });
+    await thing.focus();
+    const id = await thing.getAttribute(mark);
+    const before = await stands(page);
+    const presses = 5;
+    for (let press = 0; press < presses; press++) {
+      await expect(page.locator(`[${mark}="${id}"]`)).toBeFocused();
+      await page.keyboard.press("ArrowRight");
+    }
+    await expect(page.locator(`[${mark}="${id}"]`)).toBeFocused();
+    await expect(page.locator(`[${mark}="${id}"]`)).toBeInViewport();
+    // Sunday: still in the week and the month that are shown, among all that stood there.
+    const after = await stands(page);
+    const named = Object.keys(before).find((one) => one.includes(words))!;
+    expect(after[named]).not.toBe(before[named]);
+    for (const other of Object.keys(before))
+      if (other !== named && after[other] !== undefined) expect(after[other]).toBe(before[other]);
+    // Over the end of the week the view goes with it.
+    await page.keyboard.press("ArrowRight");
+    await expect(page.locator(`[${mark}="${id}"]`)).toBeFocused();
+    await page.keyboard.press("ArrowRight");
+    await expect(page.locator(`[${mark}="${id}"]`)).toBeFocused();
+    await saved(page);
+  });

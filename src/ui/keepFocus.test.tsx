@@ -51,6 +51,34 @@ function ChosenRows({ chosen }: { chosen: readonly string[] }) {
   );
 }
 
+/** Days side by side, on which a key moves a thing on; more of the kind stand beside it, and only so many days are shown. */
+function Days({ shown = 4 }: { shown?: number }) {
+  const [days, setDays] = useState<Record<string, number>>({ a: 0, b: 0, c: 1, d: 1, e: 2, f: 3 });
+  return (
+    <div data-pane="days">
+      <div data-pane-focus="" tabIndex={0} aria-label="Days" />
+      {Array.from({ length: shown }, (_, day) => (
+        <div key={day} data-day={day}>
+          {Object.keys(days)
+            .filter((id) => days[id] === day)
+            .map((id) => (
+              <button
+                key={id}
+                data-item={id}
+                onKeyDown={({ key }) => {
+                  if (key === "ArrowRight") setDays({ ...days, [id]: day + 1 });
+                  if (key === "Delete") setDays({ ...days, [id]: -1 });
+                }}
+              >
+                {id}
+              </button>
+            ))}
+        </div>
+      ))}
+    </div>
+  );
+}
+
 describe("the focus of those who work by keys", () => {
   let end: () => void;
   beforeEach(() => void (end = keepFocus()));
@@ -75,6 +103,40 @@ describe("the focus of those who work by keys", () => {
     row(had)!.focus();
     await user.keyboard(" ");
     await waitFor(() => expect(document.activeElement).toBe(row(then)));
+  });
+
+  it("stays with what a key moves, however fast the next one follows", async () => {
+    const { getByText, user } = await draw(<Days />);
+    getByText("a").focus();
+    await user.keyboard("{ArrowRight}{ArrowRight}{ArrowRight}");
+    expect(getByText("a").closest("[data-day]")).toHaveProperty("dataset.day", "3");
+    expect(document.activeElement).toBe(getByText("a"));
+    for (const [id, day] of Object.entries({ b: "0", c: "1", d: "1", e: "2", f: "3" }))
+      expect(getByText(id).closest("[data-day]")).toHaveProperty("dataset.day", day);
+  });
+
+  it("is on the view, and on no other thing, when a key moved something out of it", async () => {
+    const { getByText, queryByText, getByLabelText, user } = await draw(<Days shown={3} />);
+    getByText("e").focus();
+    await user.keyboard("{ArrowRight}");
+    expect(queryByText("e")).toBeNull();
+    await user.keyboard("{ArrowRight}{ArrowRight}");
+    await waitFor(() => expect(document.activeElement).toBe(getByLabelText("Days")), { timeout: 5_000 });
+    await user.keyboard("{ArrowRight}");
+    for (const [id, day] of Object.entries({ a: "0", b: "0", c: "1", d: "1" }))
+      expect(getByText(id).closest("[data-day]")).toHaveProperty("dataset.day", day);
+  });
+
+  it("goes on to the next thing, which a key that is still held down does nothing to", async () => {
+    const { container, getByText, queryByText, user } = await draw(<Days />);
+    getByText("a").focus();
+    fireEvent.keyDown(getByText("a"), { key: "Delete" });
+    await waitFor(() => expect(document.activeElement).toBe(getByText("b")));
+    fireEvent.keyDown(getByText("b"), { key: "Delete", repeat: true });
+    expect(queryByText("b")).not.toBeNull();
+    await user.keyboard("{Delete}");
+    expect(queryByText("b")).toBeNull();
+    expect(container.querySelectorAll("[data-item]")).toHaveLength(4);
   });
 
   it("goes back to where something was opened from", async () => {

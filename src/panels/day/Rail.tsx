@@ -7,7 +7,6 @@ import { clockChange, clockText, dateText, durationText, minuteOf, workingDay, t
 import { Why } from "@/panels/why/Why";
 import { useNow } from "@/ui/clock";
 import { late } from "@/ui/late";
-import { focusSoon } from "@/ui/focusSoon";
 import { DrawForm } from "@/panels/hours/DrawForm";
 import { AllDay, GhostBlock, hourText, NowLine, Outside } from "@/panels/hours/hourParts";
 import { HourItem } from "@/panels/hours/HourItem";
@@ -73,17 +72,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
     scroller,
     canvas,
     dateAt: useCallback(() => date, [date]),
-    showDay: useCallback(
-      (other: DateText, id: string | undefined) => {
-        goTo(dayAddress(other, today));
-        const left = canvas.current;
-        focusSoon(() => {
-          const item = document.querySelector<HTMLElement>(`[data-item="${id}"]`);
-          return left?.contains(item) ? undefined : item;
-        });
-      },
-      [today],
-    ),
+    showDay: useCallback((other: DateText) => goTo(dayAddress(other, today)), [today]),
   });
 
   const { ghost, setDrawn, minuteAt, draw, snap } = hands;
@@ -152,7 +141,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
       ))}
       <Suspense>
         {layered.map((item) => (
-          <LayerLine key={`${layerKey(item.layer)} ${item.record.id}`} item={item} />
+          <LayerLine key={`${layerKey(item.layer)} ${item.record.id}`} item={item} showDay={hands.showDay} />
         ))}
       </Suspense>
       {change !== 0 && (
@@ -233,6 +222,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
             <Suspense>
               {marked.map((item) => (
                 <LayerMark
+                  showDay={hands.showDay}
                   key={`${layerKey(item.layer)} ${item.record.id}`}
                   item={item}
                   column={layout.get(item)!}

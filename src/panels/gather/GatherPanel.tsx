@@ -46,7 +46,7 @@ export function GatherPanel({ title }: { title?: string }) {
     setHere(place);
     if (!extend) setAnchor(place);
     setOpened(undefined);
-    list.current?.querySelector(`[data-item="${place}"]`)?.scrollIntoView({ block: "nearest" });
+    list.current?.querySelector(`[data-place="${place}"]`)?.scrollIntoView({ block: "nearest" });
   };
   const set = (fields: Readonly<Record<string, unknown>>) =>
     setSaid((known) => ({ ...known, fields: { ...known.fields, ...fields } }));
@@ -126,7 +126,7 @@ export function GatherPanel({ title }: { title?: string }) {
               <li
                 key={item.id}
                 id={`gathered-${place}`}
-                data-item={place}
+                data-place={place}
                 role="option"
                 aria-selected={place >= from && place <= to}
                 className={`gather-item ${place >= from && place <= to ? "is-chosen" : ""}`}

@@ -11,7 +11,7 @@ import {
 } from "react";
 import { moveItem, takeOff, usualBlockMinutes } from "@/core/commands";
 import type { Block, Event } from "@/core/model";
-import { type DayItem, dayItems, firstFit, freeTime, recordOrOccurrence, sittingMinutes } from "@/core/plan";
+import { type DayItem, dayItems, firstFit, freeTime, localSpan, recordOrOccurrence, sittingMinutes } from "@/core/plan";
 import {
   addDays,
   addMinutes,
@@ -22,7 +22,6 @@ import {
   minuteOn,
   minutesBetween,
   momentAt,
-  moveZone,
   rangeText,
   type DateText,
 } from "@/core/time";
@@ -56,8 +55,8 @@ interface HoursSetting {
   dateAt: (x: number) => DateText;
   /** Whether a task that is longer than the free time where it is put takes that, and keeps the rest for another sitting. */
   cutToGap?: boolean;
-  /** Brings a day into sight that is not among `dates`, and the item that moved there. */
-  showDay: (date: DateText, item?: string) => void;
+  /** Brings a day into sight to which something was moved, where it is not among `dates`. */
+  showDay: (date: DateText) => void;
 }
 
 /** How an item is moved by a key: each end by so many minutes, and both by so many days. */
@@ -256,18 +255,14 @@ export function useHours(setting: HoursSetting) {
       );
       if (days === 0) return;
       const moved = recordOrOccurrence(store, record.id);
-      if (moved?.kind === "block" || moved?.kind === "event")
-        showDay(
-          dateOf(moved.kind === "event" && moved.zone ? moveZone(moved.start, moved.zone, zone) : moved.start),
-          moved.id,
-        );
+      if (moved?.kind === "block" || moved?.kind === "event") showDay(dateOf(localSpan(moved, zone).start));
     },
     [store, act, zone, showDay],
   );
 
   const hands = useMemo(
-    () => ({ ghost, setDrawn, minuteAt, preview, draw, grab, keyMove, takeItemOff, snap, act, style }),
-    [ghost, minuteAt, preview, draw, grab, keyMove, takeItemOff, snap, act, style],
+    () => ({ ghost, setDrawn, minuteAt, preview, draw, grab, keyMove, takeItemOff, showDay, snap, act, style }),
+    [ghost, minuteAt, preview, draw, grab, keyMove, takeItemOff, showDay, snap, act, style],
   );
   return { hands, drawn };
 }

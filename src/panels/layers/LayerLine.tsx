@@ -3,7 +3,7 @@ import { useCallback, type KeyboardEvent } from "react";
 import { editRecord, moveDated, setDone, usualBlockMinutes } from "@/core/commands";
 import type { LayerItem } from "@/core/lens";
 import { isDone, titleOf } from "@/core/register";
-import { addDays } from "@/core/time";
+import { addDays, type DateText } from "@/core/time";
 import { startDrag } from "@/panels/drag";
 import { Sign } from "@/panels/hours/OwnIcon";
 import { openRecord } from "@/ui/navigation";
@@ -11,7 +11,14 @@ import { useAct, useComputed } from "@/ui/workspaceContext";
 import { LayerTick } from "./LayerTick";
 
 /** A record of a lens that has a day and no hour, above the hours of that day. */
-export function LayerLine({ item: { record, dye, icon, movedBy, first } }: { item: LayerItem }) {
+export function LayerLine({
+  item: { record, dye, icon, movedBy, first },
+  showDay,
+}: {
+  item: LayerItem;
+  /** Brings a day into sight to which the record was moved. */
+  showDay: (date: DateText) => void;
+}) {
   const act = useAct();
   const title = titleOf(record);
   const done = useComputed(useCallback((from) => isDone(from, record), [record]));
@@ -20,9 +27,10 @@ export function LayerLine({ item: { record, dye, icon, movedBy, first } }: { ite
     if (done !== undefined && event.key === " ") act(setDone, { ids: [record.id], done: !done });
     else if (event.key === "Delete" && movedBy)
       act(editRecord, { id: record.id, fields: { [movedBy.field]: undefined } });
-    else if (side !== undefined && movedBy && !event.altKey)
+    else if (side !== undefined && movedBy && !event.altKey) {
       act(moveDated, { id: record.id, ...movedBy, to: addDays(first, side) });
-    else return;
+      showDay(addDays(first, side));
+    } else return;
     event.preventDefault();
     event.stopPropagation();
   };

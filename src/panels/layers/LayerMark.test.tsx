@@ -20,7 +20,15 @@ function Mark({ movable }: { movable: boolean }) {
     ...{ startMinute: minuteOf(record.start), endMinute: minuteOf(record.end) },
     ...(movable ? { movedBy: { field: "start" } } : {}),
   };
-  return <LayerMark item={item} column={{ column: 0, of: 1, span: 1 }} minutePixels={1} leastMinutes={18} />;
+  return (
+    <LayerMark
+      item={item}
+      column={{ column: 0, of: 1, span: 1 }}
+      minutePixels={1}
+      leastMinutes={18}
+      showDay={() => {}}
+    />
+  );
 }
 const drawn = async (movable = true) => {
   const screen = await draw(<Mark movable={movable} />, [defaultSettings, fair]);

@@ -4,7 +4,7 @@ import type { LayerItem } from "@/core/lens";
 import { isDone, titleOf } from "@/core/register";
 import type { Column } from "@/core/plan";
 import { editRecord, moveDated, stretchDated, setDone, usualBlockMinutes } from "@/core/commands";
-import { addDays, addMinutes, clockText, momentAt, rangeText } from "@/core/time";
+import { addDays, addMinutes, clockText, dateOf, momentAt, rangeText, type DateText } from "@/core/time";
 import { startDrag, type Dragged } from "@/panels/drag";
 import { Sign } from "@/panels/hours/OwnIcon";
 import { LayerTick } from "./LayerTick";
@@ -21,10 +21,12 @@ interface LayerMarkProps {
   column: Column;
   minutePixels: number;
   leastMinutes: number;
+  /** Brings a day into sight to which the record was moved. */
+  showDay: (date: DateText) => void;
 }
 
 /** A record of a lens at its hour: it opens, and is moved by a pull or by keys where its date is no computed one. */
-export function LayerMark({ item, column, minutePixels, leastMinutes }: LayerMarkProps) {
+export function LayerMark({ item, column, minutePixels, leastMinutes, showDay }: LayerMarkProps) {
   const style = useTimeStyle();
   const { record, startMinute = 0, endMinute = startMinute } = item;
   const width = 100 / column.of;
@@ -87,6 +89,7 @@ export function LayerMark({ item, column, minutePixels, leastMinutes }: LayerMar
     }
     const to = addMinutes(momentAt(addDays(item.first, days), startMinute), minutes);
     act(moveDated, { id: record.id, ...movedBy, to }, { group: `move ${record.id}` });
+    if (days !== 0) showDay(dateOf(to));
   };
   return (
     <button

@@ -1,6 +1,7 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { giveDay, markHabit, setDone, moveDated, setEventTime, usualBlockMinutes } from "@/core/commands";
+import type { Id } from "@/core/model";
 import { stripItems, type StripItem, type StripPlace, stripRows } from "@/core/plan";
 import { addDays, dateOf, dateText, daysBetween, estimateText, isDate, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
@@ -22,16 +23,20 @@ const rowsAtFirst = 3;
 interface AllDayStripProps {
   dates: readonly DateText[];
   gutters: number;
+  /** Brings a day into sight to which something was moved. */
+  showDay: (date: DateText) => void;
 }
 
 /** What has a day and no hour, above the hours: taken from here into them, and back. */
-export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
+export function AllDayStrip({ dates, gutters, showDay }: AllDayStripProps) {
   const store = useStore();
   const style = useTimeStyle();
   const { meaning, becomes, carryOut } = useGesture();
   const now = useNow(store.clock);
   const firstWeekday = useFirstWeekday();
-  const [open, setOpen] = useState(false);
+  const [isOpened, setOpen] = useState(false);
+  /** What a key moves stays in sight, in whichever row it comes to lie. */
+  const [moved, setMoved] = useState<Id>();
   const [target, setTarget] = useState<DateText>();
   const element = useRef<HTMLDivElement>(null);
   const layered = useLayersOver(dates);
@@ -67,6 +72,14 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
     return stripRows([...own, ...others]);
   }, [own, layered, dates]);
   const rows = places.reduce((most, { row }) => Math.max(most, row + 1), 1);
+  const open = isOpened || places.some(({ record, row }) => record.id === moved && row >= rowsAtFirst);
+  const onMove = useCallback(
+    (id: Id, to: DateText) => {
+      setMoved(id);
+      showDay(to);
+    },
+    [showDay],
+  );
   const shownRows = open ? rows : Math.min(rows, rowsAtFirst);
   const hiddenOn = (day: number) =>
     places.filter(({ row, first, last }) => row >= shownRows && first <= day && day <= last).length;
@@ -123,6 +136,7 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
             place={place}
             dates={dates}
             gutters={gutters}
+            onMove={onMove}
           />
         ))}
       {rows > rowsAtFirst &&
@@ -133,7 +147,10 @@ export function AllDayStrip({ dates, gutters }: AllDayStripProps) {
                 key={date}
                 className="link absolute bottom-0 left-1 h-6 min-w-6 text-[10.5px]"
                 aria-label="Show fewer rows without a set time"
-                onClick={() => setOpen(false)}
+                onClick={() => {
+                  setOpen(false);
+                  setMoved(undefined);
+                }}
               >
                 Show less
               </button>
@@ -162,12 +179,15 @@ interface StripChipProps {
   place: StripPlace;
   dates: readonly DateText[];
   gutters: number;
+  /** Called with what a key moved, and with the first day that it has now. */
+  onMove: (id: Id, to: DateText) => void;
 }
 
 function StripChip({
   place: { record, what, first, last, row, beginsBefore, endsAfter, dye: layerDye, icon: layerIcon, movedBy, begins },
   dates,
   gutters,
+  onMove,
 }: StripChipProps) {
   const store = useStore();
   const act = useAct();
@@ -210,13 +230,16 @@ function StripChip({
     else if (side !== undefined && event.shiftKey) {
       const end = record.kind === "event" ? dateOf(record.end) : (dates[last] as DateText);
       if (!stretch({ record, what, movedBy }, addDays(end, side))) return;
-    } else if (side !== undefined && what === "task" && task)
+    } else if (side !== undefined && what === "task" && task) {
       act(giveDay, { tasks: [task.id], day: addDays(date, side) });
-    else if (side !== undefined && what === "event" && record.kind === "event" && isDate(record.start))
+      onMove(record.id, addDays(date, side));
+    } else if (side !== undefined && what === "event" && record.kind === "event" && isDate(record.start)) {
       act(setEventTime, { id: record.id, start: addDays(record.start, side) });
-    else if (side !== undefined && movedBy !== undefined)
+      onMove(record.id, addDays(record.start, side));
+    } else if (side !== undefined && movedBy !== undefined) {
       act(moveDated, { id: record.id, ...movedBy, to: addDays(begun, side) });
-    else if (event.code === "KeyH" && dragged?.kind === "task") place(dragged);
+      onMove(record.id, addDays(begun, side));
+    } else if (event.code === "KeyH" && dragged?.kind === "task") place(dragged);
     else if (event.key === "Delete" || event.key === "Backspace") {
       if (!takeOff({ record, what, movedBy })) return;
     } else return;

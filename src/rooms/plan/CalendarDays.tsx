@@ -15,7 +15,6 @@ import {
   type DateText,
 } from "@/core/time";
 import { useNow } from "@/ui/clock";
-import { focusSoon } from "@/ui/focusSoon";
 import { hourText, NowTime } from "@/panels/hours/hourParts";
 import { usePlacing } from "@/panels/hours/placing";
 import { useHours } from "@/panels/hours/useHours";
@@ -74,8 +73,12 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
     },
     [dates, gutters],
   );
-  const focusItem = (id: string | undefined) =>
-    focusSoon(() => canvas.current?.querySelector<HTMLElement>(`[data-item="${id}"]`));
+  const showDay = useCallback(
+    (other: DateText) => {
+      if (!dates.includes(other)) goTo(planAddress("calendar", days, other));
+    },
+    [dates, days],
+  );
   const { hands, drawn } = useHours({
     dates,
     today,
@@ -85,13 +88,7 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
     canvas,
     dateAt,
     cutToGap: true,
-    showDay: useCallback(
-      (other: DateText, id: string | undefined) => {
-        if (!dates.includes(other)) goTo(planAddress("calendar", days, other));
-        focusItem(id);
-      },
-      [dates, days],
-    ),
+    showDay,
   });
   const { setDrawn, snap } = hands;
   const onDrawn = useCallback(() => {
@@ -168,7 +165,7 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
               <DayHead key={day} date={day} today={today} />
             ))}
           </div>
-          <AllDayStrip dates={dates} gutters={gutters} />
+          <AllDayStrip dates={dates} gutters={gutters} showDay={showDay} />
         </div>
         <div
           className="plan-drawn"

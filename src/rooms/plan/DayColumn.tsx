@@ -140,6 +140,7 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
         ))}
         {layered.map((item) => (
           <LayerMark
+            showDay={hands.showDay}
             key={`${layerKey(item.layer)} ${item.record.id}`}
             item={item}
             column={layout.get(item)!}

@@ -1,7 +1,7 @@
 "use client";
-import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { memo, useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { markHabit, setDone } from "@/core/commands";
-import type { DatedBy, Dye, PensumRecord } from "@/core/model";
+import type { DatedBy, Dye, Id, PensumRecord } from "@/core/model";
 import { weeksOfMonth } from "@/core/plan";
 import {
   addDays,
@@ -40,6 +40,7 @@ export function MonthView({ date, today }: { date: DateText; today: DateText }) 
   const [{ wholeMonth }] = usePlanView();
   const lines = wholeMonth ? Infinity : fitting;
   const [target, setTarget] = useState<DateText>();
+  const [moved, setMoved] = useState<{ readonly id: Id; readonly to: DateText }>();
   const { dates } = useMemo(() => weeksOfMonth(date, firstWeekday), [date, firstWeekday]);
   const weeks = dates.length / 7;
 
@@ -73,6 +74,15 @@ export function MonthView({ date, today }: { date: DateText; today: DateText }) 
       },
     });
   }, [style, meaning, becomes, carryOut]);
+
+  const onMove = useCallback(
+    (id: Id, to: DateText) => {
+      setMoved({ id, to });
+      if (!dates.includes(to)) goTo(planAddress("calendar", "month", to));
+      focusSoon(() => cellOf(to)?.querySelector<HTMLElement>(`[data-entry="${id}"]`));
+    },
+    [dates],
+  );
 
   const press = (event: KeyboardEvent) => {
     const on = event.target as HTMLElement;
@@ -121,6 +131,8 @@ export function MonthView({ date, today }: { date: DateText; today: DateText }) 
             isTarget={target === day || (drawn !== undefined && drawn.from <= day && day <= drawn.to)}
             tabbable={day === (dates.includes(date) ? date : dates[0])}
             first={at % 7 === 0}
+            kept={moved?.to === day ? moved.id : undefined}
+            onMove={onMove}
           />
         ))}
       </div>
@@ -146,9 +158,13 @@ interface MonthDayProps {
   isTarget: boolean;
   tabbable: boolean;
   first: boolean;
+  /** What was moved here by a key: it is shown, however much there is on the day. */
+  kept: Id | undefined;
+  onMove: (id: Id, to: DateText) => void;
 }
 
-const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget, tabbable, first }: MonthDayProps) {
+const MonthDay = memo(function MonthDay(props: MonthDayProps) {
+  const { date, today, lines, isOther, isTarget, tabbable, first, kept, onMove } = props;
   const style = useTimeStyle();
   const { load, isOver: over, whole, items, layered } = useDayThings(date);
   const withLayer = layered.map(({ record, dye, icon, startMinute, movedBy, first, last }) => ({
@@ -172,7 +188,9 @@ const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget,
     ...withLayer.filter(({ minute }) => minute !== undefined),
     ...wholeDay.filter(({ what }) => what === "habit"),
   ];
-  const shown = all.length > lines ? all.slice(0, Math.max(0, lines - 1)) : all;
+  const fits = all.length > lines ? all.slice(0, Math.max(0, lines - 1)) : all;
+  const hidden = all.slice(fits.length).find(({ record }) => record.id === kept);
+  const shown = hidden ? [...fits.slice(0, -1), hidden] : fits;
   const words = load.plannedMinutes > 0 ? durationText(load.plannedMinutes) : "";
   const isToday = date === today;
   return (
@@ -206,7 +224,12 @@ const MonthDay = memo(function MonthDay({ date, today, lines, isOther, isTarget,
       </div>
       <ul className="min-h-0 px-1">
         {shown.map((entry) => (
-          <MonthEntry key={`${entry.what} ${entry.dye ?? ""} ${entry.record.id}`} date={date} {...entry} />
+          <MonthEntry
+            key={`${entry.what} ${entry.dye ?? ""} ${entry.record.id}`}
+            date={date}
+            {...entry}
+            onMove={onMove}
+          />
         ))}
         {all.length > shown.length && (
           <li>
@@ -239,6 +262,8 @@ interface MonthEntryProps {
   /** Its first and last day, where a lens puts it there. */
   first?: DateText;
   last?: DateText;
+  /** Called with what a key moved, and with the day on which it was put. */
+  onMove: (id: Id, to: DateText) => void;
 }
 
 function MonthEntry({
@@ -251,6 +276,7 @@ function MonthEntry({
   movedBy,
   first,
   last,
+  onMove,
 }: MonthEntryProps) {
   const store = useStore();
   const { meaning, carryOut } = useGesture();
@@ -301,7 +327,7 @@ function MonthEntry({
     if (event.shiftKey) return void stretch({ record, what, movedBy }, addDays(until, step));
     const to = addDays(date, step);
     carryOut(meaning(dragged, { at: "day", date: to }));
-    focusSoon(() => document.querySelector<HTMLElement>(`[data-month-day="${to}"] [data-entry="${record.id}"]`));
+    onMove(record.id, to);
   };
   const cloth =
     what === "layer"

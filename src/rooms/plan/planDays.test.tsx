@@ -31,7 +31,7 @@ beforeEach(() => localStorage.clear());
 
 describe("what has a day and no hour", () => {
   const drawn = (...more: PensumRecord[]) =>
-    draw(<AllDayStrip dates={week} gutters={40} />, [
+    draw(<AllDayStrip dates={week} gutters={40} showDay={() => {}} />, [
       { ...defaultSettings, firstWeekday: 1 },
       taskOf("ta", { doDay: today, estimateMinutes: 30 }),
       fair,
