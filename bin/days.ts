@@ -4,7 +4,7 @@ import { place, setState } from "@/core/commands";
 import { finishClock, startClock, type StartOn } from "@/core/commands/clock";
 import { defaultSettings, newId, Refusal, type Id, type Settings, type Task } from "@/core/model";
 import { namedRecord, plainTitle } from "@/core/page";
-import { captureContext, clockRun, entryMinutes, FreeAhead, isLate, loadOf, namedItems, stripItems } from "@/core/plan";
+import { captureContext, clockRun, endOfPhase, entryMinutes, FreeAhead, isLate, loadOf, namedItems, runningEntry, stripItems } from "@/core/plan";
 import { addToRegister } from "@/core/shaping";
 import type { Store } from "@/core/store";
 import { nameOf } from "@/core/things";
@@ -227,8 +227,9 @@ async function start(path: string, [what]: readonly string[], asked: Asked, cloc
   const on = workNamed(file.store, what);
   const { said } = file.store.act(startClock, { on, at: instantOf(clock), zone: clock.zone });
   const run = clockRun(file.store);
-  const minutesLeft = run?.until === undefined ? null : Math.round((run.until - run.since) / 60_000);
-  return finish(file, said, { entry: run?.entry, minutesLeft }, asked);
+  const end = run && endOfPhase(run);
+  const minutesLeft = !run || end === undefined ? null : Math.round((end - run.since) / 60_000);
+  return finish(file, said, { entry: runningEntry(run), minutesLeft }, asked);
 }
 
 async function stop(path: string, _: readonly string[], asked: Asked, clock: Clock): Promise<number> {
@@ -237,7 +238,7 @@ async function stop(path: string, _: readonly string[], asked: Asked, clock: Clo
   const left = asked.options.get("left");
   const leftMinutes = left === undefined ? undefined : parseDuration(left);
   if (left !== undefined && leftMinutes === undefined) throw new Wrong(`“${left}” is no length, as “45 min” is.`);
-  const entry = clockRun(store)?.entry;
+  const entry = runningEntry(clockRun(store));
   const { said } = store.act(finishClock, {
     ...{ at: instantOf(clock), zone: clock.zone, done: asked.options.has("done") },
     ...(leftMinutes === undefined ? {} : { leftMinutes }),

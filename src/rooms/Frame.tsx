@@ -1,6 +1,7 @@
 "use client";
 import { flushSync } from "react-dom";
 import { keepFocus } from "@/ui/keepFocus";
+import { showTitle } from "@/ui/tabFace";
 import { Suspense, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { addDays, dateOf, dateText, today as todayOf, type DateText, type TimeStyle } from "@/core/time";
 import { badgeChoice } from "@/ui/badge";
@@ -203,7 +204,7 @@ export function Frame({ problem }: { problem: unknown }) {
 
   useEffect(() => {
     const where = placeTitle(place, today, style);
-    document.title = where === "" ? "Pensum" : `${where}, Pensum`;
+    showTitle("room", where === "" ? "Pensum" : `${where}, Pensum`);
   }, [place, today, style]);
 
   return (

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it, test } from "vitest";
 import { bareRecord, defaultSettings, type PensumRecord, type Work } from "../model";
 import { faultOf } from "../model/checks";
-import { clockFace, clockRun, workedOn } from "../plan";
+import { clockFace, clockRun, runningEntry, workedOn } from "../plan";
 import { Journal, MemoryLog, replay, Store } from "../store";
 import { addMinutes, minutesBetween, type MomentText } from "../time";
 import { oneClock, setState, tookFollowsLog } from ".";
@@ -184,7 +184,7 @@ describe("the clock", () => {
     expect(store.find("task", "ta")?.tookMinutes).toBe(25);
     expect(clockRun(store)).toBeUndefined();
     store.undo();
-    expect(clockRun(store)?.entry).toBe(entriesIn(store)[0]?.id);
+    expect(runningEntry(clockRun(store))).toBe(entriesIn(store)[0]?.id);
   });
 
   it("adds what is left to what was worked when somebody says how much that is", () => {
@@ -249,7 +249,7 @@ test("no minute is counted twice or lost, whatever is started, paused, switched 
           if (store.undo() !== undefined) kept.pop();
         } else kept.push({ act, on, minute: clock.minute });
         const open = entriesIn(store).filter(({ end }) => end === undefined);
-        expect(open.map(({ id }) => id)).toEqual([clockRun(store)?.entry].filter((id) => id !== undefined));
+        expect(open.map(({ id }) => id)).toEqual([runningEntry(clockRun(store))].filter((id) => id !== undefined));
         for (const record of store.records()) expect(faultOf(record)).toBeUndefined();
       }
       const stretches = entriesIn(store)
@@ -310,7 +310,7 @@ test("of two clocks that are started in two tabs at once one runs on, and the ot
       expect(entriesIn(other)).toEqual(entriesIn(one));
       expect(clockRun(other)).toEqual(clockRun(one));
       const running = entriesIn(one).filter(({ end }) => end === undefined);
-      expect(running.map(({ id }) => id)).toEqual([clockRun(one)?.entry].filter((id) => id !== undefined));
+      expect(running.map(({ id }) => id)).toEqual([runningEntry(clockRun(one))].filter((id) => id !== undefined));
       // What two tabs said of the same minutes is shown to be settled, and counts once in the day.
       const day = workedOn(one, "2026-11-24", clock.now(), zone);
       const minutes = new Set<number>();

@@ -6,11 +6,14 @@ import {
   Refusal,
   type ClockRun,
   type ClockSubject,
+  type Breaking,
   type Id,
   type Work,
+  type Working,
 } from "../model";
 import { stateFields } from "../page";
 import {
+  beganAt,
   clockMinutes,
   clockRun,
   loggedMinutes,
@@ -23,7 +26,15 @@ import {
 } from "../plan";
 import type { Command, Transaction } from "../store";
 import { subjectName } from "../things";
-import { elapsedMinutes, isMoment, type MomentText } from "../time";
+import {
+  durationText,
+  instantAt,
+  instantShown,
+  isMoment,
+  minuteBegin,
+  momentOfInstant,
+  type MomentText,
+} from "../time";
 import { endSitting, putRun } from "./clockRules";
 import { clock, need, takenOut } from "./shared";
 
@@ -67,7 +78,7 @@ export const pauseClock: Command<AtInstant> = {
     const run = needRun(tx);
     if (run.phase === "pause") throw new Refusal("The clock is paused already.");
     endSitting(tx, run);
-    putRun(tx, { ...rest(run), phase: "pause", since: at, ...leftOf(run, at) });
+    putRun(tx, { ...carriedOver(run), phase: "pause", since: at, workedMs: workedUpTo(run, at), ...leftOf(run, at) });
     return `Paused the clock on “${subjectName(tx, run.on)}”`;
   },
 };
@@ -83,9 +94,10 @@ export const breakClock: Command<AtInstant & { minutes?: number }> = {
     const sittings = run.sittings ?? 0;
     const long = minutes ?? (rhythm ? nextBreak(rhythm, sittings) : usualBreakMinutes);
     putRun(tx, {
-      ...rest(run),
+      ...carriedOver(run),
       phase: "break",
       since: at,
+      workedMs: workedUpTo(run, at),
       until: at + milliseconds(long),
       ...leftOf(run, at),
       ...(rhythm ? { sittings: sittings + 1 } : {}),
@@ -103,10 +115,14 @@ export const resumeClock: Command<AtInstant> = {
     if (run.phase === "work") throw new Refusal("The clock is running already.");
     const rhythm = rhythmOf(tx, run.rhythm);
     const whole = rhythm && run.phase === "break" ? milliseconds(rhythm.workMinutes) : undefined;
-    begin(tx, run.on, at, whole === undefined ? run : { leftMs: whole, wholeMs: whole }, {
-      ...(run.rhythm === undefined ? {} : { rhythm: run.rhythm }),
-      ...(run.sittings === undefined ? {} : { sittings: run.sittings }),
-    });
+    begin(
+      tx,
+      run.on,
+      at,
+      whole === undefined ? run : { leftMs: whole, wholeMs: whole },
+      // By a rhythm, a sitting is counted anew.
+      whole === undefined ? run : { ...run, workedMs: 0 },
+    );
     return `Went on with “${subjectName(tx, run.on)}”`;
   },
 };
@@ -116,10 +132,13 @@ export const moreMinutes: Command<AtInstant & { minutes: number }> = {
   name: "moreMinutes",
   run(tx, { at, minutes }) {
     const run = needRun(tx);
-    if (run.until === undefined) throw new Refusal("The clock counts up here: nothing ends it.");
+    if (run.phase === "pause" || run.until === undefined)
+      throw new Refusal("The clock counts up here: nothing ends it.");
     const until = Math.max(run.until, at) + milliseconds(minutes);
-    const more = run.phase === "work" ? { wholeMs: (run.wholeMs ?? 0) + until - run.until } : {};
-    putRun(tx, { ...run, until, ...more });
+    putRun(
+      tx,
+      run.phase === "work" ? { ...run, until, wholeMs: (run.wholeMs ?? 0) + until - run.until } : { ...run, until },
+    );
     return `${minutes} more minutes`;
   },
 };
@@ -133,6 +152,11 @@ export const finishClock: Command<AtInstant & { done?: boolean; leftMinutes?: nu
   name: "finishClock",
   run(tx, { zone, done, leftMinutes }) {
     const run = needRun(tx);
+    const running = run.phase === "work" ? tx.find("work", run.entry) : undefined;
+    if (running && tx.instant < beganAt(running, zone) - milliseconds(1))
+      throw new Refusal(
+        "The clock of this device was set back to before this sitting began. Discard the sitting, and log by hand how long it was.",
+      );
     const entry = endSitting(tx, run);
     putRun(tx, undefined);
     const task = tx.find("task", run.on.task);
@@ -154,7 +178,7 @@ export const discardClock: Command<AtInstant> = {
   name: "discardClock",
   run(tx) {
     const run = needRun(tx);
-    if (run.entry !== undefined) tx.remove(run.entry);
+    if (run.phase === "work") tx.remove(run.entry);
     putRun(tx, undefined);
     return `Discarded the sitting on “${subjectName(tx, run.on)}”`;
   },
@@ -170,22 +194,47 @@ export const mendSilence: Command<AtInstant & { workedUntil: MomentText; goOn: b
     const run = needRun(tx);
     if (run.phase !== "work") throw new Refusal("The clock was not running.");
     const entry = tx.find("work", run.entry);
-    if (!isMoment(workedUntil) || workedUntil > tx.now || (entry && workedUntil < entry.start))
+    if (!isMoment(workedUntil)) throw new Refusal("That is no time. Nothing was changed.");
+    const began = entry && beganAt(entry, zone);
+    const ended = endingAfter(began ?? 0, workedUntil, zone);
+    if (ended > tx.instant || (began !== undefined && ended < began))
       throw new Refusal("That is before the sitting began, or after now. Nothing was changed.");
-    endSitting(tx, run, workedUntil);
-    const awayMs = milliseconds(Math.max(0, elapsedMinutes(workedUntil, tx.now, zone)));
-    if (goOn)
-      begin(
-        tx,
-        run.on,
-        at,
-        { ...run, ...(run.until === undefined ? {} : { leftMs: run.until - at + awayMs }) },
-        rest(run),
-      );
+    endSitting(tx, run, ended);
+    const leftMs = run.until === undefined ? undefined : run.until - at + Math.max(0, tx.instant - ended);
+    const workedMs = workedUpTo(run, Math.max(run.since, ended));
+    if (goOn) begin(tx, run.on, at, leftMs === undefined ? {} : { ...run, leftMs }, { ...run, workedMs });
     else putRun(tx, undefined);
     return `The sitting on “${subjectName(tx, run.on)}” ended at ${clock(workedUntil)}`;
   },
 };
+
+/**
+ * Takes in that the clock of the device was set back by `byMs` while a sitting ran: the sitting begins so much earlier by
+ * the new time, so that nothing of it is lost.
+ * @param since when the sitting began by the time before, so that only the first tab that notices does it
+ */
+export const setClockBack: Command<{ byMs: number; since: number }> = {
+  name: "setClockBack",
+  run(tx, { byMs, since }) {
+    const run = clockRun(tx);
+    const entry = run?.phase === "work" ? tx.find("work", run.entry) : undefined;
+    if (run?.phase !== "work" || !entry || run.since !== since || !(byMs > 0)) return "Nothing ran by the time before";
+    const began = minuteBegin(beganAt(entry, tx.zone) - byMs);
+    putRun(tx, {
+      ...run,
+      since: run.since - byMs,
+      ...(run.until === undefined ? {} : { until: run.until - byMs }),
+    });
+    tx.update(entry.id, { start: momentOfInstant(began, tx.zone), startedAt: began });
+    return `The clock of this device was set back by ${durationText(Math.round(byMs / 60_000))}. The sitting on “${subjectName(tx, run.on)}” kept its length`;
+  },
+};
+
+/** The instant at which clocks in `zone` show a moment, the second one where the first is before `began`. */
+function endingAfter(began: number, moment: MomentText, zone: string): number {
+  const first = instantAt(moment, zone);
+  return first >= began ? first : instantShown(moment, first + 60 * 60_000, zone);
+}
 
 function needRun(tx: Transaction): ClockRun {
   const run = clockRun(tx);
@@ -202,13 +251,17 @@ export function entryOn(
     end,
     id = newId(),
     person = meIn(tx),
-  }: { start: MomentText; end?: MomentText; id?: Id | undefined; person?: Id | undefined },
+    startedAt,
+    endedAt,
+  }: Pick<Work, "start" | "end" | "startedAt" | "endedAt"> & { id?: Id | undefined; person?: Id | undefined },
 ): Work {
   const { end: _end, ...bare } = bareRecord("work", { id, title: on.title ?? "", now: tx.now });
   return {
     ...bare,
     start,
     ...(end === undefined ? {} : { end }),
+    ...(startedAt === undefined ? {} : { startedAt }),
+    ...(endedAt === undefined ? {} : { endedAt }),
     ...(on.task ? { task: on.task } : {}),
     ...(on.event ? { event: on.event } : {}),
     ...(on.theme && !on.task ? { theme: on.theme } : {}),
@@ -221,10 +274,10 @@ function begin(
   tx: Transaction,
   on: ClockSubject,
   at: number,
-  { leftMs, wholeMs }: Pick<ClockRun, "leftMs" | "wholeMs">,
-  rhythm: Pick<ClockRun, "rhythm" | "sittings">,
+  { leftMs, wholeMs }: Pick<Breaking, "leftMs" | "wholeMs">,
+  { rhythm, sittings, workedMs }: Pick<Working, "rhythm" | "sittings" | "workedMs">,
 ) {
-  const entry = entryOn(tx, on, { start: tx.now });
+  const entry = entryOn(tx, on, { start: tx.now, startedAt: tx.instant });
   tx.put(entry);
   putRun(tx, {
     phase: "work",
@@ -233,13 +286,23 @@ function begin(
     since: at,
     ...(leftMs === undefined ? {} : { until: at + leftMs }),
     ...(wholeMs === undefined ? {} : { wholeMs }),
-    ...("rhythm" in rhythm && rhythm.rhythm !== undefined ? { rhythm: rhythm.rhythm } : {}),
-    ...("sittings" in rhythm && rhythm.sittings !== undefined ? { sittings: rhythm.sittings } : {}),
+    ...(workedMs ? { workedMs } : {}),
+    ...(rhythm === undefined ? {} : { rhythm }),
+    ...(sittings === undefined ? {} : { sittings }),
   });
 }
 
+/** How long was worked by a clock up to `at`, its pauses and breaks left out. */
+const workedUpTo = (run: ClockRun, at: number) =>
+  (run.workedMs ?? 0) + (run.phase === "work" ? Math.max(0, at - run.since) : 0);
+
 /** What stays of a run when its phase changes. */
-function rest({ on, wholeMs, rhythm, sittings }: ClockRun): Pick<ClockRun, "on" | "wholeMs" | "rhythm" | "sittings"> {
+function carriedOver({
+  on,
+  wholeMs,
+  rhythm,
+  sittings,
+}: ClockRun): Pick<ClockRun, "on" | "wholeMs" | "rhythm" | "sittings"> {
   return {
     on,
     ...(wholeMs === undefined ? {} : { wholeMs }),
@@ -248,7 +311,7 @@ function rest({ on, wholeMs, rhythm, sittings }: ClockRun): Pick<ClockRun, "on" 
   };
 }
 
-function leftOf(run: ClockRun, at: number): Pick<ClockRun, "leftMs"> {
+function leftOf(run: ClockRun, at: number): Pick<Breaking, "leftMs"> {
   const leftMs = run.phase === "work" ? (run.until === undefined ? undefined : run.until - at) : run.leftMs;
   return leftMs === undefined ? {} : { leftMs };
 }

@@ -1,9 +1,9 @@
 import { beforeEach, describe, expect, test } from "vitest";
 import { understand, type CaptureContext } from "../capture";
-import { defaultSettings, Refusal, type Block, type DayPage, type PensumRecord, type Task } from "../model";
+import { bareRecord, defaultSettings, Refusal, type Block, type DayPage, type PensumRecord, type Task } from "../model";
 import { followPages } from "../page";
 import { dayItems, freeTime, leftOver, loadOf, tray } from "../plan";
-import { Store } from "../store";
+import { Store, type Transaction } from "../store";
 import { someTask } from "../testing/arbitraries";
 import { standingClock } from "../time";
 import {
@@ -274,6 +274,35 @@ describe("a record", () => {
     store.act(editRecord, { id: task("A").id, fields: { title: " two\nlines " } });
     expect(task("two lines")).toBeDefined();
     expect(textOf(today)).toMatch(/^- \[ \] two lines \{/);
+  });
+
+  test("takes links to it along when it is renamed, in whatever kind of record they are written", () => {
+    store.act(addRecord, { kind: "theme", title: "Willow" });
+    const [willow] = store.list("named", "willow");
+    const written = {
+      ...bareRecord("review", { id: "ra", title: "Week", now: "2026-11-24T11:07" }),
+      text: "Think of [[Willow]]",
+    };
+    const template = {
+      id: "te",
+      kind: "template",
+      title: "T",
+      register: "notes",
+      naming: "{{Title}}",
+      fields: {},
+      order: 0,
+    };
+    const put = (record: object) => ({
+      name: "put",
+      run: (tx: Transaction) => (tx.put(record as PensumRecord), "Put"),
+    });
+    store.act(put(written), undefined);
+    store.act(put({ ...template, text: "- [ ] look at [[Willow]]" }), undefined);
+    store.act(editRecord, { id: willow!.id, fields: { title: "Weir" } });
+    expect(["ra", "te"].map((id) => (store.get(id) as { text: string }).text)).toEqual([
+      "Think of [[Weir]]",
+      "- [ ] look at [[Weir]]",
+    ]);
   });
 
   test("cannot take the name of another of its kind", () => {

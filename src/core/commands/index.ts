@@ -3,7 +3,7 @@ export * from "./beginDay";
 export * from "./box";
 export * from "./capture";
 export * from "./carry";
-export { oneClock, tookFollowsLog } from "./clockRules";
+export { logKeepsNames, notedInstants, oneClock, tookFollowsLog } from "./clockRules";
 export { editFields, editRecord, editRecords } from "./editRecord";
 export * from "./giveDay";
 export * from "./giveValues";

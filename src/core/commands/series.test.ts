@@ -5,7 +5,7 @@ import { openStore } from "../workspace";
 import { defaultSettings, Refusal, type Event, type PensumRecord, type Task } from "../model";
 import { dayItems, loadOf, occurrenceId, stripItems } from "../plan";
 import { Store } from "../store";
-import { addDays, addMinutes, momentAt, readRepeat, standingClock } from "../time";
+import { addDays, addMinutes, momentAt, needLibrary, readRepeat, standingClock } from "../time";
 import { someTask } from "../testing/arbitraries";
 import {
   capture,
@@ -373,4 +373,25 @@ describe("a task that comes again at an hour", () => {
     store.act(editRecord, { id: "once", fields: { repeat: undefined } });
     expect([hours(store, "2026-11-24"), hours(store, "2026-11-25")]).toEqual([["Once 10"], []]);
   });
+});
+
+test("what comes several times a day keeps the earlier ones of the day on which it ends or goes on otherwise", async () => {
+  await needLibrary();
+  const twice = call({ end: "2026-11-23T09:30", repeat: "FREQ=DAILY;BYHOUR=9,15" });
+  const third = occurrenceId("call", "2026-11-25T15:00");
+  const ended = storeOf(twice);
+  ended.act(skipOccurrence, { id: third, scope: "later" });
+  expect(seen(ended, "2026-11-24", 3)).toEqual([
+    "11-24 9-9.5 Crew call",
+    "11-24 15-15.5 Crew call",
+    "11-25 9-9.5 Crew call",
+  ]);
+  const other = storeOf(twice);
+  other.act(changeOccurrence, { id: third, fields: { title: "Other" }, scope: "later" });
+  expect(seen(other, "2026-11-25", 2)).toEqual([
+    "11-25 9-9.5 Crew call",
+    "11-25 15-15.5 Other",
+    "11-26 9-9.5 Other",
+    "11-26 15-15.5 Other",
+  ]);
 });

@@ -172,7 +172,12 @@ function restFrom(repeat: Repeat, at: string, gone: number): string | undefined 
 
 function endBefore(tx: Transaction, series: Repeating, at: string, repeat: Repeat) {
   const before = (moments: readonly string[]) => moments.filter((moment) => moment < at);
-  const until = addDays(dateOf(at), -1).replace(/-/g, "");
+  const date = dateOf(at);
+  const start = seriesStart(series) as string;
+  // What comes several times a day keeps the earlier ones of that very day.
+  const isLater = startsOf(start, { ...repeat, except: [], also: [] }, date, date).some((one) => one < at);
+  const last = isLater ? `${addMinutes(at, -1)}:00` : addDays(date, -1);
+  const until = last.replace(/[-:]/g, "");
   const rule = repeat.rule && withPart(withPart(repeat.rule, "COUNT", undefined), "UNTIL", until);
   tx.update(series.id, {
     repeat: writeRepeat({

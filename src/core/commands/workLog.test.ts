@@ -164,8 +164,11 @@ describe("the log by hand", () => {
     const [, second] = store.list("kind", "work") as Work[];
     store.act(moveEntry, { id: second!.id, start: at("10:00") });
     expect(hours(store)).toEqual(["ta 08:00 08:20", "ta 10:00 10:40"]);
+    // What nobody logged for more than an hour is not made work by joining what lies around it.
+    expect(() => store.act(joinEntries, { first: second!.id, second: "one" })).toThrow("1 h 40 between");
+    store.act(moveEntry, { id: second!.id, start: at("09:20") });
     store.act(joinEntries, { first: second!.id, second: "one" });
-    expect(hours(store)).toEqual(["ta 08:00 10:40"]);
+    expect(hours(store)).toEqual(["ta 08:00 10:00"]);
     store.act(moveEntry, { id: "one", start: at("08:00"), end: at("17:00") });
     expect(() => store.act(splitEntry, { id: "one", at: at("17:00") })).toThrow("within it");
     expect(() => store.act(moveEntry, { id: "one", start: at("17:30") })).toThrow("still to come");
@@ -183,6 +186,32 @@ describe("the log by hand", () => {
     expect(settled("09:00", "10:00", entry("a", "09:30", "11:00"))).toEqual(["ta 10:00 11:00"]);
     expect(settled("09:00", "10:00", entry("a", "08:00", "11:00"))).toEqual(["ta 08:00 09:00", "ta 10:00 11:00"]);
     expect(settled("09:00", "10:00", entry("a", "09:10", "09:50"))).toEqual([]);
+  });
+
+  it("splits and joins with the note told once, and keeps the later end and the other people’s hours", () => {
+    const store = opened(
+      { ...entry("a", "08:00", "10:00"), text: "wet" } as PensumRecord,
+      entry("b", "09:00", "09:30"),
+      entry("other", "08:00", "11:00", { person: "ines" }),
+    );
+    store.act(joinEntries, { first: "a", second: "b" });
+    expect(store.get("a")).toMatchObject({ start: at("08:00"), end: at("10:00"), text: "wet" });
+    store.act(splitEntry, { id: "a", at: at("09:00") });
+    const half = (store.list("kind", "work") as Work[]).find(({ start }) => start === at("09:00"))!;
+    expect([half.text, (store.get("a") as Work).text]).toEqual(["", "wet"]);
+    store.act(joinEntries, { first: "a", second: half.id });
+    expect(store.get("a")).toMatchObject({ start: at("08:00"), end: at("10:00"), text: "wet" });
+    // Ines was there too: her hours are her own, and are no overlap with mine.
+    expect(() => store.act(settleOverlap, { keep: "a", from: at("08:00"), to: at("10:00") })).toThrow(/any longer/);
+    expect(store.get("other")).toMatchObject({ start: at("08:00"), end: at("11:00") });
+  });
+
+  it("takes what a done task took back to nothing when its last entry goes", () => {
+    const store = opened(entry("a", "08:00", "09:00"), task("td", { state: "done", tookMinutes: 60 }));
+    store.act({ name: "move", run: (tx) => (tx.update("a", { task: "td" }), "") }, {});
+    expect(store.get("td")).toMatchObject({ tookMinutes: 60 });
+    store.act({ name: "remove", run: (tx) => (tx.remove("a"), "") }, {});
+    expect(store.get("td")).not.toHaveProperty("tookMinutes");
   });
 
   it("settles every overlap in as many acts as there are, and loses no minute of the day", () => {

@@ -1,23 +1,18 @@
 import { defaultSettings, newId, Refusal, type Block, type Event, type Id, type Work } from "../model";
-import {
-  fitFor,
-  gapsBetween,
-  isMyEntry,
-  localSpan,
-  minutesOn,
-  minutesOver,
-  rowOf,
-  stretchFor,
-  workedOn,
-} from "../plan";
+import { gapsBetween, localSpan, meIn, minutesOver, rowOf, stretchFor, workedOn, type Gap } from "../plan";
 import { datesTouched, type Command, type Transaction } from "../store";
 import { nameOf, subjectName } from "../things";
 import {
   addMinutes,
+  durationText,
+  elapsedMinutes,
+  instantAt,
+  instantShown,
   isDate,
   minuteOn,
   minutesBetween,
   momentAt,
+  momentOfInstant,
   workingDay,
   type DateText,
   type MomentText,
@@ -56,7 +51,7 @@ export const logAsPlanned: Command<{ item: Id; zone: string }> = {
         logged += minutesBetween(free.start, free.end);
       }
     if (logged === 0) throw new Refusal("These hours are logged already. Nothing was changed.");
-    return `Logged ${logged} min of “${nameOf(record, tx)}” as planned`;
+    return `Logged ${durationText(logged)} of “${nameOf(record, tx)}” as planned`;
   },
 };
 
@@ -73,7 +68,8 @@ export const moveEntry: Command<{ id: Id; start: MomentText; end?: MomentText }>
       checkWorked(tx, start, to);
       tx.update(id, { start, end: to });
     }
-    return `“${nameOf(entry, tx)}” was worked from ${clock(start)}`;
+    const moved = need(tx, "work", id);
+    return `“${nameOf(entry, tx)}” was worked from ${clock(moved.start)}${moved.end === undefined ? "" : ` to ${clock(moved.end)}`}`;
   },
 };
 
@@ -84,12 +80,12 @@ export const splitEntry: Command<{ id: Id; at: MomentText }> = {
     const entry = need(tx, "work", id);
     if (at <= entry.start || at >= (entry.end ?? tx.now))
       throw new Refusal("An entry is split at a time within it. Nothing was changed.");
-    // What runs goes on as the entry that the clock knows; what is over becomes the other one.
+    // What runs goes on as the entry that the clock knows; what is over becomes the other one. The note stays with the first.
     if (entry.end === undefined) {
       tx.put({ ...entry, id: newId(), end: at });
-      tx.update(id, { start: at });
+      tx.update(id, { start: at, text: "" });
     } else {
-      tx.put({ ...entry, id: newId(), start: at });
+      tx.put({ ...entry, id: newId(), start: at, text: "" });
       tx.update(id, { end: at });
     }
     return `Split “${nameOf(entry, tx)}” at ${clock(at)}`;
@@ -107,19 +103,31 @@ export const joinEntries: Command<{ first: Id; second: Id }> = {
       a.id === b.id ||
       a.task !== b.task ||
       a.event !== b.event ||
-      a.person !== b.person ||
+      workerOf(tx, a) !== workerOf(tx, b) ||
       nameOf(a, tx) !== nameOf(b, tx)
     )
       throw new Refusal("Only two entries of the same work can be joined. Nothing was changed.");
+    const between = a.end === undefined || a.end >= b.start ? 0 : minutesBetween(a.end, b.start);
+    if (between > mostBetween)
+      throw new Refusal(
+        `There are ${durationText(between)} between these entries, which would count as worked. Log what was worked in them first.`,
+      );
     // The entry that runs stays, since the clock knows it.
     const [kept, gone] = b.end === undefined ? [b, a] : [a, b];
-    const text = [a.text, b.text].filter((one) => one.trim() !== "").join("\n");
-    const end = a.end === undefined || b.end === undefined ? undefined : a.end > b.end ? a.end : b.end;
-    tx.update(kept.id, { start: a.start, end, text });
+    const text = [...new Set([a.text, b.text])].filter((one) => one.trim() !== "").join("\n");
+    const last = a.end === undefined || (b.end !== undefined && a.end > b.end) ? a : b;
+    const { end, endedAt } = last;
+    tx.update(kept.id, { start: a.start, startedAt: a.startedAt, end, endedAt, text });
     tx.remove(gone.id);
-    return `Joined the entries of “${nameOf(a, tx)}”`;
+    return `Joined the entries of “${nameOf(a, tx)}”${between > 0 ? `, with the ${durationText(between)} between them` : ""}`;
   },
 };
+
+/** So many minutes between two entries may be a way that belongs to the work; more would be made up. */
+const mostBetween = 60;
+
+/** Who worked: the person themselves where nobody else is named. */
+const workerOf = (reads: Pick<Transaction, "list">, { person }: Work): Id | undefined => person ?? meIn(reads);
 
 /** Of entries that say the same stretch was worked, one counts for it: the others lose that stretch. */
 export const settleOverlap: Command<{ keep: Id; from: MomentText; to: MomentText }> = {
@@ -128,7 +136,7 @@ export const settleOverlap: Command<{ keep: Id; from: MomentText; to: MomentText
     const kept = need(tx, "work", keep);
     let cut = 0;
     for (const other of entriesBetween(tx, from, to)) {
-      if (other.id === keep || other.person !== kept.person) continue;
+      if (other.id === keep || workerOf(tx, other) !== workerOf(tx, kept)) continue;
       cutOut(tx, other, from, to);
       cut++;
     }
@@ -138,8 +146,10 @@ export const settleOverlap: Command<{ keep: Id; from: MomentText; to: MomentText
 };
 
 /**
- * Makes what was worked on a thing on a day as long as was typed: what is missing becomes an entry in the first gap of the
- * working hours that holds it, else after the last entry; what is too much is taken off the last entries.
+ * Makes what was worked on a thing on a day as long as was typed. What is missing becomes an entry: in the first gap of the
+ * working hours that holds it, else after the last entry, else in the latest gap of the day. What is too much is taken off
+ * that day's part of the last entries; what else these hold, before midnight or after the next, stays. What the clock is on
+ * counts, and stays as it is.
  */
 export const setWorked: Command<{ on: Id; way: "task" | "theme"; date: DateText; minutes: number; zone: string }> = {
   name: "setWorked",
@@ -147,25 +157,43 @@ export const setWorked: Command<{ on: Id; way: "task" | "theme"; date: DateText;
     if (!isDate(date) || !Number.isInteger(minutes) || minutes < 0 || minutes > 1440)
       throw new Refusal("A day has up to 24 hours. Nothing was changed.");
     const on = subjectFor(tx, { id }, true);
-    const entries = (tx.list("workByDay", date) as readonly Work[])
-      .filter((entry) => isMyEntry(tx, entry) && entry.end !== undefined && rowOf(tx, entry, way) === id)
-      .toSorted((a, b) => (a.start > b.start ? -1 : 1));
-    const worked = entries.reduce((sum, entry) => sum + minutesOn(date, entry, tx.now, zone), 0);
+    const name = subjectName(tx, on);
+    const entries = workedOn(tx, date, tx.now, zone).entries.filter(({ record }) => rowOf(tx, record, way) === id);
+    const worked = entries.reduce((sum, entry) => sum + entry.minutes, 0);
+    if (minutes === worked) return `Logged ${durationText(minutes)} of “${name}”`;
     if (minutes > worked) {
-      tx.put(entryOn(tx, on, roomFor(tx, date, minutes - worked, zone)));
-    } else {
-      let tooMuch = worked - minutes;
-      for (const entry of entries) {
-        const own = minutesOn(date, entry, tx.now, zone);
-        if (tooMuch <= 0) break;
-        if (own <= tooMuch) tx.remove(entry.id);
-        else tx.update(entry.id, { end: addMinutes(entry.end as MomentText, -tooMuch) });
-        tooMuch -= own;
-      }
+      const room = roomFor(tx, date, minutes - worked, zone);
+      tx.put(entryOn(tx, on, room));
+      return `Logged ${durationText(minutes - worked)} more of “${name}”, ${clock(room.start)} to ${clock(room.end)}`;
     }
-    return `Logged ${minutes} min of “${subjectName(tx, on)}”`;
+    let tooMuch = worked - minutes;
+    const cuts: string[] = [];
+    for (const entry of entries.filter(({ isRunning }) => !isRunning).toReversed()) {
+      if (tooMuch <= 0) break;
+      const off = Math.min(entry.minutes, tooMuch);
+      const { record, startMinute, endMinute } = entry;
+      const end = momentAt(date, endMinute);
+      const from =
+        off === entry.minutes
+          ? { start: momentAt(date, startMinute), startedAt: entry.beginsBefore ? undefined : record.startedAt }
+          : timeBefore(end, entry.endsAfter ? undefined : record.endedAt, off, zone);
+      cutOut(tx, record, from.start, end, from.startedAt);
+      cuts.push(`${clock(from.start)} to ${clock(end)}`);
+      tooMuch -= off;
+    }
+    if (tooMuch > 0)
+      throw new Refusal(
+        `The clock is on “${name}” and has counted ${durationText(minutes + tooMuch)} of this day already.`,
+      );
+    return `Took ${cuts.join(" and ")} off “${name}”`;
   },
 };
+
+/** The time so many minutes, as they really pass, before another. */
+function timeBefore(end: MomentText, endedAt: number | undefined, minutes: number, zone: string) {
+  const startedAt = instantShown(end, endedAt, zone) - minutes * 60_000;
+  return { start: momentOfInstant(startedAt, zone), startedAt };
+}
 
 /** Where so many minutes of a day can be logged. @throws Refusal where the day has no room, or not yet */
 function roomFor(tx: Transaction, date: DateText, minutes: number, zone: string) {
@@ -175,13 +203,22 @@ function roomFor(tx: Transaction, date: DateText, minutes: number, zone: string)
   const taken = workedOn(tx, date, tx.now, zone).entries;
   const from = hours?.startMinute ?? usualStart;
   const last = taken.reduce((latest, { endMinute }) => Math.max(latest, endMinute), from);
-  const gaps = [
+  const holds = ({ startMinute, endMinute }: Gap) =>
+    elapsedMinutes(momentAt(date, startMinute), momentAt(date, endMinute), zone) >= minutes;
+  const first = [
     ...gapsBetween(taken, from, Math.min(until, hours?.endMinute ?? until)),
-    ...gapsBetween(taken, 0, until),
-  ];
-  const fit = fitFor(gaps, minutes) ?? (last + minutes <= until ? last : undefined);
-  if (fit === undefined) throw new Refusal("So much time is not free in this day’s log. Nothing was changed.");
-  return { start: momentAt(date, fit), end: momentAt(date, fit + minutes) };
+    ...(last < until ? [{ startMinute: last, endMinute: until }] : []),
+  ].find(holds);
+  // At any other time of the day the latest is the likeliest: nobody works after midnight who began at eight.
+  const latest = first ? undefined : gapsBetween(taken, 0, until).findLast(holds);
+  const end = latest && momentAt(date, latest.endMinute);
+  const start =
+    end === undefined ? first && momentAt(date, first.startMinute) : timeBefore(end, undefined, minutes, zone).start;
+  if (start === undefined) throw new Refusal("So much time is not free in this day’s log. Nothing was changed.");
+  const endedAt = instantAt(start, zone) + minutes * 60_000;
+  const stretch = { start, end: momentOfInstant(endedAt, zone), endedAt };
+  if (stretch.end <= start) throw new Refusal("The clocks go back in the only time that is free. Log it by its times.");
+  return stretch;
 }
 const usualStart = 540;
 
@@ -216,19 +253,23 @@ function entriesBetween(tx: Transaction, from: MomentText, to: MomentText): Work
   const all = new Set<Work>();
   for (const date of [...datesTouched(from, to), "running"])
     for (const entry of tx.list("workByDay", date) as readonly Work[])
-      if (entry.start < to && (entry.end ?? tx.now) > from && isMyEntry(tx, entry)) all.add(entry);
+      if (entry.start < to && (entry.end ?? tx.now) > from) all.add(entry);
   return [...all];
 }
 
-/** Takes a stretch out of an entry: off its beginning, off its end, or out of its middle. */
-function cutOut(tx: Transaction, entry: Work, from: MomentText, to: MomentText) {
+/**
+ * Takes a stretch out of an entry: off its beginning, off its end, or out of its middle.
+ * @param noted the instant at which the stretch begins, where clocks show that time twice
+ */
+function cutOut(tx: Transaction, entry: Work, from: MomentText, to: MomentText, noted?: number) {
   const end = entry.end ?? tx.now;
-  const before = entry.start < from;
+  const before =
+    entry.start < from || (noted !== undefined && instantShown(entry.start, entry.startedAt, tx.zone) < noted);
   const isAfter = end > to || entry.end === undefined;
   if (before && isAfter) {
-    tx.put({ ...entry, id: newId(), end: from });
+    tx.put({ ...entry, id: newId(), end: from, ...(noted === undefined ? {} : { endedAt: noted }) });
     tx.update(entry.id, { start: to });
-  } else if (before) tx.update(entry.id, { end: from });
+  } else if (before) tx.update(entry.id, { end: from, ...(noted === undefined ? {} : { endedAt: noted }) });
   else if (isAfter) tx.update(entry.id, { start: to });
   else tx.remove(entry.id);
 }

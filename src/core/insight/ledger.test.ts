@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { bareRecord, defaultSettings, type PensumRecord, type Work } from "../model";
 import { minutesOn, rowOf, isMyEntry, workedOn } from "../plan";
-import { packRecords, RecordTable, Store, type Command } from "../store";
+import { Journal, MemoryLog, packRecords, RecordTable, Store, type Command } from "../store";
 import { addDays, clockChanges, momentAt, standingClock } from "../time";
 import { insights, type InsightName } from "./charts";
 import { minutesBy, type Asking } from "./charts/asking";
@@ -156,6 +156,39 @@ describe("the ledger", () => {
         const again = new Store(new Map([...store.records()].map((one) => [one.id, one])), [], store.clock);
         expect(summed(ledger)).toEqual(summed(new Ledger(again)));
       }),
+    );
+  });
+
+  test("is right when an entry changes several times before anybody hears of it, in one act or in two tabs", async () => {
+    const moved: Command<readonly Work[]> = {
+      name: "moved",
+      run: (tx, all) => (all.forEach((one) => tx.put(one)), "Moved"),
+    };
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(entries, { minLength: 1, maxLength: 4 }),
+        fc.array(entries, { minLength: 2 }),
+        async (drawn, later) => {
+          const log = new MemoryLog();
+          const tabs = [0, 1].map(() => {
+            const store = opened(drawn.map((one, at) => entryOf(`e${at}`, one)));
+            return { store, ledger: ledgerOf(store), journal: new Journal(store, log, { seq: 0, by: "test.tab" }) };
+          });
+          later.forEach((one, at) => {
+            const same = later.slice(at, at + 3).map((another) => entryOf(`e${at % drawn.length}`, another));
+            tabs[at % 2]!.store.act(moved, [entryOf(`e${at % drawn.length}`, one), ...same]);
+          });
+          for (let times = 0; times < 3; times++) {
+            await Promise.all(tabs.map(({ journal }) => journal.durable()));
+            await Promise.all(tabs.map(({ journal }) => journal.pull()));
+          }
+          for (const { store, ledger } of tabs) {
+            expect(ledgerOf(store)).toBe(ledger);
+            expect(summed(ledger)).toEqual(summed(new Ledger(store)));
+          }
+        },
+      ),
+      { numRuns: 60 },
     );
   });
 

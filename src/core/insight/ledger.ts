@@ -1,5 +1,5 @@
 import type { Id, PensumRecord, Work } from "../model";
-import { elapsedOn, meIn } from "../plan";
+import { dayIn, meIn, minutesOn, type ChangeDay } from "../plan";
 import type { RecordChange, Store } from "../store";
 import { RowOrder } from "./rowOrder";
 import { Subjects, type LedgerWay, type SubjectWay } from "./subjects";
@@ -24,7 +24,7 @@ export interface LedgerFollower {
 }
 
 /** What the rows of an entry hang on. */
-const laidFields = ["id", "start", "end", "task", "event", "theme", "title", "person"] as const;
+const laidFields = ["id", "start", "end", "startedAt", "endedAt", "task", "event", "theme", "title", "person"] as const;
 type LaidEntry = Pick<Work, (typeof laidFields)[number]>;
 
 /** The number of somebody who has no entry. */
@@ -63,6 +63,7 @@ export class Ledger {
   /** For each day whether the clocks change on it, by stretches of `changeStretch` days since 1970. */
   readonly #clockChanges = new Map<number, Uint8Array>();
   #lastChanges: { readonly from: number; readonly changes: Uint8Array } = { from: NaN, changes: new Uint8Array(0) };
+  readonly #changeDays = new Map<number, ChangeDay>();
   /** Goes on with the entries that are not laid yet. */
   #laying: Iterator<undefined> | undefined;
   /** Entries that changed while others were laid. */
@@ -270,16 +271,15 @@ export class Ledger {
     const lastDay = isSameDay(entry.start, end) ? first : dayNumber(end);
     const last = Math.min(lastDay, first + mostDays - 1);
     const [startMinute, endMinute] = [minuteOf(entry.start), minuteOf(end)];
-    if (last < first || (last === first && endMinute <= startMinute)) return;
+    if (last < first || (last === first && endMinute <= startMinute && !this.#clocksChange(first))) return;
     const subject = this.#subjects.numberOf(entry);
     const person = entry.person === undefined || entry.person === me ? 0 : this.#personOf(entry.person);
     const rows: number[] | undefined = this.#rowsOf && [];
     for (let day = first; day <= last; day++) {
       const from = day === first ? startMinute : 0;
       const to = day === lastDay ? endMinute : minutesPerDay;
-      if (to <= from) continue;
       // In the hour that the clocks skip no time passes, or less than none.
-      const minutes = this.#clocksChange(day) ? elapsedOn(dateOfDayNumber(day), this.#zone)(from, to) : to - from;
+      const minutes = this.#clocksChange(day) ? this.#minutesOn(day, entry) : to - from;
       if (minutes <= 0) continue;
       const row = this.#freeRows.pop() ?? this.#grown();
       this.#day[row] = day;
@@ -293,6 +293,14 @@ export class Ledger {
       rows?.push(row);
     }
     if (rows) this.#rowsOf?.set(entry.id, rows);
+  }
+
+  /** Minutes of an entry on a day on which the clocks change. */
+  #minutesOn(day: number, entry: LaidEntry): number {
+    const date = dateOfDayNumber(day);
+    let known = this.#changeDays.get(day);
+    if (!known) this.#changeDays.set(day, (known = dayIn(date, this.#zone) as ChangeDay));
+    return minutesOn(date, entry, this.#store.clock.now(), this.#zone, known);
   }
 
   #rowsByEntry(): Map<Id, readonly number[]> {

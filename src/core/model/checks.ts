@@ -205,9 +205,10 @@ const IsClockRun = rule(
     clockPhases.includes(value.phase as never) &&
     isTexts(value.on) &&
     Number.isSafeInteger(value.since) &&
-    [value.until, value.wholeMs, value.leftMs, value.sittings].every(isInstant) &&
+    [value.until, value.wholeMs, value.workedMs, value.leftMs, value.sittings].every(isInstant) &&
     [value.entry, value.rhythm].every((id) => id === undefined || isText(id)) &&
-    (value.phase === "work") === (value.entry !== undefined),
+    (value.phase === "work") === (value.entry !== undefined) &&
+    (value.phase !== "break" || value.until !== undefined),
 );
 
 const IsOptions = rule("isOptions", "is not a list of choices", (value) =>

@@ -10,27 +10,49 @@ export interface ClockSubject {
   readonly title?: string;
 }
 
-/** What the clock does while it is not off. Instants are milliseconds since 1970, so that no change of zone or season moves them. */
-export interface ClockRun {
-  readonly phase: ClockPhase;
+/** What goes on through all phases of a clock. Instants are milliseconds since 1970, so that no change of zone or season moves them. */
+interface Running {
   readonly on: ClockSubject;
-  /** While somebody works: the entry of the work log that has no end yet. */
-  readonly entry?: Id;
   /** When this phase began. */
   readonly since: number;
-  /** When it is over, by what is known now; absent where nothing says how long it lasts. */
-  readonly until?: number;
   /** How long the work was to be in all, in milliseconds; absent where it counts up. */
   readonly wholeMs?: number;
-  /** During a break or a pause: what was left of the work, negative where it had run over. */
-  readonly leftMs?: number;
+  /** How long was worked before this phase, in milliseconds. */
+  readonly workedMs?: number;
   /** The rhythm it follows, and how many of its sittings are over. */
   readonly rhythm?: string;
   readonly sittings?: number;
 }
 
-export const clockPhases = ["work", "break", "pause"] as const;
-export type ClockPhase = (typeof clockPhases)[number];
+/** Somebody works. */
+export interface Working extends Running {
+  readonly phase: "work";
+  /** The entry of the work log that has no end yet. */
+  readonly entry: Id;
+  /** When it is over, by what is known now; absent where it counts up. */
+  readonly until?: number;
+}
+
+/** A break between two sittings. */
+export interface Breaking extends Running {
+  readonly phase: "break";
+  /** When the break is over. */
+  readonly until: number;
+  /** What was left of the work, negative where it had run over; absent where it counted up. */
+  readonly leftMs?: number;
+}
+
+/** Work that stands still for as long as it is paused. */
+export interface Paused extends Running {
+  readonly phase: "pause";
+  /** What was left of the work, negative where it had run over; absent where it counted up. */
+  readonly leftMs?: number;
+}
+
+/** What the clock does while it is not off. */
+export type ClockRun = Working | Breaking | Paused;
+
+export const clockPhases = ["work", "break", "pause"] as const satisfies readonly ClockRun["phase"][];
 
 /**
  * The clock of the workspace: one record, with the id `clock`. All that runs is one value, so that of two tabs that start

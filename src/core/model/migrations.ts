@@ -67,10 +67,15 @@ export const migrations: readonly Migration[] = [
     name: "goals tell when they begin and what they are measured by; lenses can be of chosen records",
     up: (record) => record,
   },
+  {
+    to: 10,
+    name: "entries of the log keep the instants at which the clock began and ended them; what was there stays as it is",
+    up: (record) => record,
+  },
 ];
 
 /** The version this Pensum writes. */
-export const modelVersion = 9;
+export const modelVersion = 10;
 
 /** Takes a record from the version `from` to `modelVersion`; undefined when a step no longer keeps it. */
 export function migrate(record: StoredRecord, from: number, steps = migrations): StoredRecord | undefined {

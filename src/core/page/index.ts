@@ -10,6 +10,7 @@ export * from "./parser";
 export * from "./places";
 export * from "./reconcile";
 export * from "./references";
+export * from "./filesInUse";
 export * from "./renameLinks";
 export * from "./timeRange";
 export * from "./linksTo";

@@ -111,24 +111,36 @@ export function restOfLength(
 export interface ClockFace {
   /** What is left, in milliseconds; negative when it runs over. Undefined where it counts up. */
   readonly leftMs: number | undefined;
-  /** How long this phase has lasted. */
+  /** How long was worked so far; how long a break has lasted. */
   readonly passedMs: number;
   /** How much of the whole is over, 0 to 1; undefined where it counts up. */
   readonly share: number | undefined;
 }
 
+/** The entry of the log that runs; undefined where nobody works by the clock. */
+export const runningEntry = (run: ClockRun | undefined): Id | undefined =>
+  run?.phase === "work" ? run.entry : undefined;
+
+/** The instant at which what the clock counts down ends; undefined where nothing ends it. */
+export const endOfPhase = (run: ClockRun): number | undefined => (run.phase === "pause" ? undefined : run.until);
+
 /** How the clock stands at an instant, `at`. It is computed from what the log holds: sleep and closed tabs change nothing. */
 export function clockFace(run: ClockRun, at: number): ClockFace {
-  const passedMs = Math.max(0, at - run.since);
-  const leftMs = run.phase === "pause" ? run.leftMs : run.until === undefined ? undefined : run.until - at;
-  const whole = run.phase === "break" ? (run.until === undefined ? undefined : run.until - run.since) : run.wholeMs;
+  const { phase, workedMs = 0 } = run;
+  const phaseMs = Math.max(0, at - run.since);
+  // While it is paused, what was worked is what counts, and not how long the pause is.
+  const passedMs = phase === "pause" ? workedMs : phase === "break" ? phaseMs : workedMs + phaseMs;
+  const end = endOfPhase(run);
+  const leftMs = phase === "pause" ? run.leftMs : end === undefined ? undefined : end - at;
+  const whole = phase === "break" ? run.until - run.since : run.wholeMs;
   const share = leftMs === undefined || !whole ? undefined : Math.min(1, Math.max(0, 1 - leftMs / whole));
   return { leftMs, passedMs, share };
 }
 
 /** When what the clock counts down ends, on the clocks of the person; undefined where nothing ends it, or nothing runs. */
-export function momentOfPhaseEnd({ phase, until }: ClockRun, zone: string): MomentText | undefined {
-  return until === undefined || phase === "pause" ? undefined : momentOfInstant(until, zone);
+export function momentOfPhaseEnd(run: ClockRun, zone: string): MomentText | undefined {
+  const end = endOfPhase(run);
+  return end === undefined ? undefined : momentOfInstant(end, zone);
 }
 
 /** How long the next break of a rhythm is, in minutes, when one more sitting of it is over. */

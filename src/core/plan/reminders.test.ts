@@ -1,9 +1,10 @@
-import { describe, expect, it } from "vitest";
+import fc from "fast-check";
+import { describe, expect, it, test } from "vitest";
 import { readCalendar, writeCalendar } from "../interop/icalendar";
 import { bareRecord, defaultSettings, type Event, type PensumRecord, type Settings, type Task } from "../model";
 import { understand } from "../capture";
 import { Store } from "../store";
-import { standingClock } from "../time";
+import { addDays, addMinutes, momentAt, standingClock, workingDay } from "../time";
 import { remindersBetween, stillRings } from "./reminders";
 
 const today = "2026-11-24";
@@ -25,6 +26,72 @@ const rings = (store: Store, until = `${today}T23:59`, from = now, by = settings
   remindersBetween(store, from, until, by, zone).map(({ record, at, what }) => `${record} ${what} ${at.slice(5)}`);
 
 describe("what rings", () => {
+  const drawn = fc.array(
+    fc.record({
+      day: fc.integer({ min: -3, max: 50 }),
+      minute: fc.integer({ min: 0, max: 1439 }),
+      before: fc.oneof(fc.constantFrom(0, 10, 1440, 10080, 10081, 20160, 60000), fc.integer({ min: 0, max: 60000 })),
+      what: fc.constantFrom("event", "wholeDay", "daily", "due", "dueDay", "block", "task"),
+      isDone: fc.boolean(),
+    }),
+    { maxLength: 12 },
+  );
+  test("is all that a count over everything finds, however long before and in whatever window", () => {
+    fc.assert(
+      fc.property(
+        drawn,
+        fc.integer({ min: 0, max: 20000 }),
+        fc.integer({ min: 1, max: 20000 }),
+        (all, from, length) => {
+          const after = addMinutes(now, from);
+          const until = addMinutes(after, length);
+          const expected = new Set<string>();
+          const ring = (id: string, what: string, start: string, before: number) => {
+            const at = addMinutes(start, -before);
+            if (at > after && at <= until) expected.add(`${id} ${what} ${at.slice(5)}`);
+          };
+          const records = all.flatMap(({ day, minute, before, what, isDone }, n): PensumRecord[] => {
+            const date = addDays(today, day);
+            const start = momentAt(date, minute);
+            const hours = { start, end: addMinutes(start, 30) };
+            const id = `r${n}`;
+            switch (what) {
+              case "event":
+                ring(id, "start", start, before);
+                return [event(id, "08:00", { ...hours, remindMinutes: before })];
+              case "wholeDay":
+                ring(id, "start", momentAt(date, workingDay(settings.workingWeek, date)?.startMinute ?? 540), before);
+                return [event(id, "08:00", { start: date, end: date, remindMinutes: before })];
+              case "daily":
+                for (let more = 0; more < 90; more++) {
+                  const again = addMinutes(start, more * 1440);
+                  ring(`${id}-${again.replace(/[-:]/g, "").toLowerCase()}00`, "start", again, before);
+                }
+                return [event(id, "08:00", { ...hours, remindMinutes: before, repeat: "FREQ=DAILY" })];
+              case "due":
+                if (!isDone) ring(id, "due", start, before);
+                return [task(id, { due: start, remindMinutes: before, state: isDone ? "done" : "open" })];
+              case "dueDay":
+                ring(id, "due", momentAt(date, workingDay(settings.workingWeek, date)?.startMinute ?? 540), before);
+                return [task(id, { due: date, remindMinutes: before })];
+              case "block":
+                ring(id, "start", start, before);
+                return [{ ...bareRecord("block", { id, title: "Block", now }), ...hours, remindMinutes: before }];
+              default:
+                if (!isDone) ring(`b${n}`, "start", start, before);
+                return [
+                  task(id, { remindMinutes: before, state: isDone ? "done" : "open" }),
+                  { ...bareRecord("block", { id: `b${n}`, title: "", now }), ...hours, task: id },
+                ];
+            }
+          });
+          expect(rings(opened(...records), until, after, defaultSettings).sort()).toEqual([...expected].sort());
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+
   it("is before events as they say or as all do, told in whatever zone, and each time that they come again", () => {
     const store = opened(
       event("own", "13:00", { remindMinutes: 30 }),

@@ -7,6 +7,7 @@ import {
   isDate,
   isMoment,
   momentAt,
+  repeatOf,
   workingDay,
   type DateText,
   type MomentText,
@@ -30,12 +31,13 @@ export interface Reminder {
 
 type Reads = Pick<Store, "list" | "find" | "get">;
 
-/** The longest time before something at which it may ring: what begins later is not looked at. */
-const mostDaysAhead = 8;
+/** Within so many days of what begins or is due all is looked at; what rings longer before stands in an index. */
+const daysLookedAt = 8;
 
 /**
- * What rings after a moment and up to another, by its time: events and blocks before they start, tasks before their hours
- * and before they are due, and what has a time of its own. What is done, or a colleague's, does not ring.
+ * What rings after a moment and up to another, by its time: events and blocks before they start, those of whole days before
+ * work begins on the first of them where they say so themselves, tasks before their hours and before they are due, and what
+ * has a time of its own. What is done, or a colleague's, does not ring.
  */
 export function remindersBetween(
   reads: Reads,
@@ -54,21 +56,37 @@ export function remindersBetween(
     });
   };
   const hours = (record: Block | Event) => {
-    const minutes = minutesBefore(reads, record, settings);
-    if (minutes === undefined || isDate(record.start)) return;
-    const { start } = localSpan(record, zone);
+    const isWhole = isDate(record.start);
+    const minutes = isWhole ? record.remindMinutes : minutesBefore(reads, record, settings);
+    if (minutes === undefined) return;
+    const start = isWhole ? momentAt(record.start, dayBegins(settings, record.start)) : localSpan(record, zone).start;
     put(record, "start", addMinutes(start, -minutes), start);
   };
-  const last = addDays(dateOf(until), mostDaysAhead);
+  const dueTask = (record: PensumRecord) => {
+    if (record.kind !== "task" || record.remindMinutes === undefined || !record.due) return;
+    const due = isMoment(record.due) ? record.due : momentAt(record.due, dayBegins(settings, record.due));
+    if (isRinging(reads, record)) put(record, "due", addMinutes(due, -record.remindMinutes), due);
+  };
+  const last = addDays(dateOf(until), daysLookedAt);
   for (let date = dateOf(after); date <= last; date = addDays(date, 1)) {
     for (const record of [...reads.list("eventsByDay", date), ...reads.list("blocksByDay", date)] as (Block | Event)[])
       hours(record);
     for (const one of occurrencesOn(reads, date)) if (one.kind !== "task") hours(one);
-    for (const record of reads.list("openByDueDay", date)) {
-      if (record.kind !== "task" || record.remindMinutes === undefined || !record.due) continue;
-      const due = isMoment(record.due) ? record.due : momentAt(record.due, dayBegins(settings, record.due));
-      if (isRinging(reads, record)) put(record, "due", addMinutes(due, -record.remindMinutes), due);
+    for (const record of reads.list("openByDueDay", date)) dueTask(record);
+  }
+  for (const record of reads.list("remindedEarly", "all")) {
+    if (record.kind === "task") {
+      dueTask(record);
+      for (const block of reads.list("blocksByTask", record.id) as readonly Block[])
+        if (block.task === record.id) hours(block);
     }
+    if (record.kind !== "event" && record.kind !== "block") continue;
+    if (repeatOf(record.repeat) === undefined) hours(record);
+    const minutes = record.remindMinutes as number;
+    // A day on either side: of another zone, a start may lie on the day before or after.
+    const [first, end] = [after, until].map((moment) => dateOf(addMinutes(moment, minutes)));
+    for (let date = addDays(first as DateText, -1); date <= addDays(end as DateText, 1); date = addDays(date, 1))
+      for (const one of occurrencesOn(reads, date)) if (one.kind !== "task" && one.series === record.id) hours(one);
   }
   for (const task of reads.list("remindedTasks", "all") as readonly Task[])
     if (task.remindAt !== undefined && isRinging(reads, task)) put(task, "own", task.remindAt);

@@ -1,10 +1,10 @@
 import type { Id, PensumRecord, Work } from "../model";
 import type { Store } from "../store";
 import { taskOf, themeOf, titleOf, type ThingReads } from "../things";
-import { parseDuration, addDays, minutesPerDay, type DateText, type MomentText } from "../time";
+import { parseDuration, addDays, type DateText, type MomentText } from "../time";
 import { csvText } from "./csvText";
 import { meIn } from "./mine";
-import { elapsedOn, isMyEntry, minuteWithin } from "./workLog";
+import { dayIn, isMyEntry, minutesOn } from "./workLog";
 
 /** What the rows of a timesheet stand for. */
 export const timesheetWays = ["task", "project", "theme", "person"] as const;
@@ -47,23 +47,25 @@ export function timesheet({ reads, from, way, now, zone, rounding = 0, counts }:
   const dates = Array.from({ length: daysInWeek }, (_, day) => addDays(from, day));
   const isCounted = counts ?? ((entry: Work) => countsInTimesheet(reads, way, entry));
   const rows = new Map<Id | undefined, number[]>();
+  const names = new Map<Id | undefined, string>();
   const running = reads.list("workByDay", "running") as readonly Work[];
-  for (const [day, date] of dates.entries()) {
-    const elapsed = elapsedOn(date, zone);
+  for (const [at, date] of dates.entries()) {
+    const day = dayIn(date, zone);
     const entries = new Set([...(reads.list("workByDay", date) as readonly Work[]), ...running]);
     for (const entry of entries) {
-      const minutes = minutesOn(date, entry, now, zone, elapsed);
+      const minutes = minutesOn(date, entry, now, zone, day);
       if (minutes <= 0 || !isCounted(entry)) continue;
       const row = rowOf(reads, entry, way);
+      if (!names.has(row)) names.set(row, rowTitle(reads, row, way) ?? titleOf(entry, reads));
       let known = rows.get(row);
       if (!known) rows.set(row, (known = new Array<number>(daysInWeek).fill(0)));
-      known[day] = (known[day] as number) + minutes;
+      known[at] = (known[at] as number) + minutes;
     }
   }
   const all = [...rows]
     .map(([id, exact]) => {
       const minutes = exact.map((one) => rounded(one, rounding));
-      return { id, title: rowTitle(reads, id, way), minutes, sum: total(minutes) };
+      return { id, title: names.get(id) as string, minutes, sum: total(minutes) };
     })
     .sort((a, b) => b.sum - a.sum || (a.title < b.title ? -1 : 1));
   const sums = dates.map((_, day) => total(all.map(({ minutes }) => minutes[day] as number)));
@@ -73,19 +75,6 @@ export function timesheet({ reads, from, way, now, zone, rounding = 0, counts }:
 /** Whether an entry counts where nothing else is said: the person's own, or everybody's where the rows are people. */
 export function countsInTimesheet(reads: ThingReads & Pick<Store, "list">, way: TimesheetWay, entry: Work): boolean {
   return way === "person" || isMyEntry(reads, entry);
-}
-
-/** Minutes of an entry that fall on a date. */
-export function minutesOn(
-  date: DateText,
-  { start, end }: Work,
-  now: MomentText,
-  zone: string,
-  elapsed = elapsedOn(date, zone),
-): number {
-  const from = Math.max(0, minuteWithin(date, start));
-  const to = Math.min(minutesPerDay, minuteWithin(date, end ?? now));
-  return to > from ? elapsed(from, to) : 0;
 }
 
 /** The record that an entry counts for. */
@@ -109,12 +98,13 @@ const nothingWords: Record<TimesheetWay, string> = {
   person: "Me",
 };
 
-function rowTitle(reads: ThingReads, id: Id | undefined, way: TimesheetWay): string {
+/** What a row is called; undefined where its record was deleted, so that only its entries know. */
+function rowTitle(reads: ThingReads, id: Id | undefined, way: TimesheetWay): string | undefined {
   if (id === undefined) return nothingWords[way];
   const record = (["task", "event", "theme", "project", "person"] as const)
     .map((kind) => reads.find(kind, id) as PensumRecord | undefined)
     .find((one) => one !== undefined);
-  return record ? titleOf(record, reads) : "Removed";
+  return record && titleOf(record, reads);
 }
 
 function rounded(minutes: number, step: number): number {

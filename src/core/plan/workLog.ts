@@ -1,12 +1,14 @@
 import type { Id, PensumRecord, Work } from "../model";
 import type { Store } from "../store";
 import {
+  addDays,
   clockChange,
-  elapsedMinutes,
+  instantAt,
+  instantShown,
   minuteOf,
   minuteOn,
   minutesPerDay,
-  momentAt,
+  momentOfInstant,
   type DateText,
   type MomentText,
 } from "../time";
@@ -109,10 +111,63 @@ export function isMyEntry(reads: Reads, { person }: Work): boolean {
   return person === undefined || person === meIn(reads);
 }
 
+/** What of an entry says when it was. */
+export type EntryTimes = Pick<Work, "start" | "end" | "startedAt" | "endedAt">;
+
+/** The instants at which an entry began and ended, in milliseconds since 1970; one that runs ends at `now`. */
+export function instantsOf(entry: EntryTimes, now: MomentText, zone: string): readonly [number, number] {
+  if (entry.end !== undefined)
+    return [instantShown(entry.start, entry.startedAt, zone), instantShown(entry.end, entry.endedAt, zone)];
+  const from = beganAt(entry, zone);
+  // In the hour that clocks show twice, what runs and began in its first showing ends in its second where it must.
+  const to = instantAt(now, zone);
+  return [from, to < from ? instantShown(now, to + 60 * minute, zone) : to];
+}
+const minute = 60_000;
+
+/** The instant at which an entry that runs began: as the clock noted it, wherever the person is now. */
+export function beganAt({ start, startedAt }: EntryTimes, zone: string): number {
+  return startedAt ?? instantAt(start, zone);
+}
+
 /** Minutes of an entry, clock changes in `zone` counted; of one that runs, as many as have passed. */
-export function entryMinutes({ start, end }: Work, now: MomentText, zone: string): number {
-  const until = end ?? now;
-  return until > start ? elapsedMinutes(start, until, zone) : 0;
+export function entryMinutes(entry: EntryTimes, now: MomentText, zone: string): number {
+  const [from, to] = instantsOf(entry, now, zone);
+  return Math.max(0, (to - from) / minute);
+}
+
+/** Minutes of an entry that fall on a date, clock changes counted. */
+export function minutesOn(
+  date: DateText,
+  entry: EntryTimes,
+  now: MomentText,
+  zone: string,
+  day = dayIn(date, zone),
+): number {
+  if (day) return stretchIn(day, entry, now, zone).minutes;
+  const from = Math.max(0, minuteWithin(date, entry.start));
+  const to = Math.min(minutesPerDay, minuteWithin(date, entry.end ?? now));
+  return Math.max(0, to - from);
+}
+
+/** A day on which the clocks change, by the instants between which it lies. */
+export interface ChangeDay {
+  readonly begins: number;
+  readonly ends: number;
+}
+
+/** The instants of a date on which the clocks in `zone` change; undefined for every other, on which its minutes are those on the clock. */
+export function dayIn(date: DateText, zone: string): ChangeDay | undefined {
+  if (clockChange(date, zone) === 0) return undefined;
+  return { begins: instantAt(`${date}T00:00`, zone), ends: instantAt(`${addDays(date, 1)}T00:00`, zone) };
+}
+
+/** Where an entry lies on a day of a clock change, in minutes that have really passed since its midnight. */
+function stretchIn({ begins, ends }: ChangeDay, entry: EntryTimes, now: MomentText, zone: string) {
+  const [began, ended] = instantsOf(entry, now, zone);
+  const from = Math.max(0, (began - begins) / minute);
+  const to = Math.min(ends - begins, ended - begins) / minute;
+  return { from, to: Math.max(from, to), minutes: Math.max(0, to - from) };
 }
 
 /** Minutes that were worked on a task, by whomever. */
@@ -129,9 +184,9 @@ export function workedOn(reads: Reads, date: DateText, now: MomentText, zone: st
     ...(reads.list("workByDay", date) as readonly Work[]),
     ...(reads.list("workByDay", "running") as readonly Work[]),
   ]);
-  const entries: WorkedEntry[] = [];
+  const laid: { entry: WorkedEntry; from: number; to: number }[] = [];
   const me = meIn(reads);
-  const elapsed = elapsedOn(date, zone);
+  const day = dayIn(date, zone);
   for (const record of records) {
     const isOf = person === undefined ? record.person === undefined || record.person === me : record.person === person;
     if (!isOf) continue;
@@ -142,30 +197,22 @@ export function workedOn(reads: Reads, date: DateText, now: MomentText, zone: st
     if (from >= minutesPerDay || to < 0 || (to <= from && !isRunning) || (to === 0 && from < 0)) continue;
     const startMinute = Math.max(0, from);
     const endMinute = Math.min(minutesPerDay, to);
-    const minutes = elapsed(startMinute, endMinute);
-    entries.push({
+    const passed = day && stretchIn(day, record, now, zone);
+    const entry = {
       record,
       startMinute,
       endMinute,
       beginsBefore: from < 0,
       endsAfter: to > minutesPerDay,
       isRunning,
-      minutes,
-    });
+      minutes: passed?.minutes ?? endMinute - startMinute,
+    };
+    laid.push({ entry, from: passed?.from ?? startMinute, to: passed?.to ?? endMinute });
   }
-  entries.sort(
-    (a, b) => a.startMinute - b.startMinute || b.endMinute - a.endMinute || (a.record.id < b.record.id ? -1 : 1),
-  );
-  return { entries, ...sweep(entries, elapsed) };
-}
-
-/** Minutes that pass between two minutes of a day. */
-type Elapsed = (from: number, to: number) => number;
-
-/** Only on a day on which the clocks change do minutes on the clock differ from minutes that pass: the zone is asked once. */
-export function elapsedOn(date: DateText, zone: string): Elapsed {
-  if (clockChange(date, zone) === 0) return (from, to) => to - from;
-  return (from, to) => elapsedMinutes(momentAt(date, from), momentAt(date, to), zone);
+  laid.sort((a, b) => a.from - b.from || b.to - a.to || (a.entry.record.id < b.entry.record.id ? -1 : 1));
+  const shown = (passed: number) =>
+    day ? minuteOn(date, momentOfInstant(day.begins + passed * minute, zone)) : passed;
+  return { entries: laid.map(({ entry }) => entry), ...sweep(laid, shown) };
 }
 
 /** Minutes from midnight of a date to a moment, which is mostly one of that very date. */
@@ -173,42 +220,55 @@ export function minuteWithin(date: DateText, moment: MomentText): number {
   return moment.startsWith(date) ? minuteOf(moment) : minuteOn(date, moment);
 }
 
-/** Goes through the entries of a day once, in the order of their beginnings. */
-function sweep(entries: readonly WorkedEntry[], elapsed: Elapsed): Omit<WorkedDay, "entries"> {
+/** An entry on a day, from and to so many minutes that have passed since midnight. */
+interface Laid {
+  readonly entry: WorkedEntry;
+  readonly from: number;
+  readonly to: number;
+}
+
+/**
+ * Goes through the entries of a day once, in the order of their beginnings.
+ * @param shown the minute of the clock at which so many minutes have passed
+ */
+function sweep(laid: readonly Laid[], shown: (passed: number) => number): Omit<WorkedDay, "entries"> {
   const gaps: { startMinute: number; endMinute: number }[] = [];
   let workedMinutes = 0;
   let end: number | undefined;
-  for (const { startMinute, endMinute } of entries) {
-    if (end !== undefined && startMinute - end >= leastGapMinutes)
-      gaps.push({ startMinute: end, endMinute: startMinute });
-    const from = Math.max(end ?? 0, startMinute);
-    if (endMinute > from) workedMinutes += elapsed(from, endMinute);
-    end = Math.max(end ?? 0, endMinute);
+  for (const { from, to } of laid) {
+    if (end !== undefined && from - end >= leastGapMinutes && shown(from) > shown(end))
+      gaps.push({ startMinute: shown(end), endMinute: shown(from) });
+    workedMinutes += Math.max(0, to - Math.max(end ?? 0, from));
+    end = Math.max(end ?? 0, to);
   }
-  return { gaps, overlaps: overlapsOf(entries), workedMinutes };
+  return { gaps, overlaps: overlapsOf(laid, shown), workedMinutes };
 }
 
 /** The stretches that the same two entries or more cover. */
-function overlapsOf(entries: readonly WorkedEntry[]): Overlap[] {
+function overlapsOf(laid: readonly Laid[], shown: (passed: number) => number): Overlap[] {
   const overlaps: Overlap[] = [];
-  let open: WorkedEntry[] = [];
+  let open: Laid[] = [];
   const close = (from: number, until: number) => {
     // Between one end or beginning and the next, the same entries are open.
     for (let at = from; at < until;) {
-      open = open.filter(({ endMinute }) => endMinute > at);
-      const next = Math.min(until, ...open.map(({ endMinute }) => endMinute));
+      open = open.filter(({ to }) => to > at);
+      const next = Math.min(until, ...open.map(({ to }) => to));
       if (open.length > 1)
-        overlaps.push({ startMinute: at, endMinute: next, entries: open.map(({ record }) => record.id) });
+        overlaps.push({
+          startMinute: shown(at),
+          endMinute: shown(next),
+          entries: open.map(({ entry }) => entry.record.id),
+        });
       if (open.length === 0) return;
       at = next;
     }
   };
   let at = 0;
-  for (const entry of entries) {
-    close(at, entry.startMinute);
-    at = entry.startMinute;
-    open.push(entry);
+  for (const one of laid) {
+    close(at, one.from);
+    at = one.from;
+    open.push(one);
   }
-  close(at, minutesPerDay);
+  close(at, Infinity);
   return overlaps;
 }

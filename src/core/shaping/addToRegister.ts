@@ -33,7 +33,7 @@ export const addToRegister: Command<{ register: string; fields?: Fields; id?: Id
 function newRecord(tx: Transaction, { kind, id: register }: Register, id: Id, fields: Fields): PensumRecord {
   const fresh = { id, title: typeof fields.title === "string" ? oneLine(fields.title) : "", now: tx.now };
   if (kind === "day") throw new Error("A day page is made by its date.");
-  return kind === "row" ? bareRow(register, fresh) : bareRecord(kind, fresh);
+  return kind === "row" ? bareRow(register, fresh) : (bareRecord(kind, fresh) as PensumRecord);
 }
 
 /** What the fields of a register start with, by their formulas. */

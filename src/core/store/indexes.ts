@@ -105,6 +105,13 @@ export const indexes = {
   eventsByDay: over(["event"], ["start", "end", "zone", "repeat"], eventDates),
   /** Tasks that ring at a time of their own. */
   remindedTasks: over(["task"], ["remindAt"], ({ remindAt }) => (remindAt === undefined ? undefined : "all")),
+  /** What rings more than a week before it begins or is due. */
+  remindedEarly: over(
+    ["event", "block", "task"],
+    ["remindMinutes"],
+    ({ remindMinutes = 0 }) => (remindMinutes > 7 * 1440 ? "all" : undefined),
+    "remindMinutes",
+  ),
   aimsByDay: over(["aim"], ["date"], ({ date }) => date),
   /** Entries of the work log by the days that they touch; one that runs stands under `running` too. */
   workByDay: over(["work"], ["start", "end"], ({ start, end }) =>

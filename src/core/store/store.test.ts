@@ -36,6 +36,37 @@ describe("the store", () => {
     expect(store.undo()).toBe("Put Task ta");
   });
 
+  test("tells listeners of each record once, of what it was and what it is, and of nothing where an act was refused", () => {
+    const store = new Store();
+    const told = vi.fn();
+    store.onChange(told);
+    const several: Command<readonly string[]> = {
+      name: "several",
+      run(tx, titles) {
+        for (const title of titles) {
+          tx.put(someTask("ta", { title }));
+          tx.put(someTask("tc", { title }));
+          tx.remove("tc");
+        }
+        if (titles.includes("no")) throw new Refusal("no");
+        return "Several";
+      },
+    };
+    store.act(several, ["one", "two"]);
+    expect(told.mock.calls).toEqual([[[{ id: "ta", from: undefined, to: someTask("ta", { title: "two" }) }]]]);
+    told.mockClear();
+    expect(() => store.act(several, ["three", "no"])).toThrow(Refusal);
+    store.rehearse(several, ["four"]);
+    expect(told).not.toHaveBeenCalled();
+    store.together(() => {
+      store.act(several, ["five"]);
+      store.act(several, ["six"]);
+    });
+    expect(told.mock.calls).toEqual([
+      [[{ id: "ta", from: someTask("ta", { title: "two" }), to: someTask("ta", { title: "six" }) }]],
+    ]);
+  });
+
   test("undoes and redoes act by act, and says which", () => {
     const store = new Store();
     store.act(put, someTask("ta"));

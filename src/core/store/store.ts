@@ -1,5 +1,5 @@
 import { Refusal, type Id, type Kind, type PensumRecord, type RecordOf } from "../model";
-import { systemClock, type Clock, type MomentText } from "../time";
+import { instantOf, minuteBegin, systemClock, type Clock, type MomentText } from "../time";
 import {
   apply,
   fieldChange,
@@ -32,6 +32,10 @@ export interface Transaction {
   removedEarlier(wanted: (record: PensumRecord) => boolean): PensumRecord[];
   /** The present moment. */
   readonly now: MomentText;
+  /** The instant at which the present minute began, in milliseconds since 1970. */
+  readonly instant: number;
+  /** The person's zone. */
+  readonly zone: string;
   /** How long a task counts, in minutes, as the store says. */
   lengthOf: LengthOf;
   put(record: PensumRecord): void;
@@ -338,7 +342,11 @@ export class Store {
     return () => this.#actListeners.delete(listener);
   }
 
-  /** Calls `listener` with every record that changed, whoever changed it, before those who subscribed to topics. */
+  /**
+   * Calls `listener` with every record that changed, whoever changed it, before those who subscribed to topics. Each
+   * record is told of once, however often it changed: `from` is the record as the listener heard of it last, `to` is the
+   * record as the store has it now, and the two differ.
+   */
   onChange(listener: (changes: readonly RecordChange[]) => void): () => void {
     this.#changeListeners.add(listener);
     return () => this.#changeListeners.delete(listener);
@@ -461,6 +469,8 @@ export class Store {
       removedEarlier: (wanted) =>
         [...this.#removed.values()].filter((record) => !this.#records.get(record.id) && wanted(record)),
       now: this.clock.now(),
+      instant: minuteBegin(instantOf(this.clock)),
+      zone: this.clock.zone,
       lengthOf: (task) => this.lengthOf(task),
       put: (record) => write(record.id, record),
       update: (id, fields) => {
@@ -554,13 +564,24 @@ export class Store {
 
   #notify(topics: ChangedTopics) {
     if (this.#topics.isHolding) return this.#topics.announce(topics);
-    const changed = this.#changed;
+    const changed = onceEach(this.#changed);
     this.#changed = [];
     if (changed.length > 0) for (const listener of [...this.#changeListeners]) listener(changed);
     if (topics.has("facts")) this.#factsRevision++;
     topics.note("*");
     this.#topics.announce(topics);
   }
+}
+
+/** Changes with one for each record, from what it was before the first to what it is after the last; none where it is the same. */
+function onceEach(changes: readonly RecordChange[]): readonly RecordChange[] {
+  if (changes.length < 2) return changes;
+  const first = new Map<Id, RecordChange>();
+  for (const change of changes) {
+    const before = first.get(change.id);
+    first.set(change.id, before ? { ...change, from: before.from } : change);
+  }
+  return first.size === changes.length ? changes : [...first.values()].filter(({ from, to }) => from !== to);
 }
 
 /** Whether the records that a change set updates and removes stand as it found them, and none that it adds is there. */

@@ -8,11 +8,18 @@ import * as portions from "../commands/portion";
 import * as review from "../commands/reviews";
 import * as logs from "../commands/workLog";
 import { clarify, clarifiedKinds, gatherPage, mergeTask, splitTask } from "../commands/clarify";
-import { defaultSettings, seededRandom, states, type Id, type Kind } from "../model";
-import { reviewWays } from "../plan";
-import { fieldsIn, findRegister } from "../register";
+import { makeThemeOfTag } from "../commands/addRecord";
+import { noteDayBegun } from "../commands/beginDay";
+import { fetchBack, fetchFieldBack } from "../commands/fetchBack";
+import { jot } from "../commands/jot";
+import { linkMentions } from "../commands/linkMentions";
+import { bareRecord, defaultSettings, seededRandom, Refusal, states, type Id, type Kind } from "../model";
+import * as orders from "../orders";
+import { undoRun } from "../orders/runOrder";
+import { clockRun, reviewWays } from "../plan";
+import { fieldsIn, fieldValues, findRegister } from "../register";
 import * as shaping from "../shaping";
-import type { Command, Store } from "../store";
+import { noChanges, type Command, type Store } from "../store";
 import { addDays, momentAt, standingClock } from "../time";
 
 /** The moment at which everything is done at random. */
@@ -55,6 +62,11 @@ export class Hand {
     Array.from({ length: this.number(4) }, () =>
       this.from(["- [ ] new one", "  - [ ] part", "- 9:00-9:30 call", "words", "```", "# Head", "- [x] done"]),
     ).join("\n");
+  /** A field that somebody made, or one that is none. */
+  ownField = () => {
+    const all = this.store.list("kind", "field").flatMap((one) => (one.kind === "field" ? one.name : []));
+    return all.length === 0 || this.number(10) === 0 ? "gone" : this.from(all.toSorted());
+  };
   register = () =>
     this.from(["tasks", "goals", "projects", "notes", "events", "work", "own", "people", "aims", "gone"]);
   /** Values for a few fields of a record, fitting or not. */
@@ -330,4 +342,66 @@ export const deeds: Readonly<Record<string, Deed>> = {
   })),
   makeFromTemplate: deed(shaping.makeFromTemplate, (h) => ({ template: h.id("template"), fills: {} })),
   removeTemplate: deed(shaping.removeTemplate, (h) => ({ id: h.id("template") })),
+  editTemplate: deed(shaping.editTemplate, (h) => ({ id: h.id("template"), setting: { text: h.text() } })),
+  updateFromTemplate: deed(shaping.updateFromTemplate, (h) => ({
+    template: h.id("template"),
+    ids: h.ids("note", "task", "row"),
+  })),
+  orderLenses: deed(shaping.orderLenses, (h) => h.ids("lens")),
+  orderFields: deed(shaping.orderFields, (h) => ({ register: h.register(), names: ["title", "due", h.ownField()] })),
+  removeField: deed(shaping.removeField, (h) => ({ register: h.register(), name: h.ownField() })),
+  bringFieldBack: deed(shaping.bringFieldBack, (h) => ({ id: h.id("field") })),
+  changeFieldType: deed(shaping.changeFieldType, (h) => ({
+    ...{ register: h.register(), name: h.ownField(), setting: {} },
+    type: h.from(["number", "text", "date", "choice", "yesNo"] as const),
+  })),
+  importTable: deed(shaping.importTable, (h) => ({
+    ...{ register: h.register(), newFields: [], options: new Map(), same: 0, faults: [] },
+    added: [{ id: `row${h.number(1e6)}`, fields: { title: h.title() || "Row" } }],
+    changed: h.ids("task").map((id) => ({ id, fields: h.fields("tasks") })),
+  })),
+  makeEventNotes: deed(shaping.makeEventNotes, (h) => ({
+    event: h.id("event"),
+    ...h.maybe(() => ({ template: h.id("template") })),
+  })),
+  makeThemeOfTag: deed(makeThemeOfTag, (h) => ({ tag: h.from(["flood", "desk", "x"]) })),
+  noteDayBegun: deed(noteDayBegun, (h) => ({ date: h.from([today, h.date()]) })),
+  jot: deed(jot, (h) => ({ words: h.title(), on: { task: h.id("task") } })),
+  linkMentions: deed(linkMentions, (h) => ({
+    record: h.id("note", "person", "theme"),
+    in: h.ids("note", "task", "day"),
+  })),
+  fetchBack: deed(fetchBack, (h) => ({
+    record:
+      h.store.get(h.id("task", "note", "event", "goal")) ?? bareRecord("note", { id: "back", title: "Back", now }),
+    from: "Monday",
+  })),
+  fetchFieldBack: deed(fetchFieldBack, (h) => ({
+    record: h.store.get(h.id("task", "goal")) ?? bareRecord("goal", { id: "back2", title: "Back", now }),
+    ...{ field: "title", label: "Title", from: "Monday" },
+  })),
+  takeActBack: deed(review.takeActBack, () => ({ changes: noChanges, said: "Nothing" })),
+  setClockBack: deed(clocks.setClockBack, (h) => {
+    const run = clockRun(h.store);
+    return { byMs: 60_000 * (1 + h.number(90)), since: h.from([run?.since ?? 0, 0]) };
+  }),
+  addOrder: deed(orders.addOrder, (h) => ({
+    ...{ title: h.title(), id: h.from(["oa", "ob"]) },
+    setting: { active: h.number(2) === 0, steps: [{ do: "set" as const, field: "priority", to: "High" }] },
+  })),
+  editOrder: deed(orders.editOrder, (h) => ({
+    id: h.id("standingOrder"),
+    setting: h.from([{ active: true }, { active: false }, { title: h.title() }]),
+  })),
+  /** A standing order that is carried out, with the record of its run. */
+  runOrder: (h) => {
+    const order = h.store.find("standingOrder", h.id("standingOrder"));
+    const task = h.store.find("task", h.id("task"));
+    if (!order || !task) throw new Refusal("There is nothing to run");
+    const run = orders.planRun(fieldValues(h.store), { order, records: [task.id] });
+    h.store.adopt(orders.runToAdopt(h.store, order, run));
+  },
+  removeOrder: deed(orders.removeOrder, (h) => ({ id: h.id("standingOrder") })),
+  lookedAt: deed(orders.lookedAt, (h) => ({ orders: h.ids("standingOrder"), today: h.date() })),
+  undoRun: deed(undoRun, (h) => ({ run: h.id("orderRun") })),
 };

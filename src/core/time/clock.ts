@@ -8,16 +8,30 @@ export interface Clock {
   now(): MomentText;
   /** The present instant, in milliseconds since 1970; where it is left out, the beginning of the minute that it is. */
   instant?(): number;
-  /** The person's zone, an IANA name. */
+  /** The person's zone, an IANA name: the one of the place where the device is now. */
   readonly zone: string;
+  /**
+   * Milliseconds that have passed since some time of this session, whatever somebody does to the clock of the device; absent
+   * where nobody can set it.
+   */
+  passed?(): number;
 }
 
 /** The clock of this device. */
 export function systemClock(): Clock {
+  // A format would have to be made first, which takes twenty times as long.
+  const asked = () => temporal()?.Now.timeZoneId() ?? (Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC");
+  let zone = asked();
+  let offset = new Date().getTimezoneOffset();
   return {
-    // A format would have to be made first, which takes twenty times as long.
-    zone: temporal()?.Now.timeZoneId() ?? (Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC"),
+    // Whoever travels takes the device along: where its clock is another one, its zone is asked again.
+    get zone() {
+      const present = new Date().getTimezoneOffset();
+      if (present !== offset) [zone, offset] = [asked(), present];
+      return zone;
+    },
     instant: () => Date.now(),
+    passed: () => performance.now(),
     now() {
       const date = new Date();
       const day = dateFromParts(date.getFullYear(), date.getMonth() + 1, date.getDate()) ?? "1000-01-01";

@@ -92,6 +92,37 @@ export function instantAt(moment: MomentText, zone: string): number {
   return asUtc - offsetMinutes(moment, zone) * 60_000;
 }
 
+/**
+ * The instant of a local moment of which somebody noted when it was: the one noted, where clocks in `zone` may tell the
+ * moment then, as they do of two instants when they go back (of the hour that they show twice, and of the end of its first
+ * showing); else, or where nobody noted it, the first at which they do.
+ */
+export function instantShown(moment: MomentText, noted: number | undefined, zone: string): number {
+  const first = instantAt(moment, zone);
+  if (noted === undefined || noted === first) return first;
+  if (clockChange(dateOf(moment), zone) >= 0) return first;
+  const isThen =
+    momentOfInstant(noted, zone) === moment || addMinutes(momentOfInstant(noted - 60_000, zone), 1) === moment;
+  return isThen ? noted : first;
+}
+
+/** The beginning of the minute in which an instant lies. */
+export const minuteBegin = (instant: number): number => Math.floor(instant / 60_000) * 60_000;
+
+/** The instant between two others, minutes that begin, at which the clocks in `zone` go back; undefined where they do not. */
+export function clocksGoBack(from: number, to: number, zone: string): number | undefined {
+  const offset = (instant: number) => minutesBetween(momentOfInstant(instant, "UTC"), momentOfInstant(instant, zone));
+  const before = offset(from);
+  if (offset(to) >= before) return undefined;
+  let [early, late] = [from, to];
+  while (late - early > 60_000) {
+    const middle = minuteBegin((early + late) / 2);
+    if (offset(middle) < before) late = middle;
+    else early = middle;
+  }
+  return late;
+}
+
 /** The moment that the clocks in `zone` show at an instant, to the minute. */
 export function momentOfInstant(instant: number, zone: string): MomentText {
   const utc = new Date(Math.floor(instant / 60_000) * 60_000).toISOString().slice(0, 16);

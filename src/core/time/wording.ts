@@ -77,6 +77,12 @@ export function stretchText(
   return `${day(start)} ${clockText(inDay(start), style)} to ${day(end)} ${clockText(inDay(end), style)}`;
 }
 
+/** A date with its weekday, and with its year where that is not this one: `Mon 23 Nov`, `Mon 24 Nov 2025`. */
+export function datedText(date: DateText, today: DateText, style: TimeStyle): string {
+  const year = date.slice(0, 4) === today.slice(0, 4) ? "" : ` ${date.slice(0, 4)}`;
+  return dateText(date, "short", style) + year;
+}
+
 /** A date as seen from today: "today", "tomorrow", "yesterday", a weekday within the week, else `Fri 4 Dec`. */
 export function relativeDateText(date: DateText, today: DateText, style: TimeStyle): string {
   const days = daysBetween(today, date);

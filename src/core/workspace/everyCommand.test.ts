@@ -1,3 +1,5 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { fileURLToPath } from "node:url";
 import fc from "fast-check";
 import { expect, test } from "vitest";
 import { defaultSettings, Refusal, type PensumRecord } from "../model";
@@ -52,6 +54,18 @@ function perform(store: Store, name: string, seed: number) {
   store.redo();
   expect([name, plain(store)]).toEqual([name, after]);
 }
+
+test("every command there is is among what is done at random", () => {
+  const sources = ["commands", "shaping", "orders"].flatMap((floor) => {
+    const folder = fileURLToPath(new URL(`../${floor}/`, import.meta.url));
+    return readdirSync(folder).map((name) => readFileSync(folder + name, "utf8"));
+  });
+  const found = sources.flatMap((text) =>
+    [...text.matchAll(/^export const (\w+): Command</gm)].map(([, name]) => name),
+  );
+  expect(found.length).toBeGreaterThan(100);
+  expect(found.filter((name) => !names.includes(name as string))).toEqual([]);
+});
 
 const themes: PensumRecord[] = [
   { id: "field", kind: "theme", title: "Fieldwork", dye: "lichen", text: "" },

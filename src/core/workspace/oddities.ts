@@ -1,6 +1,8 @@
-import { isPage, type PensumRecord } from "../model";
+import { Ledger, ledgerOf } from "../insight";
+import { isPage, type PensumRecord, type Work } from "../model";
 import { faultOf } from "../model/checks";
-import { linkedTitles, namedRecord, readOutline, stateOfLine } from "../page";
+import { linkedTitles, namedRecord, plainTitle, readOutline, stateOfLine } from "../page";
+import { clockRun, entryMinutes, runningEntry } from "../plan";
 import {
   builtInRegisters,
   fieldsIn,
@@ -12,6 +14,7 @@ import {
   titleOf,
 } from "../register";
 import type { Store } from "../store";
+import { dateOf, daysBetween } from "../time";
 
 /** Something in a workspace that is not as it should be. */
 export interface Oddity {
@@ -28,6 +31,7 @@ export function oddities(store: Store): Oddity[] {
   const say = sayInto(found);
   for (const record of store.records()) checkRecord(store, record, say);
   checkFormulas(store, found);
+  checkLog(store, found);
   return found;
 }
 
@@ -41,6 +45,7 @@ export async function odditiesInSteps(store: Store, pause: (share: number) => Pr
     if (store.get(record.id) === record) checkRecord(store, record, say);
   }
   checkFormulas(store, found);
+  checkLog(store, found);
   return found;
 }
 
@@ -54,7 +59,8 @@ function checkRecord(store: Store, record: PensumRecord, say: Say) {
   const fault = faultOf(record);
   if (fault) say(record, fault);
   for (const field of fieldsOfRecord(store, record)) {
-    if (!field.target) continue;
+    // The log outlives what it was about: an entry keeps its name.
+    if (!field.target || (record.kind === "work" && record.title !== "")) continue;
     for (const id of linkedIds(record, field.name))
       if (!store.get(id)) say(record, `${field.label} links to a record that no longer exists`);
   }
@@ -85,6 +91,39 @@ function checkFormulas(store: Store, found: Oddity[]) {
           found.push({ what: compiled.fault.message, id: field.name, title: `${register.title}: ${field.label}` });
       }
     }
+}
+
+/** What the log says of when: what runs is what the clock is on, what is over has its end, and the sums that are kept are those of the entries. */
+function checkLog(store: Store, found: Oddity[]) {
+  const { zone } = store.clock;
+  const now = store.clock.now();
+  const runs = runningEntry(clockRun(store));
+  const odd = (entry: Work, what: string) => found.push({ what, id: entry.id, title: plainTitle(entry.title) });
+  const entries = store.list("kind", "work") as readonly Work[];
+  for (const entry of entries) {
+    if (entry.end === undefined && entry.id !== runs) odd(entry, "has no end, and the clock is not on it");
+    if (entry.end !== undefined && entry.end <= entry.start) odd(entry, "ends before it begins");
+    if (entry.endedAt !== undefined && entry.startedAt !== undefined && entry.endedAt <= entry.startedAt)
+      odd(entry, "was ended by the clock before it was begun");
+  }
+  if (runs !== undefined && store.find("work", runs)?.end !== undefined)
+    found.push({ what: "the clock is on an entry that is not running", id: "clock", title: "The clock" });
+  const cold = new Ledger(store);
+  const sum = ({ minutes, size }: Ledger) => minutes.subarray(0, size).reduce((all, one) => all + one, 0);
+  const kept = sum(ledgerOf(store));
+  if (kept !== sum(cold))
+    found.push({
+      what: `the hours are kept as ${kept} minutes and are ${sum(cold)}`,
+      id: "log",
+      title: "The work log",
+    });
+  const days = entries.reduce((all, one) => all + Math.min(entryMinutes(one, now, zone), 400 * 1500), 0);
+  if (entries.every(({ start, end = now }) => daysBetween(dateOf(start), dateOf(end)) < 400) && sum(cold) !== days)
+    found.push({
+      what: `the hours by day are ${sum(cold)} minutes, and the entries ${days}`,
+      id: "log",
+      title: "The work log",
+    });
 }
 
 function checkPage(store: Store, page: PensumRecord & { text: string }, say: Say) {

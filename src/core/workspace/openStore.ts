@@ -1,4 +1,12 @@
-import { hoursComeAgain, hoursInOrder, oneClock, rollOn, tookFollowsLog } from "../commands";
+import {
+  hoursComeAgain,
+  hoursInOrder,
+  logKeepsNames,
+  notedInstants,
+  oneClock,
+  rollOn,
+  tookFollowsLog,
+} from "../commands";
 import { defaultSettings, type Id, type PensumRecord, type Settings, type Task } from "../model";
 import { followPages, OutlineCache } from "../page";
 import { countedDay, currentPull, loadOf } from "../plan";
@@ -45,7 +53,17 @@ function openBareStore(records: Records, clock: Clock): OpenStore {
   const outlines = new OutlineCache();
   const store = new Store(
     records,
-    [followPages(outlines), rollOn, hoursComeAgain, hoursInOrder, oneClock, tookFollowsLog, changedRule],
+    [
+      followPages(outlines),
+      rollOn,
+      hoursComeAgain,
+      oneClock,
+      notedInstants,
+      hoursInOrder,
+      logKeepsNames,
+      tookFollowsLog,
+      changedRule,
+    ],
     clock,
   );
   givePlan(store, { pull: (task) => currentPull(store)(task).points, dayLoad: (task) => dayLoad(store, task) });

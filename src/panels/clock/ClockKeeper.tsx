@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { ClockRun } from "@/core/model";
-import { faceWords } from "@/core/plan";
+import { endOfPhase, faceWords, runningEntry } from "@/core/plan";
 import { subjectName } from "@/core/things";
 import {
   addMinutes,
@@ -19,9 +19,10 @@ import {
 } from "@/core/time";
 import { Dialog } from "@/ui/Dialog";
 import { notify } from "@/ui/notices";
-import { useComputed, useStore, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
+import { showBadge, showTitle } from "@/ui/tabFace";
+import { useAct, useComputed, useStore, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
 import { claimRing, notifyOutside, ring, ringing } from "./ringing";
-import { useClockActs, useClockFace } from "./useClock";
+import { takeInSetBack, useClockActs, useClockFace } from "./useClock";
 
 /** A silence shorter than this is a tab that was slow, and is not asked about. */
 const leastSilenceMs = 10 * 60_000;
@@ -37,7 +38,8 @@ export function ClockKeeper({ run }: { run: ClockRun }) {
   useTabFace(run.phase === "pause" ? `Paused: ${name}` : `${length} ${what}, ${name}`, face.leftMs);
 
   // The end is told of once, by whichever tab sees it first.
-  const { until, phase } = run;
+  const { phase } = run;
+  const until = endOfPhase(run);
   const isBlock = run.on.block !== undefined;
   const isOver = face.leftMs !== undefined && face.leftMs <= 0;
   useEffect(() => {
@@ -61,13 +63,14 @@ export function ClockKeeper({ run }: { run: ClockRun }) {
 /** Shows the clock where the tab is seen: in its title, its icon and, of an installed app, the badge. */
 function useTabFace(title: string, leftMs: number | undefined) {
   const minutes = leftMs === undefined ? undefined : Math.ceil(leftMs / 60_000);
-  useEffect(() => {
-    const before = document.title;
-    document.title = title;
-    return () => {
-      document.title = before;
-    };
-  }, [title]);
+  useEffect(() => showTitle("clock", title), [title]);
+  useEffect(
+    () => () => {
+      showTitle("clock", undefined);
+      showBadge("clock", undefined);
+    },
+    [],
+  );
   useEffect(() => {
     const links = [...document.querySelectorAll<HTMLLinkElement>("link[rel~='icon']")];
     const before = links.map((link) => link.href);
@@ -78,13 +81,10 @@ function useTabFace(title: string, leftMs: number | undefined) {
       const ground = dyes.getPropertyValue(minutes > 0 ? "--woad" : "--madder");
       const icon = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 32 32"><rect width="32" height="32" rx="4" fill="${ground}"/><text x="16" y="23" font-family="sans-serif" font-size="20" font-weight="700" text-anchor="middle" fill="${dyes.getPropertyValue("--sheet")}">${words}</text></svg>`;
       for (const link of links) link.href = `data:image/svg+xml,${encodeURIComponent(icon)}`;
-      void (navigator as { setAppBadge?: (count: number) => Promise<void> })
-        .setAppBadge?.(Math.max(0, minutes))
-        .catch(() => {});
+      showBadge("clock", Math.max(0, minutes));
     }
     return () => {
       for (const [at, link] of links.entries()) link.href = before[at] as string;
-      void (navigator as { clearAppBadge?: () => Promise<void> }).clearAppBadge?.().catch(() => {});
     };
   }, [minutes]);
 }
@@ -92,13 +92,15 @@ function useTabFace(title: string, leftMs: number | undefined) {
 /** Since when nobody was here while the clock ran: no tab was open, or the machine slept. */
 function useSilence(run: ClockRun, workspace: string): [MomentText | undefined, () => void] {
   const store = useStore();
+  const act = useAct();
   const [since, setSince] = useState<MomentText>();
-  const entry = run.entry;
+  const entry = runningEntry(run);
   const asked = useRef(false);
   useEffect(() => {
     if (run.phase !== "work") return;
     const key = `pensum-clock-seen:${workspace}`;
     const look = () => {
+      takeInSetBack(store, act);
       if (asked.current) return;
       const now = instantOf(store.clock);
       const seen = Math.max(run.since, readNumber(key));
@@ -125,7 +127,7 @@ function useSilence(run: ClockRun, workspace: string): [MomentText | undefined, 
       clearInterval(timer);
       document.removeEventListener("visibilitychange", look);
     };
-  }, [store, workspace, run.phase, run.since, entry]);
+  }, [store, act, workspace, run.phase, run.since, entry]);
   const settle = useCallback(() => {
     writeNumber(`pensum-clock-seen:${workspace}`, instantOf(store.clock));
     asked.current = false;
@@ -168,11 +170,11 @@ function SilenceForm({ run, since, onSettled }: { run: ClockRun; since: MomentTe
     onSettled();
     if (workedUntil !== undefined) void acts.mend(workedUntil, goOn);
   };
-  const take = () => {
+  const take = (goOn: boolean) => {
     const minute = parseClock(until);
     const moment = minute === undefined ? undefined : laterThan(since, minute);
     if (moment === undefined || moment > now) return setFault(`A time from ${time(since)} to ${time(now)}.`);
-    settle(moment);
+    settle(moment, goOn);
   };
   return (
     <Dialog title="How much of it was work?" onClose={() => settle(undefined)}>
@@ -194,7 +196,7 @@ function SilenceForm({ run, since, onSettled }: { run: ClockRun; since: MomentTe
           className="flex flex-wrap items-center gap-2"
           onSubmit={(event) => {
             event.preventDefault();
-            take();
+            take(true);
           }}
         >
           <label className="flex items-center gap-2">
@@ -210,7 +212,10 @@ function SilenceForm({ run, since, onSettled }: { run: ClockRun; since: MomentTe
               }}
             />
           </label>
-          <button className="button">Keep that</button>
+          <button className="button">Keep that and go on</button>
+          <button type="button" className="button" onClick={() => take(false)}>
+            Keep that and stop
+          </button>
           {fault && <span className="text-small text-madder">{fault}</span>}
         </form>
       </div>

@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { ClockRun } from "@/core/model";
-import { faceWords, momentOfPhaseEnd, rhythmsOf } from "@/core/plan";
+import { endOfPhase, faceWords, momentOfPhaseEnd, rhythmsOf } from "@/core/plan";
 import { dyeOf, subjectName } from "@/core/things";
 import { clockText, durationText, minuteOf, parseDuration } from "@/core/time";
 import { openRecord } from "@/ui/navigation";
@@ -92,7 +92,7 @@ function RunningClock({ run, quiet, small }: { run: ClockRun; quiet: boolean; sm
           ) : (
             <button onClick={() => void acts.goOn()}>Go on</button>
           )}
-          {run.until !== undefined && (
+          {endOfPhase(run) !== undefined && (
             <button aria-label="5 more minutes" onClick={() => void acts.more(5)}>
               +5
             </button>

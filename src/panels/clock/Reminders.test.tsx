@@ -47,6 +47,27 @@ describe("reminders", () => {
     expect((await findByRole("alert")).textContent).toContain("began at 13:00");
   });
 
+  it("that are old are shown as missed without a sound, and go after some days; who flies west hears what is still to come", async () => {
+    const clock = new MovedClock();
+    const { store, unmount } = await draw(<Reminders />, [settings, meeting], clock);
+    await clock.pass(1);
+    unmount();
+    const tab = () => new RingingNow("own", store, () => settings);
+    clock.minutes = 103 + 13 * 60;
+    const missed = tab();
+    expect(await missed.look()).toEqual([]);
+    expect(missed.read()).toHaveLength(1);
+    clock.minutes = 103 + 4 * 1440;
+    const later = tab();
+    expect(await later.look()).toEqual([]);
+    expect(later.read()).toEqual([]);
+    // The clocks went back to before it: it is to come again.
+    clock.minutes = 60;
+    expect(await tab().look()).toEqual([]);
+    clock.minutes = 103;
+    expect(await tab().look()).toHaveLength(1);
+  });
+
   it("go when what they are of was moved, and what is to come can be looked over", async () => {
     const clock = new MovedClock();
     const { findByRole, queryByRole, store, getByRole } = await draw(

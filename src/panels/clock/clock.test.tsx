@@ -46,6 +46,20 @@ describe("the clock", () => {
     expect(log()).toEqual(["ta 11:07 to 12:41"]);
   });
 
+  it("keeps the length of a sitting over which the device’s clock is set back", async () => {
+    const { user, getByRole, findByRole, clock, log } = await drawn();
+    let passed = 0;
+    Object.assign(clock, { passed: () => passed });
+    await user.type(getByRole("combobox", { name: "Work on" }), "Telephone{Enter}");
+    await findByRole("timer");
+    passed += 20 * 60_000;
+    await clock.pass(20);
+    passed += 60_000;
+    await clock.pass(-49);
+    await user.click(getByRole("button", { name: "Finish" }));
+    await waitFor(() => expect(log()).toEqual(["Telephone 10:17 to 10:38"]));
+  });
+
   it("refuses a title that two tasks have, and offers both", async () => {
     const { user, getByRole, getAllByRole, store } = await drawn(taskOf("tc", { title: "Letter", doDay: today }));
     await user.type(getByRole("combobox", { name: "Work on" }), "Letter");

@@ -14,8 +14,10 @@ interface Known {
   readonly snoozed: readonly { readonly reminder: Reminder; readonly until: MomentText }[];
 }
 
-/** What rang longer ago than this while no tab was open is no longer worth telling. */
+/** What rang longer ago than this, seen or not, is no longer worth telling. */
 const longestMissedDays = 3;
+/** What was to ring longer ago than this is shown as missed, and makes no sound as if it were new. */
+const longestRingingMinutes = 12 * 60;
 const mostRinging = 50;
 
 /** The reminders of one workspace in this browser. */
@@ -51,19 +53,22 @@ export class RingingNow {
     return this.#change((known, now) => {
       const zone = this.store.clock.zone;
       const settings = this.settings();
-      const from = known.until < addDaysTo(now, -longestMissedDays) ? addDaysTo(now, -longestMissedDays) : known.until;
+      const oldest = addDaysTo(now, -longestMissedDays);
+      // Clocks that went back, as for whoever flies west, show times again at which something rings.
+      const from = known.until < oldest ? oldest : known.until > now ? addMinutes(now, -1) : known.until;
       const fresh = from < now ? remindersBetween(this.store, from, now, settings, zone) : [];
       const again = known.snoozed.filter(({ until }) => until <= now).map(({ reminder }) => reminder);
-      const kept = known.ringing.filter((one) => stillRings(this.store, one, settings, zone));
+      const kept = known.ringing.filter((one) => one.at >= oldest && stillRings(this.store, one, settings, zone));
       const ringing = [...kept, ...again, ...fresh].filter(
         (one, at, all) => all.findIndex(({ key }) => key === one.key) === at,
       );
       const next = {
-        until: now > known.until ? now : known.until,
+        until: now,
         ringing: ringing.slice(-mostRinging),
         snoozed: known.snoozed.filter(({ until }) => until > now),
       };
-      return [next, [...again, ...fresh]];
+      const recent = addMinutes(now, -longestRingingMinutes);
+      return [next, [...again, ...fresh.filter(({ at }) => at >= recent)]];
     });
   }
 

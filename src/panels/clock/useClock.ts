@@ -7,6 +7,7 @@ import type { Store } from "@/core/store";
 import { instantOf } from "@/core/time";
 import { notify } from "@/ui/notices";
 import { useAct, useComputed, useStore } from "@/ui/workspaceContext";
+import { setBackSince } from "./setBack";
 
 /** What the clock does, followed; undefined while it is off. */
 export function useClockRun(): ClockRun | undefined {
@@ -15,6 +16,16 @@ export function useClockRun(): ClockRun | undefined {
 
 // The acts of the clock are loaded when somebody first works by it, and ahead of that where it runs.
 const load = () => import("@/core/commands/clock");
+
+/** Where somebody set the clock of the device back, the sitting that runs keeps its length. */
+export function takeInSetBack(store: Store, act: ReturnType<typeof useAct>) {
+  const byMs = setBackSince(store.clock);
+  const run = clockRun(store);
+  if (byMs === 0 || run?.phase !== "work") return;
+  const { since } = run;
+  // It is done before what was pressed: both wait for the same code, and this one first.
+  void load().then(({ setClockBack }) => act(setClockBack, { byMs, since }));
+}
 
 interface Starting {
   readonly minutes?: number;
@@ -26,7 +37,10 @@ export function useClockActs() {
   const store = useStore();
   const act = useAct();
   return useMemo(() => {
-    const at = () => ({ at: instantOf(store.clock), zone: store.clock.zone });
+    const at = () => {
+      takeInSetBack(store, act);
+      return { at: instantOf(store.clock), zone: store.clock.zone };
+    };
     const doing = (run: (commands: Awaited<ReturnType<typeof load>>) => unknown) =>
       load().then(run, () =>
         notify({ text: "The clock could not be loaded. Is the server away? Try again.", tone: "refused" }),

@@ -1,7 +1,7 @@
 "use client";
 import { Search } from "lucide-react";
 import { useCallback, useEffect, useRef, useState, type MouseEvent, type PointerEvent, type ReactNode } from "react";
-import { loadOf } from "@/core/plan";
+import { endOfPhase, loadOf } from "@/core/plan";
 import { addDays, dateText, durationText, instantOf, startOfWeek, type DateText } from "@/core/time";
 import { openClock } from "@/panels/clock/clockPlace";
 import { useClockRun } from "@/panels/clock/useClock";
@@ -252,7 +252,8 @@ function ClockWords() {
   const { clock } = useStore();
   useNow(clock);
   if (!run) return <>Clock</>;
-  if (run.until === undefined) return <>Working</>;
-  const minutes = Math.max(0, Math.ceil((run.until - instantOf(clock)) / 60_000));
+  const end = endOfPhase(run);
+  if (end === undefined) return <>{run.phase === "pause" ? "Paused" : "Working"}</>;
+  const minutes = Math.max(0, Math.ceil((end - instantOf(clock)) / 60_000));
   return <>{durationText(minutes)}</>;
 }

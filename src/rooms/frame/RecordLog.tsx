@@ -3,7 +3,7 @@ import { useCallback, useState } from "react";
 import { isUnfinished, type PensumRecord, type Work } from "@/core/model";
 import { entriesUnder, entryMinutes } from "@/core/plan";
 import { titleOf } from "@/core/things";
-import { clockText, dateOf, dateText, durationText, estimateText, minuteOf } from "@/core/time";
+import { clockText, dateOf, datedText, durationText, estimateText, minuteOf } from "@/core/time";
 import { useClockActs, useClockRun } from "@/panels/clock/useClock";
 import { useNow } from "@/ui/clock";
 import { openRecord } from "@/ui/navigation";
@@ -88,7 +88,7 @@ function EntryRow({ entry, of, minutes }: { entry: Work; of: PensumRecord; minut
     <tr className="border-b border-hairline align-baseline">
       <td className="py-1 pr-2 whitespace-nowrap">
         <button className="min-h-6 text-left hover:underline" onClick={() => openRecord(entry.id)}>
-          {dateText(dateOf(entry.start), "weekday", style)}
+          {datedText(dateOf(entry.start), dateOf(store.clock.now()), style)}
         </button>
       </td>
       <td className="pr-2 whitespace-nowrap text-ink-2">

@@ -1,13 +1,13 @@
 "use client";
 import { useEffect, useState } from "react";
-import { isPage, type Id } from "@/core/model";
+import { filesNotInUse } from "@/core/page";
 import type { FileRow } from "@/data/database";
 import { sizeText } from "@/ui/sizeText";
 import { useWorkspace } from "@/ui/workspaceContext";
 
 /** How much room the pictures and files of the pages take, and a way to be rid of those that no page shows any more. */
 export function KeptFiles() {
-  const { database, store } = useWorkspace();
+  const { database, store, journal } = useWorkspace();
   const [files, setFiles] = useState<readonly FileRow[]>([]);
   useEffect(() => {
     let gone = false;
@@ -17,22 +17,17 @@ export function KeptFiles() {
     };
   }, [database]);
   if (files.length === 0) return null;
-  const shown = new Set<Id>();
-  let foreign = false;
-  for (const record of store.records()) {
-    if (isPage(record) && record.source?.path !== undefined) foreign = true;
-    for (const [name, value] of Object.entries(record))
-      if (name.startsWith("f_") && Array.isArray(value))
-        for (const one of value) shown.add(String(one).split(" ", 1)[0]!);
-    if ("text" in record && record.text.includes("file:"))
-      for (const [, id] of record.text.matchAll(/\(file:([a-z0-9-]+)\)/g)) shown.add(id as Id);
-  }
-  // Files of a foreign folder are led to by their paths, and stay as long as its pages are there.
-  const unused = files.filter(({ id, name }) => !shown.has(id) && !(foreign && name.includes("/")));
+  const unused = filesNotInUse(store.records(), files);
   const size = (rows: readonly FileRow[]) => sizeText(rows.reduce((sum, { blob }) => sum + blob.size, 0));
   const remove = async () => {
-    await database?.files.bulkDelete(unused.map(({ id }) => id));
-    setFiles(files.filter((file) => !unused.includes(file)));
+    if (!database) return;
+    // What was drawn may be long ago: what is needed is asked when it counts, of all that any tab has written by now.
+    store.settle();
+    await journal.pull();
+    const present = await database.files.toArray();
+    const gone = new Set(filesNotInUse(store.records(), present).map(({ id }) => id));
+    await database.files.bulkDelete([...gone]);
+    setFiles(present.filter(({ id }) => !gone.has(id)));
   };
   return (
     <p className="mt-3 text-ink-2">

@@ -19,7 +19,15 @@ export const work = describeKind({
     { name: "person", label: "Who", type: "link", target: "people" },
     { name: "length", label: "Length", type: "formula", kept: true, formula: "end - start" },
   ],
-  beside: [common.createdAt],
+  beside: [
+    common.createdAt,
+    /**
+     * The instants at which the clock noted its start and its end, in milliseconds since 1970: they tell which of two half
+     * past twos is meant when clocks go back. Absent where the time was typed.
+     */
+    { name: "startedAt", label: "Started at", type: "number", kept: true },
+    { name: "endedAt", label: "Ended at", type: "number", kept: true },
+  ],
   fresh: (now) => ({ start: addMinutes(now, -30), end: now }),
 });
 export type Work = RecordFrom<typeof work>;
