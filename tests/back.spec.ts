@@ -55,8 +55,8 @@ test("the hours of a week are the same in the timesheet, by theme and by day", a
     return cells.reduce((all, words) => all + minutesIn(words), 0);
   };
   expect(await tableSum("Where the hours went", 1)).toBe(sum);
-  expect(await tableSum("Planned and worked", 2)).toBe(sum);
-  expect(await tableSum("Planned and worked by hour", 2)).toBe(sum);
+  expect(await tableSum("Set aside and worked", 2)).toBe(sum);
+  expect(await tableSum("Set aside and worked by hour", 2)).toBe(sum);
   expect(await tableSum("Sittings", 1)).toBe(sum);
 });
 

@@ -6,7 +6,7 @@ import {
   FreeAhead,
   leftOver,
   loadOf,
-  roomOn,
+  freeOn,
   shortages,
   tray,
   unplacedTasks,
@@ -104,7 +104,7 @@ test("every number on the screens is what core says", async ({ page }) => {
   expect(whole.reduce((sum, minutes) => sum + minutes, 0)).toBe(load.plannedMinutes);
   await page.keyboard.press("Escape");
   const free = await first(page.getByRole("region", { name: "Hours" }).getByRole("button", { name: / free$/ }));
-  const room = roomOn(store, today, settings, zone, minuteOf(now));
+  const room = freeOn(store, today, settings, zone, minuteOf(now));
   expect(free === "no free time" ? 0 : minutesIn(free.replace(" free", ""))).toBe(room);
   const waits = tray(store, today, now, settings);
   const side = page.getByRole("complementary", { name: "Not placed" });

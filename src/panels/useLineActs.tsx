@@ -2,6 +2,7 @@
 import { Suspense, useState, type ReactNode } from "react";
 import { carry, giveDay, usualBlockMinutes } from "@/core/commands";
 import { placeTasks } from "@/core/commands/placeTasks";
+import { carriedTask } from "@/core/gestures";
 import { isUnfinished, type Id } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { addDays, type DateText } from "@/core/time";
@@ -30,8 +31,7 @@ export function useLineActs({ id, date, today }: { id: Id; date?: DateText; toda
   const draggedOf = (line: LineHandle) => {
     const task = store.find("task", line.task);
     const title = plainTitle(task?.title ?? line.words);
-    if (task)
-      return { kind: "task", task: task.id, title, minutes: store.lengthOf(task) || usualBlockMinutes } as const;
+    if (task) return carriedTask(store, task);
     // A line that is no task has its hours on the page itself, which must be a day's.
     if (date === undefined) return undefined;
     return { kind: "line", page: id, lineFrom: line.from, line: line.text, title, minutes: usualBlockMinutes } as const;

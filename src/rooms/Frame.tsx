@@ -69,7 +69,10 @@ export function Frame({ problem }: { problem: unknown }) {
   const isPhone = usePhone();
   const [isAdding, setAdding] = useState(() => location.pathname === "/add");
   const style = useTimeStyle();
-  const today = dateOf(useNow(clock));
+  const now = useNow(clock);
+  const today = dateOf(now);
+  // What counts what is left counts by the minute: the clock may run.
+  useEffect(() => store.passMinute(), [store, now]);
   const date = place.room === "today" ? (place.date ?? today) : undefined;
   const [look, span] = place.room === "plan" ? [place.look, place.span] : [];
   // The days are drawn anew only where they lead elsewhere, and not for each step in the plan.

@@ -1,7 +1,7 @@
 import { nameOf } from "../things";
 import { Refusal, type Block, type Id } from "../model";
 import { letGo, plainTitle } from "../page";
-import { isBox, minutesInBox, openMinutes } from "../plan";
+import { isBox, minutesInBox, leftMinutes } from "../plan";
 import type { Command, Transaction } from "../store";
 import { dateOf } from "../time";
 import { usualBlockMinutes } from "./place";
@@ -30,7 +30,7 @@ export const putInBox: Command<{ box: Id; task: Id; before?: Id | undefined; min
     const held = holds.find((one) => one.task === task.id);
     if (!held && holds.length >= mostInBox)
       throw new Refusal(`A box can hold up to ${mostInBox} tasks. Nothing was changed.`);
-    const wanted = minutes ?? (openMinutes(tx, task, tx.now) || (tx.lengthOf(task) ? 5 : usualBlockMinutes));
+    const wanted = minutes ?? (leftMinutes(tx, task, tx.now) || (tx.lengthOf(task) ? 5 : usualBlockMinutes));
     const others = holds.filter((one) => one !== held);
     const at = before === undefined ? -1 : others.findIndex((one) => one.task === before);
     const one = held ?? { task: task.id, minutes: minutesInBox(box, wanted) };

@@ -126,9 +126,9 @@ export function endSitting(tx: Transaction, run: ClockRun | undefined, ended = t
  * and from then on.
  * @returns undefined for one of under a minute, which is not kept
  */
-function endEntry(tx: Transaction, entry: Work, endedAt: number): Work | undefined {
+export function endEntry(tx: Transaction, entry: Work, endedAt: number): Work | undefined {
   const { zone } = tx;
-  const startedAt = beganAt(entry, zone);
+  const startedAt = entry.end === undefined ? beganAt(entry, zone) : instantShown(entry.start, entry.startedAt, zone);
   if (endedAt <= startedAt) {
     tx.remove(entry.id);
     return undefined;
@@ -142,7 +142,8 @@ function endEntry(tx: Transaction, entry: Work, endedAt: number): Work | undefin
   const change = clocksGoBack(startedAt, endedAt, zone) as number;
   // The last minute before they went back ends at a time that no clock showed for long.
   const last = momentOfInstant(change - 60_000, zone);
-  tx.put({ ...entry, id: newId(), start: momentOfInstant(change, zone), startedAt: change, end, endedAt });
+  if (endedAt > change)
+    tx.put({ ...entry, id: newId(), start: momentOfInstant(change, zone), startedAt: change, end, endedAt });
   tx.update(entry.id, { start, startedAt, end: momentAt(dateOf(last), minuteOf(last) + 1), endedAt: change });
   return entry;
 }

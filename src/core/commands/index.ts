@@ -5,6 +5,7 @@ export * from "./capture";
 export * from "./carry";
 export { logKeepsNames, notedInstants, oneClock, tookFollowsLog } from "./clockRules";
 export { editFields, editRecord, editRecords } from "./editRecord";
+export * from "./droppedHours";
 export * from "./giveDay";
 export * from "./giveValues";
 export * from "./hoursInOrder";

@@ -1,5 +1,5 @@
 import { defaultSettings, isUnfinished, newId, Refusal, type Habit, type Id, type Settings, type Task } from "../model";
-import { fitFor, freeTime, habitsOn, hasHoursAgain, isPlaced, occurrencesOn } from "../plan";
+import { firstRoomFor, habitsOn, hasHoursAgain, isPlaced, occurrencesOn } from "../plan";
 import type { Command, Transaction } from "../store";
 import { dateOf, minuteOf, momentAt, type DateText, type MomentText, counted } from "../time";
 import { isLaid, roomForHabit, setAside } from "./markHabit";
@@ -61,7 +61,7 @@ export const layRepeating: Command<{ dates: readonly DateText[]; zone: string; f
       const tasks = repeatingOn(tx, date, tx.now).sort((a, b) => minutesOf(b) - minutesOf(a) || (a.id < b.id ? -1 : 1));
       for (const task of tasks) {
         const from = date === today ? Math.ceil(minuteOf(tx.now) / 5) * 5 : 0;
-        const at = fitFor(freeTime(tx, date, settings, zone, from), minutesOf(task));
+        const at = firstRoomFor(tx, task, minutesOf(task), date, settings, zone, from);
         if (at === undefined) left++;
         else {
           const id: Id | undefined = takenOut(tx, task.id)?.id;

@@ -13,19 +13,19 @@ import {
   type DateText,
   type MomentText,
 } from "../time";
-import { occurrenceRecord, openMinutes, tasksIn } from "../plan";
+import { occurrenceRecord, leftMinutes, tasksIn } from "../plan";
 import { leaveOut } from "./series";
 import { checkStretch, clock, need, takenOut } from "./shared";
 
 /** How long a block is when nothing says so. */
 export const usualBlockMinutes = 30;
 
-/** Gives a task a clock time: a block as long as its estimate, or as `minutes`. Its do day becomes that day. */
+/** Gives a task a clock time: a block as long as what is left of it, or as `minutes`. Its do day becomes that day. */
 export const place: Command<{ task: Id; start: MomentText; minutes?: number }> = {
   name: "place",
   run(tx, { task: id, start, minutes }) {
     const task = need(tx, "task", id);
-    const end = addMinutes(start, minutes ?? tx.lengthOf(task) ?? usualBlockMinutes);
+    const end = addMinutes(start, minutes ?? minutesToPlace(tx, task, tx.now));
     checkStretch(start, end);
     tx.put({ id: newId(), kind: "block", start, end, task: id, title: "", text: "", createdAt: tx.now });
     tx.update(id, { doDay: dateOf(start), restUntil: undefined });
@@ -35,11 +35,11 @@ export const place: Command<{ task: Id; start: MomentText; minutes?: number }> =
 
 /** How long the hours are that a task gets: what has none of it yet, or else its whole length; the usual where it has none. */
 export function minutesToPlace(
-  reads: Pick<Transaction, "list" | "find" | "lengthOf">,
+  reads: Pick<Transaction, "list" | "zone" | "lengthOf">,
   task: Task,
   now: MomentText,
 ): number {
-  return openMinutes(reads, task, now) || reads.lengthOf(task) || usualBlockMinutes;
+  return leftMinutes(reads, task, now) || reads.lengthOf(task) || usualBlockMinutes;
 }
 
 /** Sets time aside for a theme or for plain text. */

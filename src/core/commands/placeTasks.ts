@@ -1,6 +1,6 @@
 import { defaultSettings, isUnfinished, Refusal, type Id, type Settings } from "../model";
 import { plainTitle } from "../page";
-import { fitFor, freeTime } from "../plan";
+import { firstRoomFor } from "../plan";
 import type { Command } from "../store";
 import { counted, dateOf, isDate, listed, minuteOf, momentAt, type DateText } from "../time";
 import { minutesToPlace, place } from "./place";
@@ -24,7 +24,7 @@ export const placeTasks: Command<{ tasks: readonly Id[]; day: DateText; zone: st
     for (const task of chosen) {
       const minutes = minutesToPlace(tx, task, tx.now);
       const from = day === dateOf(tx.now) ? Math.ceil(minuteOf(tx.now) / roundMinutes) * roundMinutes : 0;
-      const at = fitFor(freeTime(tx, day, settings, zone, from), minutes);
+      const at = firstRoomFor(tx, task, minutes, day, settings, zone, from);
       if (at === undefined) left.push(`“${plainTitle(task.title)}”`);
       else place.run(tx, { task: task.id, start: momentAt(day, at), minutes });
     }

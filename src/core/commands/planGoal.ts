@@ -3,7 +3,7 @@ import { plainTitle } from "../page";
 import { firstFit, fitFor, freeTime, goalsUnder, isMine, tasksUnder } from "../plan";
 import type { Command, Transaction } from "../store";
 import { addDays, dateOf, minuteOf, momentAt, type DateText } from "../time";
-import { place, usualBlockMinutes } from "./place";
+import { minutesToPlace, place } from "./place";
 import { need } from "./shared";
 
 /** The tasks of a goal that could be planned: open ones of the person's own without hours to come, what is due first in front. */
@@ -29,13 +29,13 @@ export const planGoal: Command<{ goal: Id; until: DateText; zone: string }> = {
     if (!task)
       throw new Refusal(`“${plainTitle(goal.title)}” has no open task that could be planned. Add its next step first.`);
     const settings = tx.find("settings", "settings") ?? defaultSettings;
-    const minutes = tx.lengthOf(task) ?? usualBlockMinutes;
+    const minutes = minutesToPlace(tx, task, tx.now);
     const today = dateOf(tx.now);
     const days: { date: DateText; gaps: ReturnType<typeof freeTime> }[] = [];
     for (let date = today; date <= until; date = addDays(date, 1)) {
       // Times begin on a quarter of an hour.
       const from = date === today ? Math.ceil(minuteOf(tx.now) / 15) * 15 : 0;
-      days.push({ date, gaps: freeTime(tx, date, settings, zone, from) });
+      days.push({ date, gaps: freeTime(tx, date, settings, zone, from, { theme: task.theme }) });
     }
     const whole = days.find(({ gaps }) => fitFor(gaps, minutes) !== undefined);
     const some = whole ?? days.find(({ gaps }) => gaps.some((gap) => gap.endMinute - gap.startMinute >= 15));

@@ -34,7 +34,7 @@ describe("the portion of a day", () => {
       work("w0", "2026-11-23", 500, 5),
       work("w2", date, 600, 15),
     );
-    for (const id of ["ta", "tb", "tc"]) store.act(addToPortion, { date, task: id, zone });
+    for (const id of ["ta", "tb", "tc"]) store.act(addToPortion, { date, task: id });
     // Long carried is harder than long.
     expect(ids(store)).toEqual(["tc", "tb", "ta"]);
     const [, , ta] = portionOn(store, date, now, zone);
@@ -43,7 +43,7 @@ describe("the portion of a day", () => {
     store.act(changePortion, { date, task: "ta", by: -1 });
     expect(ids(store)).toEqual(["tc", "ta", "tb"]);
     store.act(takeFromPortion, { date, task: "tc" });
-    store.act(addToPortion, { date, task: "td", zone });
+    store.act(addToPortion, { date, task: "td" });
     expect(ids(store)).toEqual(["ta", "tb", "td"]);
     expect(portionOn(store, date, now, zone)[2]?.minutes).toBe(30);
     // Tomorrow begins empty, and today's stays.
@@ -52,23 +52,23 @@ describe("the portion of a day", () => {
 
   it("refuses a fourth and says the way out, which is one act", () => {
     const store = opened(...three);
-    for (const id of ["ta", "tb", "tc"]) store.act(addToPortion, { date, task: id, zone });
-    expect(() => store.act(addToPortion, { date, task: "td", zone })).toThrow("choose which one goes");
-    store.act(addToPortion, { date, task: "td", zone, instead: "tb" });
+    for (const id of ["ta", "tb", "tc"]) store.act(addToPortion, { date, task: id });
+    expect(() => store.act(addToPortion, { date, task: "td" })).toThrow("choose which one goes");
+    store.act(addToPortion, { date, task: "td", instead: "tb" });
     expect(ids(store).toSorted()).toEqual(["ta", "tc", "td"]);
     store.undo();
     expect(ids(store)).toEqual(["tc", "tb", "ta"]);
-    expect(() => store.act(addToPortion, { date, task: "ta", zone })).toThrow("already");
+    expect(() => store.act(addToPortion, { date, task: "ta" })).toThrow("already");
     expect(() => store.act(changePortion, { date, task: "tc", by: -1 })).toThrow("first already");
     expect(() => store.act(changePortion, { date, task: "tc", minutes: 0 })).toThrow("from 1 minute");
   });
 
   it("forgets a task that is gone, and takes another in its place", () => {
     const store = opened(...three);
-    for (const id of ["ta", "tb", "tc"]) store.act(addToPortion, { date, task: id, zone });
+    for (const id of ["ta", "tb", "tc"]) store.act(addToPortion, { date, task: id });
     store.act({ name: "remove", run: (tx) => (tx.remove("tb"), "") }, {});
     expect(ids(store)).toEqual(["tc", "ta"]);
-    store.act(addToPortion, { date, task: "td", zone });
+    store.act(addToPortion, { date, task: "td" });
     expect(ids(store)).toHaveLength(3);
   });
 
@@ -83,7 +83,7 @@ describe("the portion of a day", () => {
         const store = opened(...three);
         for (const { what, task: id, instead } of deeds)
           try {
-            if (what === "add") store.act(addToPortion, { date, task: id, zone, ...(instead ? { instead } : {}) });
+            if (what === "add") store.act(addToPortion, { date, task: id, ...(instead ? { instead } : {}) });
             if (what === "take") store.act(takeFromPortion, { date, task: id });
             if (what === "up" || what === "down")
               store.act(changePortion, { date, task: id, by: what === "up" ? -1 : 1 });

@@ -24,9 +24,9 @@ export const addAim: Command<{ date: DateText; title: string; id?: Id }> = {
  * Puts a task into the portion of a day, the hardest first as long as nobody ordered them otherwise.
  * @param instead the one that goes for it, where there are three already
  */
-export const addToPortion: Command<{ date: DateText; task: Id; zone: string; minutes?: number; instead?: Id }> = {
+export const addToPortion: Command<{ date: DateText; task: Id; minutes?: number; instead?: Id }> = {
   name: "addToPortion",
-  run(tx, { date, task: id, zone, minutes, instead }) {
+  run(tx, { date, task: id, minutes, instead }) {
     const task = need(tx, "task", id);
     if (!isUnfinished(task.state)) throw new Refusal("This task is done. Open it again to choose it for a day.");
     if (minutes !== undefined && !(Number.isInteger(minutes) && minutes > 0 && minutes <= 1440))
@@ -35,7 +35,7 @@ export const addToPortion: Command<{ date: DateText; task: Id; zone: string; min
     if (held.some((one) => one.task === id)) throw new Refusal(`“${nameOf(task, tx)}” is in this portion already.`);
     const kept = held.filter((one) => one.task !== instead);
     if (kept.length >= mostChosen) throw new Refusal("A portion has three tasks at most: choose which one goes.");
-    const fresh = { task: id, minutes: minutes ?? portionMinutes(tx, task, tx.now, zone) };
+    const fresh = { task: id, minutes: minutes ?? portionMinutes(tx, task, date, tx.now) };
     putHeld(tx, date, inOrder(tx, kept) ? byHardness(tx, [...kept, fresh]) : [...kept, fresh]);
     const gone = tx.find("task", instead);
     return `“${nameOf(task, tx)}” is in the portion${gone ? ` instead of “${nameOf(gone, tx)}”` : ""}`;

@@ -1,6 +1,6 @@
-import { counted } from "../time";
+import { counted, durationText } from "../time";
 import { isUnfinished, Refusal, states, type Id, type State, type Task } from "../model";
-import { plainTitle, stateFields } from "../page";
+import { dropHoursAhead, plainTitle, stateFields } from "../page";
 import { partsOf } from "../plan";
 import type { Command } from "../store";
 import { need } from "./shared";
@@ -24,6 +24,8 @@ export const setState: Command<{ tasks: readonly Id[]; state: State }> = {
       for (const task of chosen)
         for (const part of partsOf(tx, task)) if (isUnfinished(part.state)) all.set(part.id, part);
     for (const task of all.values()) tx.update(task.id, stateFields(tx, task, state));
-    return `${said[state]} ${chosen.length === 1 ? `“${plainTitle(chosen[0]!.title)}”` : counted(chosen.length, "task")}`;
+    const freed = state === "dropped" ? [...all.keys()].reduce((sum, id) => sum + dropHoursAhead(tx, id), 0) : 0;
+    const hours = freed > 0 ? `, and took off ${durationText(freed)} of hours to come` : "";
+    return `${said[state]} ${chosen.length === 1 ? `“${plainTitle(chosen[0]!.title)}”` : counted(chosen.length, "task")}${hours}`;
   },
 };

@@ -18,6 +18,7 @@ import {
   type MomentText,
 } from "../time";
 import { entryOn, subjectFor, type StartOn } from "./clock";
+import { endEntry } from "./clockRules";
 import { checkStretch, clock, need, takenOut } from "./shared";
 
 /** Logs a stretch of time that was worked, on a record or for what a few words say. */
@@ -269,7 +270,8 @@ function cutOut(tx: Transaction, entry: Work, from: MomentText, to: MomentText, 
   if (before && isAfter) {
     tx.put({ ...entry, id: newId(), end: from, ...(noted === undefined ? {} : { endedAt: noted }) });
     tx.update(entry.id, { start: to });
-  } else if (before) tx.update(entry.id, { end: from, ...(noted === undefined ? {} : { endedAt: noted }) });
+  } else if (before && from <= entry.start) endEntry(tx, entry, noted as number);
+  else if (before) tx.update(entry.id, { end: from, ...(noted === undefined ? {} : { endedAt: noted }) });
   else if (isAfter) tx.update(entry.id, { start: to });
   else tx.remove(entry.id);
 }

@@ -1,5 +1,5 @@
 import type { Settings, Task } from "../model";
-import { freeTime, isLate, loadOf, loadParts, openMinutes, totalMinutes } from "../plan";
+import { freeOn, freeTime, isLate, leftMinutes, loadOf, loadParts, totalMinutes } from "../plan";
 import type { Store } from "../store";
 import { nameOf } from "../things";
 import { clockText, durationText, rangeText, type DateText, type MomentText, type TimeStyle } from "../time";
@@ -18,7 +18,7 @@ export function explainLoad({ store, date, settings, style }: DayAsked): Explain
   const { zone } = store.clock;
   const { plannedMinutes, capacityMinutes } = loadOf(store, date, settings, zone);
   return {
-    rule: "Your own work that has hours on this day, overlaps counted once, and what is left of the tasks that are meant for it or due on it. Blocks of plain text, such as lunch, do not count.",
+    rule: "Your own work that has hours on this day, overlaps counted once, and what is left of the tasks that are meant for it or due on it: their length less what was worked and what has hours. Hours of a theme are room for its tasks and count as far as tasks are in them. Blocks of plain text, such as lunch, do not count.",
     lines: [
       ...loadParts(store, date, zone).map(({ record, minutes, startMinute }) => ({
         label: `${nameOf(record, store)}, ${startMinute === undefined ? "no hours yet" : `at ${clockText(startMinute, style)}`}`,
@@ -35,21 +35,25 @@ export function explainLoad({ store, date, settings, style }: DayAsked): Explain
 /** Where the free time of a day comes from, from a minute of it on. */
 export function explainFree({ store, date, settings, style }: DayAsked, fromMinute: number): Explained {
   const { zone } = store.clock;
-  const gaps = freeTime(store, date, settings, zone, fromMinute);
-  const { plannedMinutes, capacityMinutes } = loadOf(store, date, settings, zone);
-  const [between, beside] = [totalMinutes(gaps), Math.max(0, capacityMinutes - plannedMinutes)];
+  const gaps = freeTime(store, date, settings, zone, fromMinute, "ofAll");
+  const { placedMinutes, capacityMinutes } = loadOf(store, date, settings, zone);
+  const [between, beside] = [totalMinutes(gaps), Math.max(0, capacityMinutes - placedMinutes)];
   return {
-    rule: "The stretches of your working hours that hold nothing, but never more than the day has room for beside what is planned.",
+    rule: "The stretches of your working hours that hold nothing, hours of a theme without tasks among them, but never more than the day has room for beside what has its hours.",
     lines: [
       ...gaps.map(({ startMinute, endMinute }) => ({
         ...{ label: rangeText(startMinute, endMinute, style), value: durationText(endMinute - startMinute) },
       })),
       { label: "Hours that hold nothing", value: durationText(between), isResult: true },
       {
-        label: `Room beside what is planned, ${durationText(capacityMinutes)} less ${durationText(plannedMinutes)}`,
+        label: `Room beside what has its hours, ${durationText(capacityMinutes)} less ${durationText(placedMinutes)}`,
         ...{ value: durationText(beside), isResult: true },
       },
-      { label: "Free: the smaller of both", value: durationText(Math.min(between, beside)), isResult: true },
+      {
+        label: "Free: the smaller of both",
+        value: durationText(freeOn(store, date, settings, zone, fromMinute)),
+        isResult: true,
+      },
     ],
   };
 }
@@ -57,7 +61,7 @@ export function explainFree({ store, date, settings, style }: DayAsked, fromMinu
 /** Where the slack of a task comes from. @param slackMinutes as the pull has it */
 export function explainSlack(store: Store, task: Task, now: MomentText, slackMinutes: number): Explained {
   const late = isLate(task, now);
-  const left = openMinutes(store, task, now, late ? undefined : task.due);
+  const left = leftMinutes(store, task, now, late ? undefined : task.due);
   return {
     rule: "The working time that is free before it is due, less the work on it that is neither done nor has hours. What is late has no time left.",
     lines: [

@@ -8,7 +8,7 @@ import {
   loadOf,
   loadParts,
   pullOf as pullsOf,
-  roomOn,
+  freeOn,
   timesheet,
   timesheetWays,
 } from "../plan";
@@ -52,7 +52,7 @@ describe("where a number comes from", () => {
       if (plannedMinutes > 0) expect(result(explained)).toBe(durationText(plannedMinutes));
       const from = day === 0 ? minuteOf(now) : 0;
       expect(result(explainFree({ store, date, settings, style }, from))).toBe(
-        durationText(roomOn(store, date, settings, zone, from)),
+        durationText(freeOn(store, date, settings, zone, from)),
       );
     }
   });

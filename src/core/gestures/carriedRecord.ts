@@ -9,16 +9,16 @@ import type { Carried } from "./meaningOf";
 
 /** A task as it is taken to a day or to hours: as long as what has none of it yet. */
 export function carriedTask(
-  store: Pick<Store, "lengthOf" | "get" | "find" | "list" | "clock">,
+  store: Pick<Store, "lengthOf" | "get" | "find" | "list" | "now" | "zone">,
   task: Task,
 ): Extract<Carried, { kind: "task" }> {
-  const minutes = minutesToPlace(store, task, store.clock.now());
+  const minutes = minutesToPlace(store, task, store.now);
   return { kind: "task", task: task.id, title: titleOf(task, store), minutes };
 }
 
 /** A record as it is taken out of a list or a board: a task and an event go to days and hours, another to a day by its date. */
 export function carriedRecord(
-  store: Pick<Store, "lengthOf" | "get" | "find" | "list" | "clock">,
+  store: Pick<Store, "lengthOf" | "get" | "find" | "list" | "now" | "zone">,
   record: PensumRecord,
   zone: string,
 ): Carried {

@@ -2,7 +2,7 @@ import { describe, expect, test } from "vitest";
 import { addBlock, place, saveSettings, setState } from "../commands";
 import { loadAfter, meaningOf, type Meaning } from "../gestures";
 import { bareRecord, defaultSettings, type Block, type PensumRecord, type Settings, type Task } from "../model";
-import { dueTasks, loadOf, openMinutes, unplacedTasks, type Load } from "../plan";
+import { dueTasks, loadOf, leftMinutes, unplacedTasks, type Load } from "../plan";
 import { openStore } from "../workspace";
 import { estimatesOf } from "./estimatesOf";
 import { roundLength } from "./estimates";
@@ -43,7 +43,7 @@ describe("lengths that count as they were learnt", () => {
     const learnt = roundLength(estimatesOf(store).likely({ estimateMinutes: 60, theme: "reporting" }, today)!.minutes);
     expect(learnt).toBeGreaterThan(75);
     expect(load()).toBe(learnt);
-    expect(openMinutes(store, one, `${today}T08:00`)).toBe(learnt);
+    expect(leftMinutes(store, one, `${today}T08:00`)).toBe(learnt);
     expect(dueTasks(store, `${today}T08:00`).map(({ minutes }) => minutes)).toEqual([learnt]);
     expect(unplacedTasks(store, `${today}T08:00`, today)).toMatchObject([
       { restMinutes: learnt, countedMinutes: learnt },

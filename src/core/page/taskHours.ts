@@ -20,3 +20,15 @@ export function dropHours(tx: Transaction, task: Id) {
     if (block.task === task) tx.remove(block.id);
     else letGo(tx, block, task);
 }
+
+/** Takes from a task the hours that have not begun: what is left undone needs none. Returns how many minutes they were. */
+export function dropHoursAhead(tx: Transaction, task: Id): number {
+  let minutes = 0;
+  for (const block of tx.list("blocksByTask", task) as readonly Block[]) {
+    if (block.start < tx.now) continue;
+    minutes += minutesFor(block, task);
+    if (block.task === task) tx.remove(block.id);
+    else letGo(tx, block, task);
+  }
+  return minutes;
+}

@@ -10,6 +10,11 @@ export function isBox(record: PensumRecord | undefined): record is Block {
   return record?.kind === "block" && record.task === undefined;
 }
 
+/** Whether hours are set aside for a theme and for no task of their own: room for its tasks. */
+export function waitsForTasks(record: PensumRecord): record is Block {
+  return isBox(record) && record.theme !== undefined;
+}
+
 /** Minutes that tasks have in a time box. */
 export function heldMinutes({ holds = [] }: Block): number {
   return holds.reduce((sum, { minutes }) => sum + minutes, 0);

@@ -1,4 +1,4 @@
-import { isUnfinished, type Block, type Dye, type Event, type Id, type PensumRecord } from "../model";
+import { type Block, type Dye, type Event, type Id, type PensumRecord } from "../model";
 import type { Store } from "../store";
 import { addDays, elapsedMinutes, isDate, minuteOn, minutesPerDay, moveZone, type DateText } from "../time";
 import { dyeOf, taskOf, titleOf } from "../things";
@@ -51,6 +51,14 @@ export function dayItems(store: Reads, date: DateText, zone: string): DayItem[] 
   );
 }
 
+/** What of these items stands: not what was set aside for a task that was dropped since. */
+export function standingItems(store: Reads & Pick<Store, "get">, date: DateText, zone: string): DayItem[] {
+  return dayItems(store, date, zone).filter(({ record }) => {
+    const task = record.kind === "block" && record.task !== undefined ? store.get(record.task) : undefined;
+    return task?.kind !== "task" || task.state !== "dropped";
+  });
+}
+
 function momentOn(date: DateText, minute: number): string {
   if (minute === minutesPerDay) return `${addDays(date, 1)}T00:00`;
   return `${date}T${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
@@ -64,8 +72,10 @@ export interface NamedItem extends DayItem {
   readonly task: Id | undefined;
   /** The habit that they are for. */
   readonly habit: Id | undefined;
-  /** Whether that task is done or dropped, or the habit was done that day; and how long the task took. */
+  /** Whether that task is done, or the habit was done that day; and how long the task took. */
   readonly done: boolean;
+  /** Whether that task was dropped: its hours take nothing of the day any longer. */
+  readonly dropped: boolean;
   readonly tookMinutes: number | undefined;
 }
 
@@ -74,15 +84,16 @@ export function namedItems(store: Pick<Store, "list" | "find">, date: DateText, 
   return dayItems(store, date, zone).map((item) => {
     const task = taskOf(item.record, store);
     const habit = item.record.kind === "block" ? store.find("habit", item.record.habit) : undefined;
-    const isOver = task !== undefined && !isUnfinished(task.state);
+    const isDone = task?.state === "done";
     return {
       ...item,
       title: titleOf(item.record, store),
       dye: dyeOf(item.record, store),
       task: task?.id,
       habit: habit?.id,
-      done: isOver || (habit?.marks.includes(date) ?? false),
-      tookMinutes: isOver ? task.tookMinutes : undefined,
+      done: isDone || (habit?.marks.includes(date) ?? false),
+      dropped: task?.state === "dropped",
+      tookMinutes: isDone ? task.tookMinutes : undefined,
     };
   });
 }

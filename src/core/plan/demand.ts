@@ -1,14 +1,12 @@
-import { countedMinutes, type Counting } from "./countedMinutes";
 import { isMine } from "./mine";
-import { isUnfinished, type Block, type Id, type PensumRecord, type Settings, type Task } from "../model";
+import type { Block, Id, PensumRecord, Settings, Task } from "../model";
 import type { Store } from "../store";
 import { dateOf, daysBetween, minutesBetween, type DateText, type MomentText } from "../time";
 import { daysAhead, type FreeAhead } from "./freeAhead";
-import { minutesFor } from "../page";
-import { entriesFor } from "./workLog";
+import { endOf, leftMinutes, type LeftReads } from "./left";
 import { byPressing, isLate } from "./reasons";
 
-type Reads = Pick<Store, "list"> & Counting & Partial<Pick<Store, "lengths">>;
+type Reads = LeftReads & Partial<Pick<Store, "lengths">>;
 
 /** A task that is due, and how much of it has no hours yet before it is. */
 interface DueTask {
@@ -27,23 +25,6 @@ export interface Shortage {
   readonly shortMinutes: number;
   /** What is due by then, earliest first. */
   readonly tasks: readonly DueTask[];
-}
-
-/** Minutes of a task that are neither worked nor have hours from `now` until `until`: its length less these. */
-export function openMinutes(reads: Reads, task: Task, now: MomentText, until?: DateText | MomentText): number {
-  let left = countedMinutes(reads, task) ?? 0;
-  if (left === 0) return 0;
-  const end = until === undefined ? undefined : endOf(until);
-  for (const block of reads.list("blocksByTask", task.id) as Block[]) {
-    const from = block.start < now ? now : block.start;
-    const to = end !== undefined && block.end > end ? end : block.end;
-    if (to > from) left -= Math.min(minutesBetween(from, to), minutesFor(block, task.id));
-  }
-  for (const part of reads.list("tasksByParent", task.id) as Task[])
-    if (part.id !== task.id && isUnfinished(part.state)) left -= countedMinutes(reads, part) ?? 0;
-  for (const { start, end = now } of entriesFor(reads, "task", task.id))
-    left -= Math.max(0, minutesBetween(start, end));
-  return Math.max(0, left);
 }
 
 /** What was found due, with the lists it was found in: these stay the same until one of their records changes. */
@@ -72,15 +53,10 @@ function findDue(reads: Reads, tasks: readonly Task[], now: MomentText): DueTask
   for (const task of tasks) {
     if (task.due === undefined || task.state === "waiting" || !isMine(reads, task)) continue;
     const until = isLate(task, now) ? today : task.due;
-    const minutes = openMinutes(reads, task, now, until);
+    const minutes = leftMinutes(reads, task, now, until);
     if (minutes > 0) due.push({ key: `${endOf(until)} ${task.id}`, one: { task, due: until, minutes } });
   }
   return due.sort((a, b) => (a.key < b.key ? -1 : 1)).map(({ one }) => one);
-}
-
-/** The end of a date or moment: a date stands behind all moments of it, since it may be done until it ends. */
-function endOf(until: string): string {
-  return until.length === 10 ? `${until}T24:00` : until;
 }
 
 /**

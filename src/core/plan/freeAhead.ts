@@ -1,24 +1,31 @@
 import { defaultSettings, type Settings } from "../model";
 import { Tracked, type Store } from "../store";
-import { addDays, dateOf, daysBetween, isMoment, minuteOf, workingDay, type DateText, type MomentText } from "../time";
-import { dayItems } from "./dayItems";
-import { gapsBetween, totalMinutes, type Gap } from "./freeTime";
-import { takenStretches } from "./takenStretches";
-
-type Reads = Pick<Store, "list">;
+import {
+  addDays,
+  capacityMinutes,
+  dateOf,
+  daysBetween,
+  isMoment,
+  minuteOf,
+  type DateText,
+  type MomentText,
+} from "../time";
+import { freeTime, type Gap } from "./freeTime";
+import { placedMinutesOn } from "./load";
 
 /** The free working time of a day. */
 interface FreeDay {
   readonly gaps: readonly Gap[];
-  readonly minutes: number;
+  /** What the capacity of the day leaves beside what has its hours: no more of the gaps is free. */
+  readonly most: number;
 }
 
 /** So far ahead, in days, is looked. */
 export const daysAhead = 400;
 
 /**
- * The working time that is free for tasks on the days to come. Hours set aside for a theme and for no task of it are
- * free: they wait for such tasks. What was worked out for a day is kept until something on that day changes.
+ * The working time that is free on the days to come, as `freeOn` says of each. What was worked out for a day is kept until
+ * something on that day changes.
  */
 export class FreeAhead {
   readonly #store: Store;
@@ -65,7 +72,7 @@ export class FreeAhead {
     const sums = new Float64Array(days);
     let sum = 0;
     for (let day = 0, date = dateOf(now); day < days; day++, date = addDays(date, 1)) {
-      sum += day === 0 ? minutesFrom(this.gaps(date), minuteOf(now), 1440) : this.#day(date).minutes;
+      sum += this.#within(date, day === 0 ? minuteOf(now) : 0, 1440);
       sums[day] = sum;
     }
     this.#sums = { now, days, revision, sums };
@@ -77,7 +84,7 @@ export class FreeAhead {
     let sum = 0;
     const [first, last] = [dateOf(from), dateOf(to)];
     for (let date = first; date <= last; date = addDays(date, 1))
-      sum += minutesFrom(this.gaps(date), date === first ? minuteOf(from) : 0, date === last ? minuteOf(to) : 1440);
+      sum += this.#within(date, date === first ? minuteOf(from) : 0, date === last ? minuteOf(to) : 1440);
     return sum;
   }
 
@@ -89,8 +96,13 @@ export class FreeAhead {
     if (day >= sums.length) return sums[sums.length - 1] ?? 0;
     const all = sums[day] as number;
     if (!isMoment(until)) return all;
-    const from = Math.max(minuteOf(until), day === 0 ? minuteOf(now) : 0);
-    return all - minutesFrom(this.gaps(date), from, 1440);
+    return (sums[day - 1] ?? 0) + this.#within(date, day === 0 ? minuteOf(now) : 0, minuteOf(until));
+  }
+
+  /** Free minutes of a date from one minute to another. */
+  #within(date: DateText, from: number, to: number): number {
+    const { gaps, most } = this.#day(date);
+    return Math.min(most, minutesFrom(gaps, from, to));
   }
 
   #day(date: DateText): FreeDay {
@@ -98,21 +110,17 @@ export class FreeAhead {
     let day = this.#days.get(date);
     if (!day) {
       day = new Tracked(this.#store, (reads) => {
-        const gaps = gapsForTasks(reads, date, this.#settings, this.#zone);
-        return { gaps, minutes: totalMinutes(gaps) };
+        const beside = capacityMinutes(this.#settings.workingWeek, date) - placedMinutesOn(reads, date, this.#zone);
+        return {
+          gaps: freeTime(reads, date, this.#settings, this.#zone, 0, "ofAll"),
+          most: Math.max(0, beside),
+        };
       });
       this.#days.set(date, day);
       this.#stops.push(day.subscribe(() => {}));
     }
     return day.read();
   }
-}
-
-function gapsForTasks(reads: Reads, date: DateText, settings: Settings, zone: string): Gap[] {
-  const hours = workingDay(settings.workingWeek, date);
-  if (!hours) return [];
-  const taken = takenStretches(dayItems(reads, date, zone), settings).filter(({ waits }) => !waits);
-  return gapsBetween(taken, hours.startMinute, hours.endMinute);
 }
 
 function minutesFrom(gaps: readonly Gap[], from: number, to: number): number {

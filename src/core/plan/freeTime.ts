@@ -1,7 +1,8 @@
-import type { Settings } from "../model";
+import type { Id, Settings } from "../model";
 import type { Store } from "../store";
-import { workingDay, type DateText } from "../time";
-import { dayItems } from "./dayItems";
+import { capacityMinutes, workingDay, type DateText } from "../time";
+import { standingItems } from "./dayItems";
+import { placedMinutesOn } from "./load";
 import { takenStretches } from "./takenStretches";
 
 /** A stretch of a day, minutes since midnight. */
@@ -10,21 +11,65 @@ export interface Gap {
   readonly endMinute: number;
 }
 
+type Reads = Pick<Store, "list" | "get">;
+
 /**
- * The stretches of a date's working hours, from `fromMinute` on, that hold neither an event nor a block, in order.
- * Plain text blocks count as taken: lunch is not free; so do the buffers around events. On a day without working hours there are none.
+ * The stretches of a date's working hours, from `fromMinute` on, that hold neither an event nor a block, in order. Plain text
+ * blocks count as taken: lunch is not free; so do the buffers around events. On a day without working hours there are none.
+ * @param room which hours of themes that hold nothing are free too: those of all, those of one theme, or none of them
  */
 export function freeTime(
-  store: Pick<Store, "list">,
+  store: Reads,
   date: DateText,
   settings: Settings,
   zone: string,
   fromMinute = 0,
+  room: "ofAll" | "ofNone" | { readonly theme: Id | undefined } = "ofNone",
 ): Gap[] {
   const hours = workingDay(settings.workingWeek, date);
   if (!hours) return [];
-  const taken = takenStretches(dayItems(store, date, zone), settings);
+  const taken = takenStretches(standingItems(store, date, zone), settings).filter(
+    ({ waits, theme }) => !waits || (room !== "ofAll" && (room === "ofNone" || room.theme !== theme)),
+  );
   return gapsBetween(taken, Math.max(hours.startMinute, fromMinute), hours.endMinute);
+}
+
+/**
+ * Free minutes of a date, from `fromMinute` on: working time in which nothing stands, and no more than the day's capacity
+ * leaves beside what has its hours. Hours of a theme that hold nothing are free: they are room for its tasks. This is what
+ * "free" means wherever nothing else is said with it.
+ */
+export function freeOn(store: Reads, date: DateText, settings: Settings, zone: string, fromMinute = 0): number {
+  const beside = capacityMinutes(settings.workingWeek, date) - placedMinutesOn(store, date, zone);
+  return Math.min(Math.max(0, beside), totalMinutes(freeTime(store, date, settings, zone, fromMinute, "ofAll")));
+}
+
+/**
+ * Where something of so many minutes goes first on a date: into hours of its theme that have room for it, else where nothing
+ * is; undefined where it fits nowhere whole.
+ */
+export function firstRoomFor(
+  store: Reads,
+  { theme }: { readonly theme?: Id | undefined },
+  minutes: number,
+  date: DateText,
+  settings: Settings,
+  zone: string,
+  fromMinute: number,
+): number | undefined {
+  const bare = freeTime(store, date, settings, zone, fromMinute);
+  if (theme !== undefined) {
+    const withTheme = freeTime(store, date, settings, zone, fromMinute, { theme });
+    const own = takenStretches(standingItems(store, date, zone), settings).filter(
+      (one) => one.waits && one.theme === theme,
+    );
+    for (const hours of own)
+      for (const gap of withTheme) {
+        const start = Math.max(gap.startMinute, hours.startMinute);
+        if (Math.min(gap.endMinute, hours.endMinute) - start >= minutes) return start;
+      }
+  }
+  return fitFor(bare, minutes);
 }
 
 /** The stretches from `start` to `end` that none of `taken` touches; `taken` in the order of its beginnings. */

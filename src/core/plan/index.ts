@@ -14,6 +14,7 @@ export * from "./demand";
 export * from "./eventNotes";
 export * from "./freeAhead";
 export * from "./freeTime";
+export * from "./left";
 export * from "./goalWork";
 export * from "./habits";
 export * from "./leftOver";

@@ -3,8 +3,8 @@ import { describe, expect, test } from "vitest";
 import { defaultSettings, type PensumRecord } from "../model";
 import { Store } from "../store";
 import { momentAt, standingClock } from "../time";
-import { freeTime, totalMinutes } from "./freeTime";
-import { loadOf, roomOn } from "./load";
+import { freeOn, freeTime, totalMinutes } from "./freeTime";
+import { loadOf } from "./load";
 import { tray } from "./tray";
 
 const today = "2026-11-24";
@@ -89,7 +89,7 @@ describe("the load of a day", () => {
     expect(planned(...people, theirs, hours)).toBe(0);
   });
 
-  test("and the room that is left speak of the same day: together they are never more than it holds", () => {
+  test("and what is free speak of the same day: what has hours and what is free are never more than it holds", () => {
     const stretch = fc.tuple(fc.integer({ min: 28, max: 76 }), fc.integer({ min: 1, max: 20 }));
     fc.assert(
       fc.property(fc.array(stretch, { maxLength: 6 }), fc.integer({ min: 0, max: 300 }), (stretches, estimate) => {
@@ -98,9 +98,9 @@ describe("the load of a day", () => {
         );
         const store = storeOf(...events, task("ta", { doDay: today, estimateMinutes: estimate }));
         const load = loadOf(store, today, defaultSettings, zone);
-        const room = roomOn(store, today, defaultSettings, zone);
+        const room = freeOn(store, today, defaultSettings, zone);
         expect(room).toBeLessThanOrEqual(totalMinutes(freeTime(store, today, defaultSettings, zone)));
-        if (room > 0) expect(load.plannedMinutes + room).toBeLessThanOrEqual(load.capacityMinutes);
+        if (room > 0) expect(load.placedMinutes + room).toBeLessThanOrEqual(load.capacityMinutes);
       }),
     );
   });

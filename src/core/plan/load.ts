@@ -1,18 +1,19 @@
-import { isUnfinished, type Block, type Event, type Id, type PensumRecord, type Settings, type Task } from "../model";
-import { minutesFor } from "../page";
+import { isUnfinished, type Block, type Event, type PensumRecord, type Settings, type Task } from "../model";
 import type { Store } from "../store";
 import { capacityMinutes, dateOf, elapsedMinutes, momentAt, type DateText } from "../time";
-import { countedMinutes, type Counting } from "./countedMinutes";
-import { dayItems, isWork, type DayItem } from "./dayItems";
-import { freeTime, totalMinutes, type Gap } from "./freeTime";
+import { heldMinutes, waitsForTasks } from "./box";
+import { countedMinutes } from "./countedMinutes";
+import { isWork, standingItems, type DayItem } from "./dayItems";
+import type { Gap } from "./freeTime";
+import { leftMinutes, type LeftReads } from "./left";
 import { isMine } from "./mine";
 import { hasHoursAgain, occurrencesOn } from "./series";
 
 /** How full a day is. */
 export interface Load {
   /**
-   * Minutes of work on the day: its events, the blocks for tasks and themes, and what is still to be placed of the
-   * tasks whose do day it is. Blocks of plain text, such as lunch, are not work.
+   * Minutes of work on the day: its events, the blocks of its tasks, and what is left of the tasks whose do day it is. Hours
+   * of a theme are room for its tasks and count as far as they hold some. Blocks of plain text, such as lunch, are not work.
    */
   readonly plannedMinutes: number;
   /** Of these, minutes that have their hours on the rail. */
@@ -20,7 +21,8 @@ export interface Load {
   readonly capacityMinutes: number;
 }
 
-type Reads = Pick<Store, "list"> & Partial<Pick<Store, "get">> & Counting;
+type Placed = Pick<Store, "list" | "get">;
+type Reads = Placed & Pick<Store, "now"> & LeftReads;
 
 /** Tells whether more is planned on a day than it can take; a day without working hours is never over. */
 export function isOver({ plannedMinutes, capacityMinutes }: Pick<Load, "plannedMinutes" | "capacityMinutes">): boolean {
@@ -61,7 +63,7 @@ export function loadParts(store: Reads, date: DateText, zone: string): readonly 
 
 /** Calls `take` with what counts on a date and has no hours there. */
 function eachWaiting(store: Reads, date: DateText, take: (task: Task, minutes: number) => void) {
-  for (const task of tasksOfDay(store, date)) take(task, unplacedMinutes(store, task, date));
+  for (const task of tasksOfDay(store, date)) take(task, waitingMinutes(store, task));
   // What comes again counts on each of its days, though it has no record of its own there yet.
   for (const task of occurrencesOn(store, date))
     if (task.kind === "task" && isMine(store, task) && !hasHoursAgain(store, task.series, date))
@@ -69,7 +71,7 @@ function eachWaiting(store: Reads, date: DateText, take: (task: Task, minutes: n
 }
 
 /** Minutes of a date that have their hours: the person's own work on it, events and blocks; what overlaps counts once. */
-export function placedMinutesOn(store: Reads, date: DateText, zone: string): number {
+export function placedMinutesOn(store: Placed, date: DateText, zone: string): number {
   let minutes = 0;
   eachOnce(ownWork(store, date, zone), date, zone, (_, more) => (minutes += more));
   return minutes;
@@ -80,26 +82,26 @@ export interface PlacedStretch extends Gap {
   readonly minutes: number;
 }
 
-/** The stretches of a date that have their hours, of the person's own work, in order; what overlaps counts once. */
-export function placedStretches(store: Reads, date: DateText, zone: string): readonly PlacedStretch[] {
+/** The stretches of a date that were set aside for work, those of themes whole, in order; what overlaps counts once. */
+export function setAsideOn(store: Placed, date: DateText, zone: string): readonly PlacedStretch[] {
   const stretches: PlacedStretch[] = [];
-  eachOnce(ownWork(store, date, zone), date, zone, ({ endMinute }, minutes, startMinute) =>
+  eachOnce(workItems(store, date, zone), date, zone, ({ endMinute }, minutes, startMinute) =>
     stretches.push({ startMinute, endMinute, minutes }),
   );
   return stretches;
 }
 
-const ownWork = (store: Reads, date: DateText, zone: string): readonly DayItem[] =>
-  dayItems(store, date, zone).filter(({ record }) => isWork(record) && isOwnWork(store, record));
+const workItems = (store: Placed, date: DateText, zone: string): readonly DayItem[] =>
+  standingItems(store, date, zone).filter(({ record }) => isWork(record) && isOwnWork(store, record));
 
-/**
- * Minutes of work that a date has room for: as many as its working hours hold between what is there, from `fromMinute` on,
- * and no more than its capacity leaves beside what is planned. So free time and load speak of the same day.
- */
-export function roomOn(store: Reads, date: DateText, settings: Settings, zone: string, fromMinute = 0): number {
-  const gaps = totalMinutes(freeTime(store, date, settings, zone, fromMinute));
-  const load = loadOf(store, date, settings, zone);
-  return Math.min(gaps, Math.max(0, load.capacityMinutes - load.plannedMinutes));
+/** The person's own work of a date by its hours: those of a theme as far as tasks are in them. */
+function ownWork(store: Placed, date: DateText, zone: string): readonly DayItem[] {
+  return workItems(store, date, zone).flatMap((item) => {
+    if (!waitsForTasks(item.record)) return item;
+    const endMinute = Math.min(item.endMinute, item.startMinute + heldMinutes(item.record));
+    if (endMinute <= item.startMinute) return [];
+    return { ...item, endMinute, minutes: elapsed(date, item.startMinute, endMinute, zone) };
+  });
 }
 
 /** The day in whose load a task counts: the one it is meant for, or else the one it is due on; none where it rests. */
@@ -108,7 +110,7 @@ export function countedDay({ doDay, due, restUntil }: Task): DateText | undefine
 }
 
 /** The person's own tasks of a date: those meant for it, and those due on it that are meant for no day; each once. */
-function tasksOfDay(store: Reads, date: DateText): Task[] {
+function tasksOfDay(store: Pick<Store, "list">, date: DateText): Task[] {
   const meant = store.list("tasksByDoDay", date) as readonly Task[];
   const due = (store.list("openByDueDay", date) as readonly PensumRecord[]).filter(
     (record): record is Task => record.kind === "task" && record.doDay === undefined && record.restUntil === undefined,
@@ -117,9 +119,9 @@ function tasksOfDay(store: Reads, date: DateText): Task[] {
 }
 
 /** Hours of a colleague's task are not the person's own. */
-function isOwnWork(store: Reads, record: Block | Event): boolean {
+function isOwnWork(store: Placed, record: Block | Event): boolean {
   if (record.kind !== "block" || record.task === undefined) return true;
-  const task = store.get?.(record.task);
+  const task = store.get(record.task);
   return task?.kind !== "task" || isMine(store, task);
 }
 
@@ -144,22 +146,11 @@ function elapsed(date: DateText, startMinute: number, endMinute: number, zone: s
 }
 
 /**
- * Minutes of a task that have no hours yet: its length less all that is placed for it from `date` on. One that is
- * done counts what it took, where nothing was placed for it, so that ticking does not empty a day.
+ * Minutes of a task that count on its day beside its hours: what is left of it. One that is done counts what it took, where
+ * nothing was placed for it, so that ticking does not empty a day; one that was dropped counts nowhere.
  */
-function unplacedMinutes(store: Reads, task: Task, date: DateText): number {
-  const blocks = store.list("blocksByTask", task.id) as Block[];
-  if (!isUnfinished(task.state)) {
-    if (task.state === "dropped" || blocks.length > 0) return 0;
-    return task.tookMinutes ?? countedMinutes(store, task) ?? 0;
-  }
-  let left = countedMinutes(store, task) ?? 0;
-  for (const block of blocks) if (dateOf(block.start) >= date) left -= minutesFor(block, task.id);
-  for (const part of unfinishedParts(store, task.id)) left -= countedMinutes(store, part) ?? 0;
-  return Math.max(0, left);
-}
-
-/** Parts count for themselves, so what is reckoned for the whole counts only beyond them. */
-function unfinishedParts(store: Reads, id: Id): Task[] {
-  return (store.list("tasksByParent", id) as Task[]).filter((part) => part.id !== id && isUnfinished(part.state));
+function waitingMinutes(store: Reads, task: Task): number {
+  if (isUnfinished(task.state)) return leftMinutes(store, task, store.now);
+  if (task.state === "dropped" || store.list("blocksByTask", task.id).length > 0) return 0;
+  return task.tookMinutes ?? countedMinutes(store, task) ?? 0;
 }

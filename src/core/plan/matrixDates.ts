@@ -7,12 +7,12 @@ import { addDays, usualDayMinutes, type DateText, type WorkingWeek } from "../ti
 export function dateWithSlack(
   today: DateText,
   slackDays: number,
-  openMinutes: number,
+  leftMinutes: number,
   sums: Float64Array,
   week: WorkingWeek,
 ): DateText {
   if (slackDays < 0) return addDays(today, -1);
-  const wanted = slackDays * usualDayMinutes(week) + openMinutes;
+  const wanted = slackDays * usualDayMinutes(week) + leftMinutes;
   const at = sums.findIndex((minutes) => minutes >= wanted);
   return addDays(today, at < 0 ? sums.length - 1 : at);
 }

@@ -1,12 +1,12 @@
 import { isUnfinished, type Task } from "../model";
 import type { Store } from "../store";
 import type { MomentText } from "../time";
-import { countedMinutes, type Counting } from "./countedMinutes";
-import { openMinutes } from "./demand";
+import { countedMinutes } from "./countedMinutes";
+import { leftMinutes, type LeftReads } from "./left";
 import { isMine } from "./mine";
 import { isPlaced } from "./tray";
 
-type Reads = Pick<Store, "list" | "find"> & Counting;
+type Reads = Pick<Store, "find"> & LeftReads;
 
 /** A task that waits for hours, and how much of it does. */
 export interface Unplaced {
@@ -37,7 +37,7 @@ export function unplacedTasks(reads: Reads, now: MomentText, until: string): Unp
     )
       continue;
     const placed = isPlaced(reads, task, now);
-    const restMinutes = openMinutes(reads, task, now);
+    const restMinutes = leftMinutes(reads, task, now);
     // What is all in its parts, or has all its hours, asks for none.
     if (placed && restMinutes === 0) continue;
     const hasParts = (reads.list("tasksByParent", task.id) as Task[]).some(({ state }) => isUnfinished(state));

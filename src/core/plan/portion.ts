@@ -5,18 +5,20 @@ import {
   dateOf,
   durationText,
   minuteOn,
+  minutesPerDay,
+  momentAt,
   rangeText,
   type DateText,
   type MomentText,
   type TimeStyle,
 } from "../time";
-import { restOfLength } from "./clock";
-import { countedMinutes, type Counting } from "./countedMinutes";
+import { countedMinutes } from "./countedMinutes";
+import { hoursAhead, leftMinutes, type LeftReads } from "./left";
 import { reasonsOf } from "./reasons";
 import { tray } from "./tray";
 import { workedOn } from "./workLog";
 
-type Reads = Pick<Store, "list" | "find" | "get">;
+type Reads = Pick<Store, "find" | "get"> & LeftReads;
 
 /** No day has more aims, nor more tasks in its portion. */
 export const mostChosen = 3;
@@ -39,7 +41,12 @@ export function aimsOn(reads: Pick<Store, "list">, date: DateText): readonly Aim
 }
 
 /** The portion of a date, in the order of working, with what was worked of it on that day. */
-export function portionOn(reads: Reads, date: DateText, now: MomentText, zone: string): readonly PortionTask[] {
+export function portionOn(
+  reads: Pick<Store, "list" | "find">,
+  date: DateText,
+  now: MomentText,
+  zone: string,
+): readonly PortionTask[] {
   const held = reads.find("day", dayPageId(date))?.portion ?? [];
   if (held.length === 0) return [];
   const worked = new Map<Id, number>();
@@ -61,15 +68,15 @@ export function portionOn(reads: Reads, date: DateText, now: MomentText, zone: s
   });
 }
 
-/** Minutes that a task takes in a portion: what is left of its length, its length where that is used up, or half an hour. */
-export function portionMinutes(
-  reads: Pick<Store, "list"> & Counting,
-  task: Task,
-  now: MomentText,
-  zone: string,
-): number {
-  const length = countedMinutes(reads, task);
-  return restOfLength(reads, task, now, zone, length) ?? length ?? usualMinutes;
+/**
+ * Minutes that a task takes in the portion of a date: the hours that it has on it from now on and what is left of it beside
+ * all its hours; its length where nothing is left, or half an hour.
+ */
+export function portionMinutes(reads: LeftReads, task: Task, date: DateText, now: MomentText): number {
+  const begins = momentAt(date, 0);
+  const thatDay = hoursAhead(reads, task.id, now > begins ? now : begins, date);
+  const minutes = thatDay + leftMinutes(reads, task, now) || (countedMinutes(reads, task) ?? usualMinutes);
+  return Math.min(minutes, minutesPerDay);
 }
 const usualMinutes = 30;
 
@@ -142,10 +149,10 @@ export function proposePortion(proposing: Proposing): Proposal | undefined {
     .filter(({ end }) => end > now)
     .flatMap(({ task }) => reads.find("task", task) ?? [])
     .filter(({ state }) => isUnfinished(state));
-  const placedMinutes = new Map(placed.map((task) => [task.id, portionMinutes(reads, task, now, zone)]));
+  const placedMinutes = new Map(placed.map((task) => [task.id, hoursAhead(reads, task.id, now, date)]));
   const all = [...new Set([...placed, ...tray(reads, date, now, settings)])];
   const weighed = all
-    .map((task) => ({ task, minutes: portionMinutes(reads, task, now, zone), points: pull(task) }))
+    .map((task) => ({ task, minutes: portionMinutes(reads, task, date, now), points: pull(task) }))
     .sort((a, b) => b.points - a.points || (a.task.id < b.task.id ? -1 : 1));
   // What has its hours already takes nothing of what is free.
   const usual = usuallyWorked(reads, date, zone);

@@ -12,10 +12,10 @@ import {
 import type { Store } from "../store";
 import { dateOf, daysBetween, usualDayMinutes, type DateText, type MomentText } from "../time";
 import { freeAheadOf, type FreeAhead } from "./freeAhead";
-import { openMinutes } from "./demand";
+import { leftMinutes, type LeftReads } from "./left";
 import { isLate } from "./reasons";
 
-type Reads = Pick<Store, "list" | "find">;
+type Reads = Pick<Store, "find"> & LeftReads;
 
 /** What the parts of the pull count for, of 100. docs/pull.md says why. */
 export const usualWeights: PullWeights = {
@@ -149,8 +149,8 @@ function wholeParts(parts: readonly PullShare[]): PullShare[] {
 
 function slackOf(reads: Reads, task: Task, due: DateText | MomentText, now: MomentText, freeMinutes: number): number {
   return isLate({ due }, now)
-    ? Math.min(0, -openMinutes(reads, task, now))
-    : freeMinutes - openMinutes(reads, task, now, due);
+    ? Math.min(0, -leftMinutes(reads, task, now))
+    : freeMinutes - leftMinutes(reads, task, now, due);
 }
 
 /**

@@ -1,5 +1,5 @@
-import type { Settings } from "../model";
-import { heldMinutes } from "./box";
+import type { Block, Id, Settings } from "../model";
+import { heldMinutes, waitsForTasks } from "./box";
 import type { DayItem } from "./dayItems";
 
 /** A stretch that an item takes of its day. */
@@ -7,8 +7,9 @@ export interface Taken {
   /** Minutes since midnight. */
   readonly startMinute: number;
   readonly endMinute: number;
-  /** Whether it only waits for tasks of its theme. */
+  /** Whether it only waits for tasks of a theme, and of which. */
   readonly waits: boolean;
+  readonly theme?: Id | undefined;
 }
 
 /** What items take of their day, events with the buffers around them, by their beginning. */
@@ -17,11 +18,12 @@ export function takenStretches(items: readonly DayItem[], { bufferMinutes = 0 }:
   let isInOrder = bufferMinutes === 0;
   for (const { record, startMinute, endMinute } of items) {
     const buffer = record.kind === "event" ? bufferMinutes : 0;
-    const waits = record.kind === "block" && record.task === undefined && record.theme !== undefined;
+    const waits = waitsForTasks(record);
     taken.push({
       startMinute: Math.max(0, startMinute - buffer),
       endMinute: Math.min(1440, endMinute + buffer),
       waits,
+      ...(waits ? { theme: (record as Block).theme } : {}),
     });
     // What a box of a theme holds is no longer free; the rest of it waits.
     if (!waits || record.holds === undefined) continue;

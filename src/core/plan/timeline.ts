@@ -13,11 +13,11 @@ import type { Store } from "../store";
 import { stretchFor } from "./box";
 import { addDays, dateOf, dayNumber, isMoment, minuteOf, type DateText, type MomentText } from "../time";
 import { localSpan } from "./dayItems";
-import { openMinutes } from "./demand";
+import { leftMinutes as leftOf, type LeftReads } from "./left";
 import { occurrencesOn } from "./series";
 import { entriesFor } from "./workLog";
 
-type Reads = Pick<Store, "list" | "find" | "get">;
+type Reads = Pick<Store, "find" | "get"> & LeftReads;
 
 /** A stretch of time: local minutes since the beginning of 1970. */
 export interface Stretch {
@@ -82,7 +82,7 @@ export function timelineRows(
     const bar = taskBar(reads, task);
     const key = way === "none" ? undefined : way === "person" ? task.people[0] : task[way];
     const row = rowOf(key);
-    if (isUnfinished(task.state)) row.leftMinutes += openMinutes(reads, task, now);
+    if (isUnfinished(task.state)) row.leftMinutes += leftOf(reads, task, now);
     if (bar) row.bars.push(bar);
   }
   if (events && (way === "theme" || way === "person" || way === "none"))

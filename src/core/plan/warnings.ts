@@ -2,7 +2,7 @@ import type { Block, Event, Id, PensumRecord, Settings } from "../model";
 import type { Store } from "../store";
 import { addDays, dateOf, type DateText } from "../time";
 import { doubleBookings, type DoubleBooking } from "./conflicts";
-import { dayItems, isWork, type DayItem } from "./dayItems";
+import { isWork, standingItems, type DayItem } from "./dayItems";
 import type { Gap } from "./freeTime";
 
 /** A pause shorter than this is none. */
@@ -74,7 +74,7 @@ export function datesAhead(reads: Pick<Store, "list">, from: DateText, days: num
 
 /** The days among these whose plan may not hold, in order, and why. `zone` is the person's own. */
 export function warningsOn(
-  reads: Pick<Store, "list" | "find">,
+  reads: Pick<Store, "list" | "find" | "get">,
   dates: readonly DateText[],
   { longestRunMinutes = usualRunMinutes }: Pick<Settings, "longestRunMinutes">,
   zone: string,
@@ -82,7 +82,7 @@ export function warningsOn(
   const themeOf = themeReader(reads);
   return dates
     .map((date) => {
-      const items = dayItems(reads, date, zone);
+      const items = standingItems(reads, date, zone);
       const runs = longestRunMinutes > 0 ? runsWithoutPause(items, longestRunMinutes) : [];
       return { date, doubles: doubleBookings(items, themeOf), runs };
     })

@@ -167,6 +167,22 @@ export class Store {
     return record?.kind === kind ? (record as RecordOf<K>) : undefined;
   }
 
+  /** The present moment; the topic `minute` tells that it is another one. */
+  get now(): MomentText {
+    this.#reads?.add("minute");
+    return this.clock.now();
+  }
+
+  /** The person's zone. */
+  get zone(): string {
+    return this.clock.zone;
+  }
+
+  /** Tells those who read the present that a minute has passed. */
+  passMinute(): void {
+    this.#topics.announce(new ChangedTopics([["minute", true]]));
+  }
+
   /** How long a task counts in plans and loads: as it was typed, or as the workspace has learnt where it counts so. */
   lengthOf(task: Parameters<LengthOf>[0]): number | undefined {
     return this.lengths ? this.lengths(task) : task.estimateMinutes;

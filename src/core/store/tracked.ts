@@ -1,3 +1,4 @@
+import type { MomentText } from "../time";
 import type { Store } from "./store";
 
 /** A computation that reads more than this is told of any fact that changes: following each would cost more than it spares. */
@@ -16,6 +17,8 @@ export class Tracked<T> {
   #reads: ReadonlySet<string> = new Set();
   #value!: T;
   #revision = -1;
+  /** The moment that it was computed at, where it hangs on the present. */
+  #at: MomentText | undefined;
   #isStale = true;
 
   constructor(store: Store, compute: (store: Store) => T) {
@@ -26,7 +29,8 @@ export class Tracked<T> {
   /** What it comes to now; the very value of before where the new one holds the same. */
   read = (): T => {
     const isFollowing = this.#followed.size > 0;
-    if (isFollowing ? this.#isStale : this.#revision !== this.#store.factsRevision) this.#computeAnew();
+    const isPast = this.#at !== undefined && this.#at !== this.#store.clock.now();
+    if (isPast || (isFollowing ? this.#isStale : this.#revision !== this.#store.factsRevision)) this.#computeAnew();
     return this.#value;
   };
 
@@ -49,7 +53,8 @@ export class Tracked<T> {
     const reads = new Set<string>();
     const value = this.#store.noting(reads, this.#compute);
     this.#value = this.#revision < 0 ? value : kept(this.#value, value);
-    this.#reads = reads.size > mostFollowed ? new Set(["facts"]) : reads;
+    this.#at = reads.has("minute") ? this.#store.clock.now() : undefined;
+    this.#reads = reads.size > mostFollowed ? new Set(["facts", ...(this.#at === undefined ? [] : ["minute"])]) : reads;
     this.#revision = this.#store.factsRevision;
     this.#isStale = false;
     if (this.#listeners.size > 0) this.#follow();

@@ -179,7 +179,7 @@ export const deeds: Readonly<Record<string, Deed>> = {
   settleOverlap: deed(logs.settleOverlap, (h) => ({ keep: h.id("work"), from: h.moment(), to: h.moment() })),
   addAim: deed(portions.addAim, (h) => ({ date: h.date(), title: h.title() })),
   addToPortion: deed(portions.addToPortion, (h) => ({
-    ...{ date: h.date(), task: h.id("task"), zone: clock.zone },
+    ...{ date: h.date(), task: h.id("task") },
     ...h.maybe(() => ({ instead: h.id("task") })),
   })),
   takePortion: deed(portions.takePortion, (h) => ({

@@ -1,4 +1,5 @@
 import {
+  droppedHours,
   hoursComeAgain,
   hoursInOrder,
   logKeepsNames,
@@ -56,6 +57,7 @@ function openBareStore(records: Records, clock: Clock): OpenStore {
     [
       followPages(outlines),
       rollOn,
+      droppedHours,
       hoursComeAgain,
       oneClock,
       notedInstants,

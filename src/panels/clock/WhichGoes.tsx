@@ -31,7 +31,7 @@ export function WhichGoes() {
               className="button w-full text-left"
               autoFocus={at === 0}
               onClick={() => {
-                act(addToPortion, { date, task: task.id, zone, instead: one.id });
+                act(addToPortion, { date, task: task.id, instead: one.id });
                 close();
               }}
             >

@@ -42,7 +42,7 @@ export function useChoose(): (id: Id, date: DateText) => void {
       const held = (store.find("day", dayPageId(date))?.portion ?? []).filter((one) => store.find("task", one.task));
       if (held.length >= mostChosen && held.every((one) => one.task !== task)) return askWhichGoes({ date, task });
       void import("@/core/commands/portion").then(
-        ({ addToPortion }) => act(addToPortion, { date, task, zone: store.clock.zone }),
+        ({ addToPortion }) => act(addToPortion, { date, task }),
         () => notify({ text: "This could not be loaded. Is the server away? Try again.", tone: "refused" }),
       );
     },

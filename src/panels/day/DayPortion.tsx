@@ -12,7 +12,7 @@ import {
   portionOn,
   portionSum,
   proposePortion,
-  roomOn,
+  freeOn,
   usuallyWorked,
   type PortionTask,
   type Proposal,
@@ -171,7 +171,7 @@ function Portion({ date, today }: DayProps) {
   const next = chosen.find(({ isDone }) => !isDone)?.task.id;
   const propose = () => {
     const pull = currentPull(store);
-    const freeMinutes = roomOn(store, date, settings, zone, date === today ? minuteOf(now) : 0);
+    const freeMinutes = freeOn(store, date, settings, zone, date === today ? minuteOf(now) : 0);
     const found = proposePortion({
       ...{ reads: store, date, now, settings, zone, style, freeMinutes },
       pull: (task) => pull(task).points,

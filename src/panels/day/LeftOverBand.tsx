@@ -3,8 +3,8 @@ import { Suspense, useCallback, useState } from "react";
 import { carry, leave, rest, setState } from "@/core/commands";
 import type { Id } from "@/core/model";
 import { plainTitle } from "@/core/page";
-import { askedOnCarrying, carriedText, leftOver, type LeftOver } from "@/core/plan";
-import { addDays, estimateText, relativeDateText, type DateText } from "@/core/time";
+import { askedOnCarrying, carriedText, leftMinutes, leftOver, type LeftOver } from "@/core/plan";
+import { addDays, durationText, relativeDateText, type DateText } from "@/core/time";
 import { openRecord } from "@/ui/navigation";
 import { DayChoice } from "./DayChoice";
 import { late } from "@/ui/late";
@@ -82,10 +82,11 @@ function Row({
   const style = useTimeStyle();
   const [to, setTo] = useState<DateText>();
   const asked = askedOnCarrying(task, today);
+  const left = useComputed(useCallback((from) => leftMinutes(from, task, from.now), [task]));
   const facts = [
     `from ${relativeDateText(task.doDay as DateText, today, style)}`,
     ...(task.carried > 0 ? [carriedText(task.carried)] : []),
-    ...(task.estimateMinutes ? [estimateText(task.estimateMinutes)] : []),
+    ...(left > 0 ? [`${durationText(left)} left`] : []),
     ...(parts.length > 0 ? [`with ${parts.length} ${parts.length === 1 ? "part" : "parts"}`] : []),
   ];
   return (

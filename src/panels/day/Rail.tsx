@@ -2,7 +2,7 @@
 import { Suspense, useCallback, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { usualBlockMinutes } from "@/core/commands";
 import { withoutDoubles } from "@/core/lens/layerItems";
-import { allDayEvents, columnsOf, isOver, loadOf, namedItems, roomOn, workedOn } from "@/core/plan";
+import { allDayEvents, columnsOf, isOver, loadOf, namedItems, freeOn, workedOn } from "@/core/plan";
 import { clockChange, clockText, dateText, durationText, minuteOf, workingDay, type DateText } from "@/core/time";
 import { Why } from "@/panels/why/Why";
 import { useNow } from "@/ui/clock";
@@ -58,7 +58,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
   const nowMinute = date === today ? minuteOf(now) : undefined;
   const freeMinutes = useComputed(
     useCallback(
-      (from) => (date < today ? 0 : roomOn(from, date, settings, zone, nowMinute ?? 0)),
+      (from) => (date < today ? 0 : freeOn(from, date, settings, zone, nowMinute ?? 0)),
       [date, today, settings, zone, nowMinute],
     ),
   );

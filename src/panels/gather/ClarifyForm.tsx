@@ -3,7 +3,8 @@ import { useCallback, useId, type ReactNode } from "react";
 import { clarifiedKinds, type ClarifiedKind } from "@/core/commands/clarify";
 import type { EstimateQuestion } from "@/core/insight";
 import type { Field, Id, Task } from "@/core/model";
-import { loadOf, isOver } from "@/core/plan";
+import { countedDay, isMine, isOver, leftMinutes, loadOf } from "@/core/plan";
+import type { Store } from "@/core/store";
 import { cellType, fieldsIn, findRegister, readText, textOfCell, type Cell } from "@/core/register";
 import { relativeDateText, type DateText } from "@/core/time";
 import { CellEditor } from "@/panels/fields/CellEditor";
@@ -105,7 +106,7 @@ export function ClarifyForm({ writing, task, said, opened, onOpen, onSay, onSet,
                   />
                 </div>
               )}
-              {said.day && <DayBecomes day={said.day} minutes={store.lengthOf(likeThis(said, task)) ?? 0} />}
+              {said.day && <DayBecomes day={said.day} minutes={minutesMore(store, said, task)} />}
             </ClarifyLine>
           ) : (
             <FieldLine
@@ -138,6 +139,20 @@ function likeThis({ fields }: Clarifying, task: Task): EstimateQuestion {
     estimateMinutes: (fields.estimateMinutes as number | undefined) ?? task.estimateMinutes,
     theme: (fields.theme as Id | undefined) ?? task.theme,
   };
+}
+
+/** What a day has to take with a task that is given to it: what is left of the task, where that does not count there already. */
+function minutesMore(store: Store, said: Clarifying, task: Task): number {
+  const { estimateMinutes, theme } = likeThis(said, task);
+  const then: Task = {
+    ...task,
+    ...(estimateMinutes === undefined ? {} : { estimateMinutes }),
+    ...(theme === undefined ? {} : { theme }),
+  };
+  if (!isMine(store, then)) return 0;
+  return (
+    leftMinutes(store, then, store.now) - (countedDay(task) === said.day ? leftMinutes(store, task, store.now) : 0)
+  );
 }
 
 /** The keyboard goes into the month that opened. */

@@ -55,7 +55,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
   const { snap, ghost, preview, minuteAt, grab: grabItem, keyMove, takeItemOff, act, style } = hands;
   const { narrow = false, doubled = false, fields = [], icons = "none" } = props;
   const { record, startMinute, endMinute } = item;
-  const { task, title, done } = item;
+  const { task, title, done, dropped } = item;
   const dye = props.dye ?? item.dye;
   const height = Math.max(endMinute - startMinute, leastMinutes) * minutePixels - 2;
   const rows = Math.floor((height - 6) / 16);
@@ -151,8 +151,8 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
       tabIndex={0}
       data-item={record.id}
       data-dye={dye}
-      aria-label={`${title}, ${range}${place}${done ? ", done" : item.habit ? ", not done. Press Space to mark it as done" : ""}${spill}${comesAgain ? ", repeats" : ""}${doubled ? ", double-booked" : ""}${box ? `, ${counted(box.holds!.length, "task")}, ${fill} filled` : ""}`}
-      className={`rail-item ${cloth}${narrow ? " is-narrow" : ""}${height < 30 ? " is-low" : ""}${rows < 2 ? " is-line" : ""}${box ? " is-box" : ""}${doubled ? " is-doubled" : ""}`}
+      aria-label={`${title}, ${range}${place}${done ? ", done" : dropped ? ", dropped" : item.habit ? ", not done. Press Space to mark it as done" : ""}${spill}${comesAgain ? ", repeats" : ""}${doubled ? ", double-booked" : ""}${box ? `, ${counted(box.holds!.length, "task")}, ${fill} filled` : ""}`}
+      className={`rail-item ${cloth}${narrow ? " is-narrow" : ""}${height < 30 ? " is-low" : ""}${rows < 2 ? " is-line" : ""}${box ? " is-box" : ""}${dropped ? " is-dropped" : ""}${doubled ? " is-doubled" : ""}`}
       style={{
         top: startMinute * minutePixels + 1,
         height,

@@ -11,7 +11,16 @@ import {
 } from "react";
 import { moveItem, takeOff, usualBlockMinutes } from "@/core/commands";
 import type { Block, Event } from "@/core/model";
-import { type DayItem, dayItems, firstFit, freeTime, localSpan, recordOrOccurrence, sittingMinutes } from "@/core/plan";
+import {
+  type DayItem,
+  dayItems,
+  firstFit,
+  firstRoomFor,
+  freeTime,
+  localSpan,
+  recordOrOccurrence,
+  sittingMinutes,
+} from "@/core/plan";
 import {
   addDays,
   addMinutes,
@@ -164,9 +173,15 @@ export function useHours(setting: HoursSetting) {
   }, [scroller, minuteAt, minutePixels, dateAt, preview, sitting, put, setGhost, boxAtPoint, boxGhost, putInto]);
 
   const firstFree = useCallback(
-    (date: DateText, minutes: number) => {
+    (dragged: Dragged, date: DateText) => {
       const from = date === today ? Math.ceil(nowMinute / snap) * snap : 0;
-      return firstFit(freeTime(store, date, settings, zone, from), minutes) ?? (date === today ? from : 540);
+      const { minutes } = dragged;
+      const task = dragged.kind === "task" ? store.find("task", dragged.task) : undefined;
+      return (
+        firstRoomFor(store, task ?? {}, minutes, date, settings, zone, from) ??
+        firstFit(freeTime(store, date, settings, zone, from), minutes) ??
+        (date === today ? from : 540)
+      );
     },
     [store, settings, zone, today, nowMinute, snap],
   );

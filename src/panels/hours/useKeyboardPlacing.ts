@@ -12,8 +12,8 @@ interface KeyboardPlacing {
   today: DateText;
   snap: number;
   minutePixels: number;
-  /** Where something of so many minutes would go first. */
-  firstFree: (date: DateText, minutes: number) => number;
+  /** Where something would go first on a date. */
+  firstFree: (dragged: Dragged, date: DateText) => number;
   preview: (dragged: Dragged, date: DateText, startMinute: number) => Ghost;
   put: (dragged: Dragged, date: DateText, startMinute: number) => void;
   show: (ghost: Ghost | undefined) => void;
@@ -27,7 +27,7 @@ export function useKeyboardPlacing(setting: KeyboardPlacing) {
   useEffect(() => {
     if (!placing) return;
     let date = dates.includes(today) ? today : (dates[0] ?? today);
-    let at = firstFree(date, placing.minutes);
+    let at = firstFree(placing, date);
     const draw = () => {
       const next = preview(placing, date, at);
       show(next);

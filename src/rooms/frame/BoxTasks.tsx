@@ -2,7 +2,7 @@
 import { ArrowDown, ArrowUp, X } from "lucide-react";
 import { useCallback, useRef, type KeyboardEvent } from "react";
 import { putInBox, setBoxMinutes, setState, takeOutOfBox } from "@/core/commands";
-import { isUnfinished, type Block, type Id } from "@/core/model";
+import type { Block, Id } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { heldMinutes, nextIn, tasksIn } from "@/core/plan";
 import { durationText, estimateText, minutesBetween } from "@/core/time";
@@ -52,7 +52,7 @@ export function BoxTasks({ box }: { box: Block }) {
       )}
       <ol ref={list}>
         {held.map(({ task, minutes }, at) => {
-          const done = !isUnfinished(task.state);
+          const done = task.state === "done";
           const title = plainTitle(task.title);
           return (
             <li

@@ -5,7 +5,7 @@ import type { Draft } from "@/core/capture";
 import { isBare, workMinutes } from "@/core/capture/draft";
 import { dayPageId } from "@/core/model";
 import { knownTags } from "@/core/register";
-import { loadOf, namedItems, overlapping } from "@/core/plan";
+import { loadOf, namedItems, overlapping, willBeMine } from "@/core/plan";
 import { dateText, listed, rangeText } from "@/core/time";
 import { becomesText } from "@/panels/days/LoadBar";
 import { lastHeadingOn } from "@/panels/editor/lastHeading";
@@ -41,7 +41,9 @@ export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd, o
   const load = useComputed(useCallback((from) => loadOf(from, day, settings, zone), [day, settings, zone]));
   // As the task will count once it is there.
   const counted = useComputed(useCallback((from) => from.lengthOf(draft), [draft]));
-  const minutes = workMinutes({ ...draft, estimateMinutes: counted });
+  const isOwn = useComputed(useCallback((from) => draft.kind !== "task" || willBeMine(from, draft), [draft]));
+  // What is a colleague's to do takes nothing of the day.
+  const minutes = isOwn ? workMinutes({ ...draft, estimateMinutes: counted }) : 0;
   const hours =
     draft.startMinute !== undefined && draft.endMinute !== undefined
       ? `, ${rangeText(draft.startMinute, draft.endMinute, style)}`

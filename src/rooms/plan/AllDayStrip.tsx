@@ -9,6 +9,7 @@ import { addDropZone, startDrag, type Dragged } from "@/panels/drag";
 import { Sign } from "@/panels/hours/OwnIcon";
 import { usePlacing } from "@/panels/hours/placing";
 import { openRecord } from "@/ui/navigation";
+import { carriedTask } from "@/core/gestures";
 import { useGesture } from "@/panels/useGesture";
 import { useAct, useComputed, useFirstWeekday, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { useDayEntryActs } from "./dayEntryActs";
@@ -217,7 +218,7 @@ function StripChip({
         ? undefined
         : { kind: "dated", id: record.id, by: movedBy, title, minutes: usualBlockMinutes }
       : task
-        ? { kind: "task", task: task.id, title, minutes: store.lengthOf(task) || usualBlockMinutes }
+        ? carriedTask(store, task)
         : record.kind === "event"
           ? { kind: "item", id: record.id, title, minutes: 60, grabMinutes: 0 }
           : undefined;

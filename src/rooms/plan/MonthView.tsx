@@ -1,6 +1,7 @@
 "use client";
 import { memo, useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { markHabit, setDone } from "@/core/commands";
+import { carriedTask } from "@/core/gestures";
 import type { DatedBy, Dye, Id, PensumRecord } from "@/core/model";
 import { weeksOfMonth } from "@/core/plan";
 import {
@@ -290,7 +291,7 @@ function MonthEntry({
   const words = what === "due" ? `${title} due` : title;
   const dragged: Dragged | undefined =
     what === "task" && task
-      ? { kind: "task", task: task.id, title, minutes: store.lengthOf(task) ?? 0 }
+      ? carriedTask(store, task)
       : what !== "layer" && (record.kind === "event" || record.kind === "block")
         ? {
             kind: "item",

@@ -2,7 +2,7 @@
 import { dyeOf, taskOf, titleOf } from "@/core/things";
 import { useCallback, useMemo } from "react";
 import { withoutDoubles, type LayerItem } from "@/core/lens/layerItems";
-import { isUnfinished, type Dye, type PensumRecord } from "@/core/model";
+import type { Dye, PensumRecord } from "@/core/model";
 import { dayItems, isLate, loadOf, stripItems, type DayItem, type Load, type StripItem, isOver } from "@/core/plan";
 import { isDone } from "@/core/register/doneness";
 import { ownIcon } from "@/core/register/ownIcon";
@@ -120,7 +120,7 @@ export function useEntry(record: PensumRecord, what: What, layerDye?: Dye, date?
       habit !== undefined
         ? isMarked
         : task !== undefined
-          ? !isUnfinished(task.state)
+          ? task.state === "done"
           : what === "layer" && isDone(store, record) === true,
     late:
       what === "due" && "due" in record && record.due !== undefined && isLate({ due: record.due }, store.clock.now()),

@@ -2,7 +2,7 @@
 import { useCallback, useMemo } from "react";
 import type { Dye, Task, Theme } from "@/core/model";
 import { plainTitle } from "@/core/page";
-import { isPlaced, isVague, openMinutes, workingDays, type Pull } from "@/core/plan";
+import { isPlaced, isVague, leftMinutes, workingDays, type Pull } from "@/core/plan";
 import { addDays, dateOf, daysBetween, type DateText } from "@/core/time";
 import type { Store } from "@/core/store";
 import { useNow } from "@/ui/clock";
@@ -87,7 +87,7 @@ export function useMatrixCards(today: DateText, which: MatrixTasks, across: Acro
           days,
           band: level < 0 ? usualBand : level,
           dye: dyes.get(task.theme ?? "") ?? "slate",
-          minutes: openMinutes(store, task, now),
+          minutes: leftMinutes(store, task, now),
         };
       })
       .sort((a, b) => b.pull.points - a.pull.points || (a.task.id < b.task.id ? -1 : 1));

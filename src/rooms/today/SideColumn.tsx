@@ -2,7 +2,7 @@
 import { Suspense, useCallback, useMemo, useRef, useState } from "react";
 import { usualBlockMinutes } from "@/core/commands";
 import type { Task } from "@/core/model";
-import { openMinutes, roomOn, themeOfHour, tray } from "@/core/plan";
+import { leftMinutes, freeOn, themeOfHour, tray } from "@/core/plan";
 import { capacityMinutes, clockText, durationText, minuteOf, workingDay, type DateText } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { TrayRow } from "@/panels/hours/TrayRow";
@@ -34,7 +34,7 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
   const tasks = useComputed(useCallback((from) => tray(from, date, now, settings), [date, now, settings]));
   const free = useComputed(
     useCallback(
-      (from) => (date < today ? 0 : roomOn(from, date, settings, zone, date === today ? minuteOf(now) : 0)),
+      (from) => (date < today ? 0 : freeOn(from, date, settings, zone, date === today ? minuteOf(now) : 0)),
       [date, today, settings, zone, now],
     ),
   );
@@ -56,7 +56,7 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
   const rest = useComputed(
     useCallback(
       (from) =>
-        new Map(ordered.map((task) => [task.id, { left: openMinutes(from, task, now), counted: from.lengthOf(task) }])),
+        new Map(ordered.map((task) => [task.id, { left: leftMinutes(from, task, now), counted: from.lengthOf(task) }])),
       [ordered, now],
     ),
   );

@@ -1,6 +1,6 @@
-import { isOver, loadOf, loadParts } from "../../plan";
+import { freeOn, isOver, loadOf, loadParts } from "../../plan";
 import { taskOf } from "../../things";
-import { addDays, dateText, durationText } from "../../time";
+import { addDays, dateText, durationText, minuteOf } from "../../time";
 import type { Chart } from "../chart";
 import { sum, type Asking } from "./asking";
 
@@ -17,7 +17,7 @@ export function ahead({ store, settings, today, style }: Asking): Chart {
         load.plannedMinutes,
         load.placedMinutes,
         load.capacityMinutes || undefined,
-        Math.max(0, load.capacityMinutes - load.plannedMinutes),
+        freeOn(store, date, settings, store.clock.zone, date === today ? minuteOf(store.now) : 0),
       ],
       isOver: isOver(load),
       behind: () => [
@@ -30,7 +30,7 @@ export function ahead({ store, settings, today, style }: Asking): Chart {
   const [first] = over;
   return {
     answer: first
-      ? `${first.label} is over by ${durationText(first.values[0]! - first.values[2]!)}${over.length > 1 ? `, and so ${over.length === 2 ? "is one more day" : `are ${over.length - 1} more`}` : ""}; ${durationText(left)} is free in the other days.`
+      ? `${first.label} is over by ${durationText(first.values[0]! - first.values[2]!)}${over.length > 1 ? `, and so ${over.length === 2 ? "is one more day" : `are ${over.length - 1} more`}` : ""}; ${durationText(left)} is free.`
       : `No day is over; ${durationText(left)} of the next two weeks is free.`,
     about:
       "load of the next 14 days: events, hours of work, and tasks of the day that have no hours; the rule is the working hours",

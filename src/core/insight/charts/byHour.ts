@@ -5,7 +5,7 @@ import { entriesBehind, sum, type Asking } from "./asking";
 import { plannedIn } from "./planned";
 
 /**
- * What had its hours on the calendar, and what was worked, by the hour of the day. Planned counts what overlaps once;
+ * What was set aside on the calendar, and what was worked, by the hour of the day. Set aside counts what overlaps once;
  * worked counts each entry. Days that are still to come count on neither side.
  */
 export function plannedByHour(asking: Asking): Chart {
@@ -22,12 +22,12 @@ export function plannedByHour(asking: Asking): Chart {
   return {
     answer: answerOf(hours, planned, worked, style),
     about: isMine
-      ? "minutes by the hour of the day; planned: events and hours of work on the calendar as it stands now"
+      ? "minutes by the hour of the day; set aside: events and hours of work on the calendar as it stands now, of today up to now"
       : "minutes of the work log by the hour of the day",
     form: "columns",
     rowLabel: "Hour",
     columns: [
-      { label: "Planned", measure: "minutes", drawn: "planned" },
+      { label: "Set aside", measure: "minutes", drawn: "planned" },
       { label: "Worked", measure: "minutes", drawn: "worked" },
     ],
     rows: hours.map((hour) => ({
@@ -56,11 +56,11 @@ function answerOf(
   const mostBy = (of: (hour: number) => number) => hours.reduce((a, b) => (of(b) > of(a) ? b : a));
   const between = (hour: number) =>
     `between ${clockText(hour * 60, style)} and ${clockText(((hour + 1) % hoursInDay) * 60, style)}`;
-  if (hours.length === 0) return "Nothing was planned or worked in these days.";
+  if (hours.length === 0) return "Nothing was set aside or worked in these days.";
   const missed = mostBy((hour) => planned[hour]! - worked[hour]!);
   const missing = planned[missed]! - worked[missed]!;
   if (missing >= littleMinutes)
-    return `Least came of what was planned ${between(missed)}: ${durationText(worked[missed]!)} of ${durationText(planned[missed]!)}.`;
+    return `Least came of what was set aside ${between(missed)}: ${durationText(worked[missed]!)} of ${durationText(planned[missed]!)}.`;
   return sum(worked) === 0
     ? "Nothing was logged in these days."
     : `Most was worked ${between(mostBy((hour) => worked[hour]!))}.`;

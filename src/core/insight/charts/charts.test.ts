@@ -139,7 +139,7 @@ test("planned and worked are held against each other day by day, what overlaps c
   );
   const chart = answer("planned", store);
   expect(rowsOf(chart)[0]).toEqual(["Mon", 180, 120, -60, 480]);
-  expect(chart.answer).toBe("You worked 1 h less than planned.");
+  expect(chart.answer).toBe("You worked 1 h less than the 3 h that you had set aside.");
   const ahead = answer("planned", store, { span: { from: "2026-11-23", to: "2026-11-29" } });
   expect(rowsOf(ahead).map(([, planned, worked]) => [planned, worked])).toEqual([
     ...[
@@ -322,7 +322,7 @@ describe("planned and worked by hour", () => {
       ["11:00", 30, 0],
       ["23:00", 0, 30],
     ]);
-    expect(chart.answer).toBe("Least came of what was planned between 10:00 and 11:00: 15 min of 1 h.");
+    expect(chart.answer).toBe("Least came of what was set aside between 10:00 and 11:00: 15 min of 1 h.");
     expect(behind(chart, "10:00")).toEqual(["1"]);
     expect(behind(chart, "0:00")).toEqual(["2"]);
   });
@@ -330,7 +330,7 @@ describe("planned and worked by hour", () => {
   test("counts nothing of days that are still to come", () => {
     const ahead = { from: "2026-11-30", to: "2026-12-06" };
     expect(answer("hourly", opened(...ground), { span: ahead }).answer).toBe(
-      "Nothing was planned or worked in these days.",
+      "Nothing was set aside or worked in these days.",
     );
     expect(rowsOf(answer("hourly", opened(...ground), { who: "ines" }))).toEqual([]);
   });

@@ -18,8 +18,8 @@ export { minutesBy, type Asking } from "./asking";
 /** The questions that can be looked at, in the order in which they are shown, with their names. */
 export const insights = {
   hours: { title: "Where the hours went", answer: hoursBy },
-  planned: { title: "Planned and worked", answer: plannedAndWorked },
-  hourly: { title: "Planned and worked by hour", answer: plannedByHour },
+  planned: { title: "Set aside and worked", answer: plannedAndWorked },
+  hourly: { title: "Set aside and worked by hour", answer: plannedByHour },
   estimates: { title: "How estimates hold", answer: estimatesByTheme },
   best: { title: "Best hours", answer: bestHours },
   few: { title: "What took most", answer: fewThings },

@@ -1,32 +1,39 @@
-import { placedStretches } from "../../plan";
-import { addDays, minutesPerDay } from "../../time";
+import { setAsideOn } from "../../plan";
+import { addDays, dateOf, minuteOf, minutesPerDay } from "../../time";
 import { spanDays, type Span } from "../span";
 import { hoursInDay } from "../spanSums";
 import { whileSame, type Asking } from "./asking";
 
-/** What had its hours in a span. */
+/** What was set aside in a span. */
 interface Planned {
   /** Minutes of each day. */
   readonly days: Float64Array;
-  /** Minutes of each hour of the day, without the days that are still to come. */
+  /** Minutes of each hour of the day, without what is still to come. */
   readonly hours: Float64Array;
 }
 
-/** What the person themselves had hours for in a span; kept as long as nothing of it changed. */
+/**
+ * What the person themselves had set aside for work in a span; kept as long as nothing of it and no minute changed. Of today
+ * it is what was set aside up to now: nobody has missed what is still to come.
+ */
 export function plannedIn({ store, today }: Pick<Asking, "store" | "today">, span: Span): Planned {
   const lists = [
     ...(["block", "event", "task", "settings"] as const).map((kind) => store.list("kind", kind)),
     store.list("repeating", "all"),
   ];
-  return whileSame(store, `planned ${span.from} ${span.to} ${today}`, lists, () => {
+  const now = store.now;
+  const minute = span.from <= today && span.to >= today ? now : "";
+  return whileSame(store, `planned ${span.from} ${span.to} ${today} ${minute}`, lists, () => {
     const days = new Float64Array(spanDays(span));
     const hours = new Float64Array(hoursInDay);
     const { zone } = store.clock;
     days.forEach((_, at) => {
       const date = addDays(span.from, at);
-      for (const { startMinute, endMinute, minutes } of placedStretches(store, date, zone)) {
-        days[at]! += minutes;
-        if (date <= today) spreadOverHours(hours, startMinute, Math.min(endMinute, minutesPerDay));
+      const until = date === dateOf(now) ? minuteOf(now) : minutesPerDay;
+      for (const { startMinute, endMinute, minutes } of setAsideOn(store, date, zone)) {
+        const over = Math.min(endMinute, until);
+        days[at]! += over === endMinute ? minutes : Math.max(0, over - startMinute);
+        if (date <= today) spreadOverHours(hours, startMinute, over);
       }
     });
     return { days, hours };

@@ -7,7 +7,7 @@ import { stepsOf } from "./steps";
 import { entriesBehind, sum, whileSame, type Asking } from "./asking";
 
 /**
- * What had its hours on the calendar, and what was worked: by day in a span of up to three weeks, else by week or by month.
+ * What was set aside on the calendar, and what was worked: by day in a span of up to three weeks, else by week or by month.
  * What overlaps counts once on both sides. Of days that are still to come there is only the plan.
  */
 export function plannedAndWorked(asking: Asking): Chart {
@@ -56,21 +56,21 @@ export function plannedAndWorked(asking: Asking): Chart {
     !isWorked || allPlanned === 0
       ? `You worked ${durationText(done)}`
       : difference < 15
-        ? `You worked as much as you had planned, ${durationText(done)}`
-        : `You worked ${durationText(difference)} ${done > allPlanned ? "more" : "less"} than planned`;
+        ? `You worked as much as you had set aside, ${durationText(done)}`
+        : `You worked ${durationText(difference)} ${done > allPlanned ? "more" : "less"} than the ${durationText(allPlanned)} that you had set aside`;
   const full =
     tooFull.length === 0
       ? ""
-      : `, and ${tooFull.length === 1 ? `${dateText(tooFull[0]!.key, "dayName", style)} was` : `${tooFull.length} days were`} planned beyond the working hours`;
+      : `, and ${tooFull.length === 1 ? `${dateText(tooFull[0]!.key, "dayName", style)} was` : `${tooFull.length} days were`} set aside beyond the working hours`;
   return {
-    answer: allPlanned === 0 && done === 0 ? "Nothing was planned or worked in these days." : `${compared}${full}.`,
+    answer: allPlanned === 0 && done === 0 ? "Nothing was set aside or worked in these days." : `${compared}${full}.`,
     about: isWorked
-      ? "planned: events and hours of work on the calendar as it stands now; what overlaps counts once"
+      ? "set aside: events and hours of work on the calendar as it stands now, of today up to now; what overlaps counts once"
       : "hours of the work log; what overlaps counts once",
     form: "columns",
     rowLabel: steps.length === spanDays(span) ? "Day" : "From",
     columns: [
-      { label: "Planned", measure: "minutes", drawn: "planned" },
+      { label: "Set aside", measure: "minutes", drawn: "planned" },
       { label: "Worked", measure: "minutes", drawn: "worked" },
       { label: "Difference", measure: "minutes", drawn: "said" },
       { label: "Working hours", measure: "minutes", drawn: "target" },

@@ -7,9 +7,9 @@ import {
   type Task,
   type Work,
 } from "../../model";
-import { entriesUnder, entryMinutes, isMine, isRepeating, loadOf, roomOn, type Load } from "../../plan";
+import { entriesUnder, entryMinutes, isMine, isRepeating, loadOf, freeOn, leftMinutes, type Load } from "../../plan";
 import type { Store } from "../../store";
-import { addDays, dateOf, daysBetween, type DateText } from "../../time";
+import { minuteOf, addDays, dateOf, daysBetween, type DateText } from "../../time";
 
 /** A project whose time for a review has come, with what happened since the last one. */
 export interface ProjectForReview {
@@ -84,7 +84,7 @@ export interface FullDay {
 export function fullDays(store: Store, settings: Settings, from: DateText, to: DateText): FullDay[] {
   const { zone } = store.clock;
   const rooms = new Map<DateText, number>();
-  for (let date = from; date <= to; date = addDays(date, 1)) rooms.set(date, roomOn(store, date, settings, zone));
+  for (let date = from; date <= to; date = addDays(date, 1)) rooms.set(date, roomBeside(store, date, settings));
   const days: FullDay[] = [];
   for (const date of rooms.keys()) {
     const load = loadOf(store, date, settings, zone);
@@ -93,7 +93,7 @@ export function fullDays(store: Store, settings: Settings, from: DateText, to: D
     const movable = (store.list("tasksByDoDay", date) as readonly Task[])
       .filter((task) => isUnfinished(task.state) && isMine(store, task) && !isRepeating(task))
       .flatMap((task) => {
-        const minutes = store.lengthOf(task) ?? 0;
+        const minutes = leftMinutes(store, task, store.now);
         if (minutes === 0) return [];
         const last = task.due === undefined ? to : dateOf(task.due);
         const [best] = [...rooms]
@@ -105,6 +105,14 @@ export function fullDays(store: Store, settings: Settings, from: DateText, to: D
     days.push({ date, load, overMinutes, movable });
   }
   return days;
+}
+
+/** What more a day could take: its free time, less what waits for hours on it already. */
+function roomBeside(store: Store, date: DateText, settings: Settings): number {
+  const { zone } = store.clock;
+  const { plannedMinutes, placedMinutes } = loadOf(store, date, settings, zone);
+  const from = date === dateOf(store.now) ? minuteOf(store.now) : 0;
+  return Math.max(0, freeOn(store, date, settings, zone, from) - (plannedMinutes - placedMinutes));
 }
 
 /** What is just enough comes first, then what is nearly enough. */
