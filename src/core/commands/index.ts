@@ -25,4 +25,5 @@ export * from "./moveDated";
 export * from "./shiftBar";
 export { appendToDay, dayPage, need } from "./shared";
 export * from "./setDone";
+export { deletedByWriting } from "./whatGoes";
 export * from "./writePage";

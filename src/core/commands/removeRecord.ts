@@ -1,10 +1,11 @@
 import { counted } from "../time";
 import { nameOf } from "../things";
-import { Refusal, type Id, type PensumRecord } from "../model";
+import { Refusal, type Block, type Id, type PensumRecord } from "../model";
 import { dropHours } from "../page";
 import type { Command, Transaction } from "../store";
 import { leaveOut } from "./series";
 import { takenOut } from "./shared";
+import { whatGoes } from "./whatGoes";
 
 /** Takes a record out of the workspace; a task's hours and its line go with it, its parts stand on their own. */
 export const removeRecord: Command<{ id: Id }> = {
@@ -14,8 +15,9 @@ export const removeRecord: Command<{ id: Id }> = {
     if (!record || record.kind === "settings" || record.kind === "clock")
       throw new Refusal("This record no longer exists.");
     const name = nameOf(record, tx);
+    const more = whatGoes(tx, [record], hoursOf(tx, [record]));
     remove(tx, record);
-    return `Deleted “${name}”`;
+    return `Deleted “${name}”${more}`;
   },
 };
 
@@ -27,10 +29,18 @@ export const removeRecords: Command<readonly Id[]> = {
       .flatMap((id) => takenOut(tx, id) ?? [])
       .filter((record) => record.kind !== "settings" && record.kind !== "clock");
     if (records.length === 0) throw new Refusal("These records no longer exist.");
+    const more = whatGoes(tx, records, hoursOf(tx, records));
     for (const record of records) remove(tx, record);
-    return `Deleted ${counted(records.length, "record")}`;
+    return `Deleted ${counted(records.length, "record")}${more}`;
   },
 };
+
+/** The hours that go with tasks. */
+const hoursOf = (tx: Transaction, records: readonly PensumRecord[]): readonly Block[] => [
+  ...new Set(
+    records.flatMap(({ id, kind }) => (kind === "task" ? (tx.list("blocksByTask", id) as readonly Block[]) : [])),
+  ),
+];
 
 function remove(tx: Transaction, record: PensumRecord) {
   if (record.kind === "task") {

@@ -1,8 +1,8 @@
 import { Annotation, Transaction, type ChangeSpec } from "@codemirror/state";
 import { ViewPlugin, type EditorView, type ViewUpdate } from "@codemirror/view";
-import { writePage } from "@/core/commands";
+import { deletedByWriting, writePage } from "@/core/commands";
 import { Refusal, type Id } from "@/core/model";
-import { spliceBetween, type Store } from "@/core/store";
+import { spliceBetween, type Act, type Store } from "@/core/store";
 import { notify } from "@/ui/notices";
 import { textOf } from "./textOf";
 
@@ -105,7 +105,7 @@ export function syncWithStore(store: Store, id: Id) {
         this.#handingIn = true;
         try {
           for (const { text, group } of texts)
-            if (text !== storedText(store, id)) store.act(writePage, { id, text }, group);
+            if (text !== storedText(store, id)) sayDeleted(store, store.act(writePage, { id, text }, group));
           store.setUnsettled(this, false);
         } catch (error) {
           // The words stay in the editor, and the status goes on saying that they are not saved.
@@ -130,4 +130,10 @@ export function syncWithStore(store: Store, id: Id) {
       }
     },
   );
+}
+
+/** Says what went with lines that were deleted: tasks have more than their words. */
+function sayDeleted(store: Store, { changes }: Act) {
+  const text = deletedByWriting(store, changes);
+  if (text !== undefined) notify({ text, undo: true });
 }
