@@ -4,7 +4,18 @@ import { place, setState } from "@/core/commands";
 import { finishClock, startClock, type StartOn } from "@/core/commands/clock";
 import { defaultSettings, newId, Refusal, type Id, type Settings, type Task } from "@/core/model";
 import { namedRecord, plainTitle } from "@/core/page";
-import { captureContext, clockRun, endOfPhase, entryMinutes, FreeAhead, isLate, loadOf, namedItems, runningEntry, stripItems } from "@/core/plan";
+import {
+  captureContext,
+  clockRun,
+  endOfPhase,
+  entryMinutes,
+  FreeAhead,
+  isLate,
+  loadOf,
+  namedItems,
+  runningEntry,
+  stripItems,
+} from "@/core/plan";
 import { addToRegister } from "@/core/shaping";
 import type { Store } from "@/core/store";
 import { nameOf } from "@/core/things";

@@ -14,7 +14,7 @@ import {
   writeFileSync,
   writeSync,
 } from "node:fs";
-import { dirname, join, relative, sep } from "node:path";
+import { basename, dirname, join, relative, sep } from "node:path";
 import { decodeText, readBackup, writeBackup, type StoredFile, type WorkspaceContents } from "@/core/interop";
 import {
   readFolder,
@@ -194,21 +194,64 @@ function isOfPensum(path: string): boolean {
   return path.endsWith(".md") && readFileSync(path, "utf8").startsWith("---\npensum: ");
 }
 
+/** Writes all of a chunk: a call may write less than it was given, when the disk is nearly full. @throws the system's error */
+function writeWhole(file: number, chunk: Uint8Array): void {
+  for (let at = 0; at < chunk.length;) {
+    const written = writeSync(file, chunk, at, chunk.length - at);
+    if (written === 0) throw Object.assign(new Error("The disk is full."), { code: "ENOSPC" });
+    at += written;
+  }
+}
+
+/** Lets the name of a file that was just put in its place be on the disk too, where the system can. */
+function syncFolder(path: string): void {
+  try {
+    const folder = openSync(path, "r");
+    try {
+      fsyncSync(folder);
+    } finally {
+      closeSync(folder);
+    }
+  } catch {
+    // Some systems open no folders; the file itself is on the disk.
+  }
+}
+
+/** Takes away what commands left behind that were killed while they wrote this file: nobody else writes such names. */
+function removeLeftParts(place: string): void {
+  const [folder, name] = [dirname(place), basename(place)];
+  for (const other of readdirSync(folder)) {
+    const pid = other.startsWith(`${name}.`) ? /^(\d+)\.part$/.exec(other.slice(name.length + 1))?.[1] : undefined;
+    if (pid !== undefined && !isRunning(Number(pid))) rmSync(join(folder, other), { force: true });
+  }
+}
+
+function isRunning(pid: number): boolean {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (error) {
+    return (error as NodeJS.ErrnoException).code === "EPERM";
+  }
+}
+
 /** Puts a file in the place of another, through links to it and with its rights. */
 async function replaceFile(to: string, chunks: AsyncIterable<Uint8Array> | Iterable<Uint8Array>): Promise<void> {
   const place = realPath(to);
   const beside = `${place}.${process.pid}.part`;
+  removeLeftParts(place);
   const mode = existsSync(place) ? statSync(place).mode & 0o777 : 0o600;
   try {
     const file = openSync(beside, "wx", mode);
     try {
-      for await (const chunk of chunks) writeSync(file, chunk);
+      for await (const chunk of chunks) writeWhole(file, chunk);
       fchmodSync(file, mode);
       fsyncSync(file);
     } finally {
       closeSync(file);
     }
     renameSync(beside, place);
+    syncFolder(dirname(place));
   } catch (error) {
     rmSync(beside, { force: true });
     throw error;

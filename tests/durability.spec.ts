@@ -174,34 +174,3 @@ test("without a database the day can be worked on, and it is said that nothing i
   await page.keyboard.type("- [ ] still here");
   await expect(page.locator("[data-tray]", { hasText: "still here" })).toBeVisible();
 });
-
-test("a workspace whose log is damaged is not opened, is not touched, and can be kept as a file", async ({ page }) => {
-  await open(page);
-  await capture(page, "order stakes");
-  await saved(page);
-  const damage = () =>
-    page.evaluate(
-      () =>
-        new Promise<number>((resolve) => {
-          const request = indexedDB.open("pensum-own");
-          request.onsuccess = () => {
-            const log = request.result.transaction("log", "readwrite").objectStore("log");
-            const count = log.count();
-            count.onsuccess = () => {
-              const spliced = JSON.stringify({ spliced: { "day-2026-11-24": { text: [0, "not there", "x"] } } });
-              log.put({ seq: count.result + 1, at: 1, by: "x", said: "", version: 2, changes: spliced, ids: [] });
-              log.transaction.oncomplete = () => resolve(count.result);
-            };
-          };
-        }),
-    );
-  await damage();
-  await page.reload();
-  await expect(page.getByRole("heading", { name: "This workspace cannot be read" })).toBeVisible();
-  const [download] = await Promise.all([
-    page.waitForEvent("download"),
-    page.getByRole("button", { name: "Save the stored data as a file" }).click(),
-  ]);
-  const { readFileSync } = await import("node:fs");
-  expect(readFileSync(await download.path(), "utf8")).toContain("order stakes");
-});

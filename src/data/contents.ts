@@ -1,5 +1,5 @@
 import type { StoredFile, WorkspaceContents } from "@/core/interop";
-import { replay, type LogEntry } from "@/core/store";
+import { replay, withSum } from "@/core/store";
 import { nextGeneration, startOfGeneration, WorkspaceDatabase } from "./database";
 import { readSnapshot, writeParts } from "./snapshots";
 
@@ -12,7 +12,7 @@ export async function readContents(database: WorkspaceDatabase): Promise<Workspa
   const files: StoredFile[] = [];
   for (const { id, name, type, blob } of await database.files.toArray())
     files.push({ id, name, type, base64: toBase64(new Uint8Array(await blob.arrayBuffer())) });
-  return { records, log: log.map(({ seq: _seq, ...entry }) => entry), files };
+  return { records, log: log.map(({ seq: _seq, sum: _sum, ...entry }) => entry), files };
 }
 
 /** Puts these contents in place of all a workspace holds, in one transaction: all of them or nothing. */
@@ -28,7 +28,7 @@ export async function replaceContents(database: WorkspaceDatabase, contents: Wor
     const lastEntry = (await database.log.orderBy(":id").lastKey()) as number | undefined;
     const lastPart = (await database.snapshots.orderBy(":id").lastKey()) as [seq: number] | undefined;
     const from = nextGeneration(Math.max(lastEntry ?? 0, lastPart?.[0] ?? 0));
-    const log = contents.log.map((entry, at) => ({ ...entry, seq: from + at + 1 }) as LogEntry);
+    const log = contents.log.map((entry, at) => withSum({ ...entry, seq: from + at + 1 }));
     await Promise.all([database.log.clear(), database.snapshots.clear(), database.files.clear()]);
     await database.log.bulkAdd(log);
     await database.files.bulkAdd(files);

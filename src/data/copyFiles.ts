@@ -1,5 +1,5 @@
 import Dexie from "dexie";
-import { baseText, entryLines, readSecondCopy, type LogEntry, type SecondCopy } from "@/core/store";
+import { baseText, entryLines, readCopyPieces, readSecondCopy, type LogEntry, type SecondCopy } from "@/core/store";
 import { WorkspaceDatabase, type FileRow } from "./database";
 
 /** What a worker may do with a file and a window may not; not in the types of the browser's window. */
@@ -176,6 +176,17 @@ async function filesFolderOf(workspace: string): Promise<FileSystemDirectoryHand
 
 /** What the second copy of a workspace holds. */
 export async function readCopy(workspace: string): Promise<SecondCopy | undefined> {
+  const { bases, logs } = await textsOf(workspace);
+  return readSecondCopy(bases, logs);
+}
+
+/** All of the second copy that can be read, whole or not. */
+export async function readPieces(workspace: string): Promise<ReturnType<typeof readCopyPieces>> {
+  const { bases, logs } = await textsOf(workspace);
+  return readCopyPieces(bases, logs);
+}
+
+async function textsOf(workspace: string): Promise<{ bases: string[]; logs: string[] }> {
   const folder = await folderOf(workspace);
   const bases: string[] = [];
   const logs: string[] = [];
@@ -183,7 +194,7 @@ export async function readCopy(workspace: string): Promise<SecondCopy | undefine
     const text = await (await (await folder.getFileHandle(name)).getFile()).text();
     (name.startsWith("base-") ? bases : logs).push(text);
   }
-  return readSecondCopy(bases, logs);
+  return { bases, logs };
 }
 
 /** The newest whole snapshot of the database as it is stored, and the log after it. */

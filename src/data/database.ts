@@ -11,6 +11,8 @@ export interface SnapshotPart {
   /** The version of the model it was written in. */
   version: number;
   text: string;
+  /** The checksum of the text; absent in what an earlier Pensum wrote. */
+  sum?: number;
 }
 
 /** A picture or another file, as its bytes came. */

@@ -1,5 +1,5 @@
 import type { PensumRecord } from "@/core/model";
-import { Emptied, Overtaken, Replaced, type ChangeLog, type LogEntry, type LogEntryDraft } from "@/core/store";
+import { Emptied, Overtaken, Replaced, withSum, type ChangeLog, type LogEntry, type LogEntryDraft } from "@/core/store";
 import { isFirstOfGeneration, nextGeneration, type WorkspaceDatabase } from "./database";
 import { KeptCopy } from "./secondCopy";
 import { writeParts } from "./snapshots";
@@ -22,14 +22,14 @@ export class DatabaseLog implements ChangeLog {
 
   /** In the database first, then in the second copy: whenever the browser dies, it is in the middle of one at most. */
   async append(after: number, drafts: readonly LogEntryDraft[]): Promise<void> {
-    const entries = drafts.map((draft, at): LogEntry => ({ ...draft, seq: after + at + 1 }));
+    const entries = drafts.map((draft, at) => withSum({ ...draft, seq: after + at + 1 }));
     await this.#write(after, entries);
     await this.#copy.append(entries);
   }
 
   async refill(after: number, drafts: readonly LogEntryDraft[], records: readonly PensumRecord[]): Promise<void> {
     const database = this.#database;
-    const entries = drafts.map((draft, at): LogEntry => ({ ...draft, seq: after + at + 1 }));
+    const entries = drafts.map((draft, at) => withSum({ ...draft, seq: after + at + 1 }));
     await database.transaction("rw", database.log, database.snapshots, async () => {
       await writeParts(database, after + drafts.length, records);
       await database.log.bulkPut(entries);

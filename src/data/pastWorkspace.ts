@@ -35,6 +35,7 @@ export async function openPast(
     journal: new Journal(store, new MemoryLog(), { seq: 0, by: "past" }),
     past: { moment, present, knownFrom: then.knownFrom },
     turnBack: () => Promise.resolve(undefined),
+    gatherWords: () => Promise.resolve(),
     announceReplaced: () => {},
     close: () => {},
   };

@@ -1,11 +1,13 @@
 import { modelVersion } from "@/core/model";
-import type { LogEntry, SecondCopy } from "@/core/store";
+import { textSum, type LogEntry, type readCopyPieces, type SecondCopy } from "@/core/store";
 import type { CopiedFiles } from "./copyFiles";
 import type { WorkspaceDatabase } from "./database";
 
 /** What a workspace asks of its second copy; the app gives it as a worker. */
 export interface CopyKeeper {
   read(workspace: string): Promise<SecondCopy | undefined>;
+  /** All of it that can be read, for a workspace that is damaged. */
+  readPieces(workspace: string): Promise<CopyPieces>;
   readFiles(workspace: string): Promise<CopiedFiles>;
   keepFiles(workspace: string): Promise<void>;
   open(workspace: string, by: string): Promise<void>;
@@ -14,6 +16,8 @@ export interface CopyKeeper {
   rebase(): Promise<void>;
   close(): void;
 }
+
+export type CopyPieces = ReturnType<typeof readCopyPieces>;
 
 /** So long a keeper may take, for an entry and for a whole workspace, before it is taken for dead. */
 const shortMilliseconds = 4000;
@@ -32,6 +36,10 @@ export class KeptCopy {
 
   read(workspace: string): Promise<SecondCopy | undefined> {
     return this.#tried((keeper) => keeper.read(workspace), longMilliseconds);
+  }
+
+  readPieces(workspace: string): Promise<CopyPieces | undefined> {
+    return this.#tried((keeper) => keeper.readPieces(workspace), longMilliseconds);
   }
 
   readFiles(workspace: string): Promise<CopiedFiles | undefined> {
@@ -105,7 +113,14 @@ export async function bringBack(
   const { seq, parts, entries } = copy;
   await database.transaction("rw", database.log, database.snapshots, database.files, async () => {
     await database.snapshots.bulkAdd(
-      parts.map((text, part) => ({ seq, part, parts: parts.length, version: copy.version || modelVersion, text })),
+      parts.map((text, part) => ({
+        seq,
+        part,
+        parts: parts.length,
+        version: copy.version || modelVersion,
+        text,
+        sum: textSum(text),
+      })),
     );
     await database.log.bulkAdd([...entries]);
     if (files) await database.files.bulkPut([...files.files]);

@@ -1,6 +1,7 @@
 import Dexie from "dexie";
 import { modelVersion, type PensumRecord } from "@/core/model";
-import { packRecords, RecordTable } from "@/core/store";
+import { isWholePart, packRecords, RecordTable, textSum } from "@/core/store";
+import { Damaged } from "./damaged";
 import type { SnapshotPart, WorkspaceDatabase } from "./database";
 
 const recordsPerPart = 1000;
@@ -22,14 +23,22 @@ interface Snapshot {
 /** So many parts are asked for at once: while one lot is unpacked, the next is on its way. */
 const partsPerLot = 10;
 
-/** The newest whole snapshot; an empty one for the beginning of the log when there is none. */
-export function readSnapshot(database: WorkspaceDatabase): Promise<Snapshot> {
+/** So many letters of a snapshot are held against their checksums at a start; it takes some 5 ms. */
+const mostCheckedAtOnce = 4_000_000;
+
+/**
+ * The newest whole snapshot; an empty one for the beginning of the log when there is none.
+ * @param mostChecked so many letters are held against their checksums
+ * @throws Damaged
+ */
+export function readSnapshot(database: WorkspaceDatabase, mostChecked = mostCheckedAtOnce): Promise<Snapshot> {
   return database.transaction("r", database.snapshots, async () => {
     const keys = await database.snapshots.toCollection().primaryKeys();
     for (const seq of [...new Set(keys.map(([of]) => of))].sort((a, b) => b - a)) {
       const found = await readParts(
         database,
         keys.filter(([of]) => of === seq),
+        mostChecked,
       );
       if (found) return { seq, ...found, isNone: false };
     }
@@ -41,16 +50,22 @@ export function readSnapshot(database: WorkspaceDatabase): Promise<Snapshot> {
 async function readParts(
   database: WorkspaceDatabase,
   keys: readonly [number, number][],
+  mostChecked: number,
 ): Promise<Pick<Snapshot, "version" | "records"> | undefined> {
   const lots = [];
   for (let at = 0; at < keys.length; at += partsPerLot)
     lots.push(database.snapshots.bulkGet(keys.slice(at, at + partsPerLot)));
   const records = new RecordTable();
   let version = modelVersion;
+  let letters = 0;
   for (const lot of lots)
     for (const row of await lot) {
       if (row?.parts !== keys.length) return undefined;
       version = row.version;
+      letters += String(row.text).length;
+      // Of a large workspace the checksums are read while nothing else is to do: a start does not wait for them.
+      if (typeof row.text !== "string" || (letters < mostChecked && !isWholePart(row)))
+        throw new Damaged("A part of the snapshot on the disk is damaged.");
       records.addPacked(row.text);
     }
   return { version, records };
@@ -66,7 +81,7 @@ export async function writeParts(
   let last: PromiseLike<unknown> | undefined;
   for (let part = 0; part < parts; part++) {
     const text = packRecords(records.slice(part * recordsPerPart, (part + 1) * recordsPerPart));
-    const row: SnapshotPart = { seq, part, parts, version: modelVersion, text };
+    const row: SnapshotPart = { seq, part, parts, version: modelVersion, text, sum: textSum(text) };
     await last;
     last = database.snapshots.put(row);
   }

@@ -1,10 +1,11 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
 import { addRecord, setState, writePage } from "@/core/commands";
 import { defaultSettings, modelVersion, type PensumRecord } from "@/core/model";
-import { NewerVersion, readSecondCopy, Replaced, entryLines } from "@/core/store";
+import { NewerVersion, readCopyPieces, readSecondCopy, Replaced, entryLines } from "@/core/store";
 import { someTask } from "@/core/testing/arbitraries";
 import { standingClock } from "@/core/time";
 import { readContents, replaceContents } from "./contents";
+import { Damaged } from "./damaged";
 import { WorkspaceDatabase, type FileRow } from "./database";
 import { historyOf } from "./history";
 import type { CopyKeeper } from "./secondCopy";
@@ -137,7 +138,7 @@ describe("two tabs", () => {
 test("a backup goes in over contents that cannot be read any more", async () => {
   const database = new WorkspaceDatabase(name);
   await database.snapshots.put({ seq: 3, part: 0, parts: 1, version: modelVersion, text: "not JSON" });
-  await expect(openWorkspace(name, { clock })).rejects.toThrow(SyntaxError);
+  await expect(openWorkspace(name, { clock })).rejects.toThrow(Damaged);
   await replaceContents(database, { records: [someTask("ta")], log: [], files: [] });
   database.close();
   expect((await open()).store.get("ta")).toEqual(someTask("ta"));
@@ -160,6 +161,7 @@ describe("a workspace with a second copy", () => {
     const kept = { log: "", refuses: false, files: [] as FileRow[], missing: [] as string[] };
     const keeper: CopyKeeper = {
       read: () => Promise.resolve(readSecondCopy([], [kept.log])),
+      readPieces: () => Promise.resolve(readCopyPieces([], [kept.log])),
       readFiles: () => Promise.resolve({ files: kept.files, missing: kept.missing }),
       keepFiles: async () => {
         const database = new WorkspaceDatabase(name);

@@ -1,12 +1,26 @@
 import { defaultSettings, modelVersion, type Settings } from "@/core/model";
 import type { OutlineCache } from "@/core/page";
-import { Journal, MemoryLog, NewerVersion, removedBy, replay, type RecordTable, type Store } from "@/core/store";
+import {
+  isWholeEntry,
+  Journal,
+  MemoryLog,
+  NewerVersion,
+  removedBy,
+  replay,
+  Replaced,
+  type LogEntry,
+  type RecordTable,
+  type Store,
+} from "@/core/store";
 import { instantOf, type Clock, type MomentText } from "@/core/time";
 import { openEmptyStore, openStore } from "@/core/workspace";
 import { WorkspaceDatabase } from "./database";
 import { DatabaseLog } from "./databaseLog";
 import { bringBack, KeptCopy, type BroughtBack, type CopyKeeper } from "./secondCopy";
 import { readEarlierSteps, turnBackWith } from "./earlierActs";
+import { changesAhead, checkDisk, isCheckAsked, type DiskReport } from "./checkDisk";
+import { Damaged } from "./damaged";
+import { mend, type Mended } from "./mend";
 import { tabIdentity } from "./tabIdentity";
 import { readSnapshot, takeSnapshot } from "./snapshots";
 
@@ -28,6 +42,10 @@ export interface Workspace {
   readonly database: WorkspaceDatabase | undefined;
   /** What came back from the second copy, where the browser had lost the database. */
   readonly broughtBack: BroughtBack | undefined;
+  /** Holds all that is stored of it against its checksums; undefined where there is no database. */
+  checkDisk?(pause?: () => Promise<unknown>): Promise<DiskReport>;
+  /** What was mended, where what was stored was damaged. */
+  readonly mended?: Mended | undefined;
   /** Where it is a workspace as it once stood: when that was, and the one that it was. */
   readonly past?: Past;
   /**
@@ -35,18 +53,22 @@ export interface Workspace {
    * Resolves to what that act had said, or undefined when there is none.
    */
   turnBack(way: "undo" | "redo"): Promise<string | undefined>;
-  /** Tells other tabs that everything was replaced, so that they start anew. */
+  /** Lets other tabs hand in what is typed there, before everything is replaced; waits for them, and not for long. */
+  gatherWords(): Promise<void>;
+  /** Tells other tabs that everything was replaced, so that they start again. */
   announceReplaced(): void;
   close(): void;
 }
 
-type Message = { appended: number } | { replaced: true };
+type Message = { appended: number } | { replaced: true } | { handIn: true } | { handedIn: true };
 
 /** So many log entries after a snapshot, a new one is worth its writing. */
 const entriesPerSnapshot = 200;
 const idleMilliseconds = 4000;
 const entriesRemembered = 100;
 const fileMilliseconds = 200;
+/** So long other tabs have for handing in what is typed in them. */
+const handInMilliseconds = 1500;
 /** One part of a snapshot is made in less. */
 const onePartMilliseconds = 3;
 
@@ -54,13 +76,16 @@ interface OpenOptions {
   clock: Clock;
   /** Called when another tab replaced the contents. */
   onReplaced?: () => void;
+  /** Called with what was found damaged on the disk, some time after it was opened. */
+  onDamage?: ((found: readonly string[]) => void) | undefined;
   /** Keeps a second copy, from which the workspace is brought back when the browser has lost the database. */
   copy?: CopyKeeper | undefined;
 }
 
 /**
  * Opens a workspace: the newest snapshot, then the log's tail.
- * @throws NewerVersion when a newer Pensum wrote it; the browser's error when the database cannot be read
+ * @throws NewerVersion when a newer Pensum wrote it; Damaged when nothing whole is left of it; the browser's error when the
+ * database cannot be read
  */
 export async function openWorkspace(name: string, options: OpenOptions): Promise<Workspace> {
   const database = new WorkspaceDatabase(name);
@@ -68,18 +93,34 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
   const copy = new KeptCopy(options.copy);
   const log = new DatabaseLog(database, copy);
   const copyName = crypto.randomUUID().slice(0, 8);
-  let snapshot = await readSnapshot(database);
-  let tail = await log.readAfter(snapshot.seq);
-  const kept = snapshot.isNone && tail.length === 0 ? await copy.read(name) : undefined;
+  let mended: Mended | undefined;
   let broughtBack: BroughtBack | undefined;
-  if (kept) {
-    broughtBack = await bringBack(database, kept, await copy.readFiles(name));
-    snapshot = await readSnapshot(database);
-    tail = await log.readAfter(snapshot.seq);
-  }
+  const isAsked = isCheckAsked(name);
+  const read = async () => {
+    const snapshot = await readSnapshot(database, isAsked ? Infinity : undefined);
+    const tail = await log.readAfter(snapshot.seq);
+    return { snapshot, tail };
+  };
+  const whole = async () => {
+    let { snapshot, tail } = await read();
+    const kept = snapshot.isNone && tail.length === 0 ? await copy.read(name) : undefined;
+    if (kept) {
+      broughtBack = await bringBack(database, kept, await copy.readFiles(name));
+      ({ snapshot, tail } = await read());
+    }
+    checkTail(snapshot.seq, tail);
+    if (isAsked && !mended && (await changesAhead(copy, name, tail.at(-1)?.seq ?? snapshot.seq)) > 0)
+      throw new Damaged("The database on the disk has lost its newest changes.");
+    return { snapshot, tail, records: replay(snapshot.records, snapshot.version, tail) };
+  };
+  const { snapshot, tail, records } = await whole().catch(async (error: unknown) => {
+    const found = damageIn(error);
+    if (found === undefined) throw error;
+    mended = await mend(database, copy, name, found);
+    return whole();
+  });
   // With the tail once more: what a tab that was killed had in the database and not yet in the copy would be a gap.
   void copy.open(name, copyName).then(() => copy.append(tail));
-  const records = replay(snapshot.records, snapshot.version, tail);
   const seq = tail[tail.length - 1]?.seq ?? snapshot.seq;
   // The browser looks for the name while the store is made.
   const naming = tabIdentity(name, seq);
@@ -101,6 +142,10 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
   });
   channel.onmessage = ({ data }: MessageEvent<Message>) => {
     if ("replaced" in data) options.onReplaced?.();
+    else if ("handIn" in data) {
+      store.settle();
+      void journal.durable().then(() => channel.postMessage({ handedIn: true } satisfies Message));
+    } else if ("handedIn" in data) void journal.pull();
     else if (data.appended > journal.seq) void journal.pull();
   };
   const compaction = keepCompact(
@@ -112,6 +157,7 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
     snapshot.version < modelVersion ? -entriesPerSnapshot : snapshot.seq,
   );
   const stopPreparing = prepareWhenIdle(records, store);
+  const stopChecking = checkWhenIdle(() => checkDisk(database, copy, name, idle), options.onDamage);
   database.on("versionchange", () => database.close());
   // A file is in the second copy as soon as it is in the database, and not only when all has been still for a while.
   let keeping: ReturnType<typeof setTimeout> | undefined;
@@ -127,16 +173,41 @@ export async function openWorkspace(name: string, options: OpenOptions): Promise
     outlines,
     database,
     broughtBack,
+    mended,
+    checkDisk: (pause) => checkDisk(database, copy, name, pause),
     turnBack: turnBackWith(store, () => readEarlierSteps({ database, store, journal, tab, sessionStart: seq })),
+    async gatherWords() {
+      channel.postMessage({ handIn: true } satisfies Message);
+      await new Promise((resolve) => setTimeout(resolve, handInMilliseconds));
+      await journal.pull();
+    },
     announceReplaced: () => channel.postMessage({ replaced: true } satisfies Message),
     close() {
       compaction();
       stopPreparing();
+      stopChecking();
       channel.close();
       copy.close();
       database.close();
     },
   };
+}
+
+/** @throws Damaged where an entry of the log is missing or is not the one that was written */
+function checkTail(seq: number, tail: readonly LogEntry[]) {
+  for (const [at, entry] of tail.entries()) {
+    if (entry.seq !== seq + at + 1) throw new Damaged("An entry of the log on the disk is missing.");
+    if (!isWholeEntry(entry)) throw new Damaged("An entry of the log on the disk is damaged.");
+  }
+}
+
+/** What an error says that was met while a workspace was read, where that was damage and not a browser that fails. */
+function damageIn(error: unknown): string | undefined {
+  if (error instanceof Damaged) return error.message;
+  if (error instanceof Replaced) return "The log on the disk is gone, or does not fit its snapshot.";
+  if (error instanceof SyntaxError || error instanceof RangeError || error instanceof TypeError)
+    return "What is stored on the disk cannot be read.";
+  return undefined;
 }
 
 /** A workspace without a database, for a browser that gives none. */
@@ -147,6 +218,7 @@ export function openInMemory(name: string, clock: Clock): Workspace {
   return {
     ...{ name, store, journal, outlines, database: undefined, broughtBack: undefined },
     turnBack: turnBackWith(store, () => Promise.resolve({ done: [], undone: [] })),
+    gatherWords: () => Promise.resolve(),
     announceReplaced: nothing,
     close: nothing,
   };
@@ -190,6 +262,29 @@ function keepCompact(
   };
 }
 
+/** So long after a start all that is stored is held against its checksums. */
+const checkMilliseconds = 8000;
+
+const idle = () =>
+  new Promise<unknown>((resolve) => {
+    if ("requestIdleCallback" in globalThis) requestIdleCallback(resolve);
+    else setTimeout(resolve);
+  });
+
+/** Checks the disk once, while nothing else is to do. Returns a function that ends it. */
+function checkWhenIdle(check: () => Promise<DiskReport>, onDamage: OpenOptions["onDamage"]): () => void {
+  if (!onDamage) return () => {};
+  const timer = setTimeout(() => {
+    void check().then(
+      ({ odd }) => odd.length > 0 && onDamage(odd),
+      () => {
+        // What could not be checked now is checked at the next start.
+      },
+    );
+  }, checkMilliseconds);
+  return () => clearTimeout(timer);
+}
+
 /**
  * While nothing else is to do, makes what is still packed, so that no list has to wait for it, and then lays the ledger of the
  * log, so that no look back has to. Gives back how to stop.
@@ -230,4 +325,4 @@ export function settingsOf(store: Pick<Store, "find">): Settings {
   return store.find("settings", "settings") ?? defaultSettings;
 }
 
-export { NewerVersion };
+export { Damaged, NewerVersion };

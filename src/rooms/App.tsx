@@ -1,13 +1,14 @@
 "use client";
-import { useEffect, useRef, useState } from "react";
+import { Suspense, useEffect, useRef, useState } from "react";
 import { needTemporal, standingClock, type Clock } from "@/core/time";
-import { storedText } from "@/data/contents";
+import { askForCheck } from "@/data/checkDisk";
 import { databaseName } from "@/data/database";
 import type { BroughtBack } from "@/data/secondCopy";
-import { NewerVersion, openInMemory, openWorkspace, type Workspace } from "@/data/workspace";
+import { Damaged, NewerVersion, openInMemory, openWorkspace, type Workspace } from "@/data/workspace";
 import { appClock } from "@/ui/clock";
-import { download } from "@/ui/download";
+import { late } from "@/ui/late";
 import { notify } from "@/ui/notices";
+import { askToKeep } from "@/ui/durable";
 import { NonceContext } from "@/ui/nonce";
 import { LookAtContext, WorkspaceContext } from "@/ui/workspaceContext";
 import {
@@ -21,6 +22,9 @@ import {
 import { Frame } from "./Frame";
 import { Welcome } from "./Welcome";
 
+const Rescue = late(() => import("./Rescue").then((part) => ({ default: part.Rescue })));
+const MendedNotice = late(() => import("./Rescue").then((part) => ({ default: part.MendedNotice })));
+
 type Stage =
   | { at: "opening"; share?: number }
   | { at: "welcome" }
@@ -32,6 +36,7 @@ export function App({ nonce }: { nonce: string }) {
   const [stage, setStage] = useState<Stage>({ at: "opening" });
   const [name, setName] = useState<WorkspaceName | undefined>();
   const [past, lookAt] = useState<Workspace | undefined>();
+  const [isTold, setTold] = useState(false);
   const clock = useRef<Clock>(standingClock("2000-01-01T00:00"));
 
   useEffect(() => {
@@ -53,12 +58,25 @@ export function App({ nonce }: { nonce: string }) {
         await fillWithDemo(clock.current, (share) => setStage({ at: "opening", share }), stop.signal);
       const workspace = await openWorkspace(name, {
         clock: clock.current,
-        onReplaced: () => location.reload(),
+        onReplaced: () => {
+          if (opened) startAgain(opened);
+          else location.reload();
+        },
         copy: copyKeeper(name),
+        onDamage: (found) => {
+          askForCheck(name);
+          notify({
+            text: `Something stored on this disk is damaged. ${found[0]} All that is shown here is in memory; reload to mend it from the other copies.`,
+            tone: "refused",
+            also: { label: "Reload and mend", run: () => location.reload() },
+          });
+        },
       });
       if (stopped) return workspace.close();
       opened = workspace;
       stopCopies = name === "own" ? keepDailyCopies(workspace) : () => {};
+      // Asked for what is worth keeping, and not for an empty page.
+      if (name === "own" && workspace.store.size > 0) void askToKeep();
       setStage({ at: "open", workspace });
       if (workspace.broughtBack) notify({ text: broughtBackText(workspace.broughtBack, workspace.store.size) });
     };
@@ -70,11 +88,11 @@ export function App({ nonce }: { nonce: string }) {
           title: "This workspace needs a newer Pensum",
           reason: `${problem.message} Nothing was changed. Update Pensum, then open it again.`,
         });
-      else if (problem instanceof RangeError || problem instanceof SyntaxError)
+      else if (problem instanceof Damaged)
         setStage({
           at: "refused",
           title: "This workspace cannot be read",
-          reason: `The data stored in this browser is damaged (${problem.message}). Nothing was changed or deleted.`,
+          reason: `${problem.message} Nothing whole is left of the snapshot, the log and the second copy. Nothing was changed or deleted.`,
           stored: name,
         });
       else setStage({ at: "open", workspace: openInMemory(name, clock.current), problem });
@@ -101,10 +119,29 @@ export function App({ nonce }: { nonce: string }) {
       <LookAtContext.Provider value={lookAt}>
         <WorkspaceContext.Provider value={shown} key={databaseName(shown.name) + (shown.past?.moment ?? "")}>
           <Frame problem={stage.problem} />
+          {stage.workspace.mended && !isTold && (
+            <Suspense>
+              <MendedNotice mended={stage.workspace.mended} name={stage.workspace.name} onClose={() => setTold(true)} />
+            </Suspense>
+          )}
         </WorkspaceContext.Provider>
       </LookAtContext.Provider>
     </NonceContext.Provider>
   );
+}
+
+/**
+ * Starts again on what another tab put in place of the workspace. Words that were typed here since cannot go into it: they
+ * stay until the person has taken them along.
+ */
+function startAgain({ store, journal }: Workspace) {
+  store.settle();
+  if (journal.saving.kind === "saved" && !store.isUnsettled) return location.reload();
+  notify({
+    text: "Another tab restored a backup. What was typed here since is not in it: copy it, and reload.",
+    tone: "refused",
+    also: { label: "Reload", run: () => location.reload() },
+  });
 }
 
 /** What came back after the browser lost its database, and what did not. */
@@ -125,12 +162,9 @@ function Refused({ title, reason, stored }: Extract<Stage, { at: "refused" }>) {
       <h1 className="mb-2 text-[19px] font-semibold">{title}</h1>
       <p>{reason}</p>
       {stored && (
-        <button
-          className="button mt-4 font-interface text-base"
-          onClick={() => void storedText(stored).then((text) => download(text, `pensum-${stored}-stored.jsonl`))}
-        >
-          Save the stored data as a file
-        </button>
+        <Suspense>
+          <Rescue name={stored} />
+        </Suspense>
       )}
     </main>
   );

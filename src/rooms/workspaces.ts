@@ -125,6 +125,7 @@ export function copyKeeper(name: WorkspaceName): CopyKeeper | undefined {
   const first = <T>(answer: Promise<T>) => Promise.race([answer, failed]);
   return {
     read: (workspace) => first(keeper.read(workspace)),
+    readPieces: (workspace) => first(keeper.readPieces(workspace)),
     readFiles: (workspace) => first(keeper.readFiles(workspace)),
     keepFiles: (workspace) => first(keeper.keepFiles(workspace)),
     open: (workspace, by) => first(keeper.open(workspace, by)),

@@ -1,12 +1,13 @@
 import "temporal-polyfill/global";
 import { expose } from "comlink";
 import type { LogEntry, SecondCopy } from "@/core/store";
-import { CopyFiles, keepFilesOf, readCopy, readFilesOf, type CopiedFiles } from "@/data/copyFiles";
+import { CopyFiles, keepFilesOf, readCopy, readFilesOf, readPieces, type CopiedFiles } from "@/data/copyFiles";
 
 let files: Promise<CopyFiles> | undefined;
 
 const worker = {
   read: (workspace: string): Promise<SecondCopy | undefined> => readCopy(workspace),
+  readPieces: (workspace: string) => readPieces(workspace),
   readFiles: (workspace: string): Promise<CopiedFiles> => readFilesOf(workspace),
   keepFiles: (workspace: string): Promise<void> => keepFilesOf(workspace),
   /** Opens the log of this tab; all else waits for it. */

@@ -22,9 +22,17 @@ registerRoute(
   },
 );
 precacheAndRoute(versionFiles, { cleanURLs: false, ignoreURLParametersMatching: [/^icon\./] });
-registerRoute(
-  new NavigationRoute(createHandlerBoundToURL("/"), { denylist: [/^\/health$/, /^[^?]*\.[A-Za-z0-9]{1,11}(?:\?|$)/] }),
-);
+
+/** A page is more letters than this; what is less was cut or emptied on the disk. */
+const leastPage = 500;
+const keptPage = createHandlerBoundToURL("/");
+/** The page that is kept, as long as it is one: what went bad on the disk is asked of the server again. */
+const wholePage: typeof keptPage = async (options) => {
+  const kept = await keptPage(options);
+  const text = await kept.clone().text();
+  return text.length >= leastPage && text.includes("</html>") ? kept : fetch(options.request);
+};
+registerRoute(new NavigationRoute(wholePage, { denylist: [/^\/health$/, /^[^?]*\.[A-Za-z0-9]{1,11}(?:\?|$)/] }));
 
 // A tab that still shows the version before loads that version's parts, until it is reloaded.
 registerRoute(

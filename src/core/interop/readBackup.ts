@@ -53,7 +53,31 @@ export async function readBackup(
   return { records: [...records.values()], log, files, faults };
 }
 
+/** No value that Pensum writes is nested deeper; what is, is there to hurt. */
+export const mostNesting = 64;
+
+/** Whether brackets in a line of JSON are nested deeper than that, those in texts left out. */
+function isTooDeep(line: string): boolean {
+  // Most lines hold too few brackets for it, and need not be gone through.
+  if (line.length < 2 * mostNesting) return false;
+  let depth = 0;
+  let isText = false;
+  for (let at = 0; at < line.length; at++) {
+    const letter = line.charCodeAt(at);
+    if (isText) {
+      if (letter === 92) at++;
+      else if (letter === 34) isText = false;
+    } else if (letter === 34) isText = true;
+    else if (letter === 91 || letter === 123) {
+      if (++depth > mostNesting) return true;
+    } else if (letter === 93 || letter === 125) depth--;
+  }
+  return false;
+}
+
 function parsed(line: string, number: number): Record<string, unknown> {
+  if (isTooDeep(line))
+    throw new Refusal(`The backup is damaged: line ${number} is nested deeper than ${mostNesting}. ${again}`);
   try {
     const value: unknown = JSON.parse(line);
     if (typeof value === "object" && value !== null && !Array.isArray(value)) return value as Record<string, unknown>;

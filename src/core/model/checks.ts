@@ -275,7 +275,7 @@ const stepParts: Readonly<Record<string, readonly string[]>> = {
 };
 const IsSteps = rule("isSteps", "is not a list of actions", (value) =>
   isListOf(value, 50, (step) => {
-    const parts = typeof step.do === "string" ? stepParts[step.do] : undefined;
+    const parts = typeof step.do === "string" && Object.hasOwn(stepParts, step.do) ? stepParts[step.do] : undefined;
     return parts?.every((part) => (part === "days" ? Number.isInteger(step.days) : isText(step[part]))) ?? false;
   }),
 );

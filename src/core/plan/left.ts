@@ -3,7 +3,7 @@ import type { Store } from "../store";
 import { addDays, elapsedMinutes, type DateText, type MomentText } from "../time";
 import { stretchFor } from "./box";
 import { countedMinutes, type Counting } from "./countedMinutes";
-import { entriesFor, entryMinutes } from "./workLog";
+import { entriesFor, entryMinutes, minutesOn } from "./workLog";
 
 export type LeftReads = Pick<Store, "list" | "zone"> & Counting;
 
@@ -52,6 +52,24 @@ export function hoursAhead(
     if (to > from) minutes += elapsedMinutes(from, to, reads.zone);
   }
   return minutes;
+}
+
+/**
+ * Minutes that a task had on a date, by hours that are over, and that were not worked: they are planned on that date as they
+ * stand, and what is left of the task is not planned there a second time.
+ */
+export function passedUnworked(reads: Pick<Store, "list" | "zone">, id: Id, date: DateText, now: MomentText): number {
+  const [first, next] = [`${date}T00:00`, endOf(date)];
+  let minutes = 0;
+  for (const block of reads.list("blocksByTask", id) as readonly Block[]) {
+    const { start, end } = stretchFor(block, id);
+    const from = start < first ? first : start;
+    const to = [end, next, now].reduce((a, b) => (b < a ? b : a));
+    if (to > from) minutes += elapsedMinutes(from, to, reads.zone);
+  }
+  if (minutes === 0) return 0;
+  for (const entry of entriesFor(reads, "task", id)) minutes -= minutesOn(date, entry, now, reads.zone);
+  return Math.max(0, minutes);
 }
 
 function workedMinutes(reads: Pick<Store, "list" | "zone">, id: Id, now: MomentText): number {

@@ -5,7 +5,7 @@ import { heldMinutes, waitsForTasks } from "./box";
 import { countedMinutes } from "./countedMinutes";
 import { isWork, standingItems, type DayItem } from "./dayItems";
 import type { Gap } from "./freeTime";
-import { leftMinutes, type LeftReads } from "./left";
+import { leftMinutes, passedUnworked, type LeftReads } from "./left";
 import { isMine } from "./mine";
 import { hasHoursAgain, occurrencesOn } from "./series";
 
@@ -63,7 +63,7 @@ export function loadParts(store: Reads, date: DateText, zone: string): readonly 
 
 /** Calls `take` with what counts on a date and has no hours there. */
 function eachWaiting(store: Reads, date: DateText, take: (task: Task, minutes: number) => void) {
-  for (const task of tasksOfDay(store, date)) take(task, waitingMinutes(store, task));
+  for (const task of tasksOfDay(store, date)) take(task, waitingMinutes(store, task, date));
   // What comes again counts on each of its days, though it has no record of its own there yet.
   for (const task of occurrencesOn(store, date))
     if (task.kind === "task" && isMine(store, task) && !hasHoursAgain(store, task.series, date))
@@ -146,11 +146,14 @@ function elapsed(date: DateText, startMinute: number, endMinute: number, zone: s
 }
 
 /**
- * Minutes of a task that count on its day beside its hours: what is left of it. One that is done counts what it took, where
+ * Minutes of a task that count on its day beside its hours: what is left of it, as far as hours of that day that passed
+ * without work do not stand for it already. One that is done counts what it took, where
  * nothing was placed for it, so that ticking does not empty a day; one that was dropped counts nowhere.
  */
-function waitingMinutes(store: Reads, task: Task): number {
-  if (isUnfinished(task.state)) return leftMinutes(store, task, store.now);
+function waitingMinutes(store: Reads, task: Task, date: DateText): number {
+  const { now } = store;
+  if (isUnfinished(task.state))
+    return Math.max(0, leftMinutes(store, task, now) - passedUnworked(store, task.id, date, now));
   if (task.state === "dropped" || store.list("blocksByTask", task.id).length > 0) return 0;
   return task.tookMinutes ?? countedMinutes(store, task) ?? 0;
 }

@@ -161,8 +161,16 @@ function counted(records: readonly PensumRecord[]) {
     for (const task of tasks) {
       const day = task.doDay ?? (isOpen(task) ? task.due : undefined);
       if (day !== date || !isMine(task)) continue;
-      if (isOpen(task)) minutes += left(task);
-      else if (task.state === "done" && stretches(task).length === 0)
+      if (isOpen(task)) {
+        // Hours of the day that are over and were not worked stand for what is left already.
+        let passed = 0;
+        for (const [from, to] of stretches(task))
+          passed += minutesOf(from, to).filter((at) => at < present && shownAt(at, zone).startsWith(date)).length;
+        for (const entry of passed > 0 ? all("work") : [])
+          if (entry.task === task.id)
+            passed -= minutesOf(entry.start, entry.end!).filter((at) => shownAt(at, zone).startsWith(date)).length;
+        minutes += Math.max(0, left(task) - Math.max(0, passed));
+      } else if (task.state === "done" && stretches(task).length === 0)
         minutes += task.tookMinutes ?? task.estimateMinutes ?? 0;
     }
     return minutes;

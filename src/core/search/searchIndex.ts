@@ -18,6 +18,9 @@ export interface SearchHit {
 
 /** So many are found at most; what shows them folds and narrows them. */
 const most = 300;
+/** So many different words are looked for, and so many letters of what was typed: more is a text that was pasted, and no question. */
+export const mostWords = 24;
+export const mostLetters = 1000;
 /** With so many hits in titles, texts are not looked at. */
 const enough = 40;
 /** With fewer hits than this, what was typed may be mistyped. */
@@ -27,6 +30,13 @@ const shortBeginning = 2;
 /** One slip in a word of four letters; two, or two letters the wrong way round, in one of six. */
 const oneSlip = (term: string) => (term.length > 3 ? 1 : false);
 const twoSlips = (term: string) => (term.length > 5 ? 2 : oneSlip(term));
+
+/** What was typed, each word once and no more words than a question has. */
+function asQuestion(typed: string): string {
+  const words = typed.slice(0, mostLetters).split(/\s+/).filter(Boolean);
+  if (typed.length <= mostLetters && words.length <= mostWords && new Set(words).size === words.length) return typed;
+  return [...new Set(words)].slice(0, mostWords).join(" ");
+}
 
 /** What holds just what was typed comes before what holds something like it. */
 function withSlips(plain: readonly SearchResult[], slips: readonly SearchResult[]): SearchResult[] {
@@ -74,7 +84,8 @@ export class SearchIndex {
    * titles alone are looked at, and behind others it does not count yet; slips are looked for only where there is
    * little without.
    */
-  search(typed: string): SearchHit[] {
+  search(pasted: string): SearchHit[] {
+    const typed = asQuestion(pasted);
     const words = typed.trim().split(/\s+/);
     const last = words[words.length - 1] as string;
     if (last === "") return [];

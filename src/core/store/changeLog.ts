@@ -22,9 +22,11 @@ export interface LogEntry {
   readonly turned?: string;
   /** Set for what keeps the books and is nobody's act. */
   readonly isBookkeeping?: true;
+  /** The checksum of all this, as it was stored; absent in what an earlier Pensum stored. */
+  readonly sum?: number;
 }
 
-export type LogEntryDraft = Omit<LogEntry, "seq">;
+export type LogEntryDraft = Omit<LogEntry, "seq" | "sum">;
 
 /** Thrown by `append` when another writer was first; what it wrote must be read and the entries made again on it. */
 export class Overtaken extends Error {

@@ -10,6 +10,8 @@ export * from "./mergeText";
 export * from "./packedRecords";
 export * from "./recordTable";
 export * from "./replay";
+export * from "./rowSums";
+export * from "./salvage";
 export * from "./secondCopy";
 export * from "./store";
 export { earlierSteps, type EarlierSteps } from "./undoHistory";

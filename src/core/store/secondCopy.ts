@@ -1,4 +1,5 @@
 import type { LogEntry } from "./changeLog";
+import { isWholeEntry, isWholePart, textSum } from "./rowSums";
 
 /*
  * The second copy of a workspace: text files beside the database, since Chromium drops a whole database when it was
@@ -13,6 +14,8 @@ interface BaseHead {
   readonly version: number;
   readonly parts: number;
   readonly entries: number;
+  /** The checksum of each part; absent in what an earlier Pensum wrote. */
+  readonly sums?: readonly number[];
 }
 
 /** A workspace as it was read from a second copy. */
@@ -28,7 +31,8 @@ export interface SecondCopy {
 
 /** The text of a base. */
 export function baseText({ seq, version, parts, entries }: SecondCopy): string {
-  const head: BaseHead = { seq, version, parts: parts.length, entries: entries.length };
+  const sums = parts.map((text) => textSum(text));
+  const head: BaseHead = { seq, version, parts: parts.length, entries: entries.length, sums };
   return entryLines([head, ...parts, ...entries]);
 }
 
@@ -45,7 +49,8 @@ export function readSecondCopy(bases: readonly string[], logs: readonly string[]
   const nothing: SecondCopy = { seq: 0, version: 0, parts: [], entries: [] };
   const whole = bases.map(readBase).filter((base) => base !== undefined);
   const known = new Map<number, LogEntry>();
-  for (const log of logs) for (const entry of lines<LogEntry>(log)) known.set(entry.seq, entry);
+  for (const log of logs)
+    for (const entry of lines<LogEntry>(log)) if (isWholeEntry(entry)) known.set(entry.seq, entry);
   const copies = [nothing, ...whole].map((base) => {
     const entries = [...base.entries];
     for (let next = known.get(endOf(base) + 1); next; next = known.get(next.seq + 1)) entries.push(next);
@@ -61,9 +66,30 @@ function endOf({ seq, entries }: SecondCopy): number {
 
 function readBase(text: string): SecondCopy | undefined {
   const [head, ...rest] = lines<unknown>(text);
-  const { seq, version, parts, entries } = (head ?? {}) as BaseHead;
+  const { seq, version, parts, entries, sums } = (head ?? {}) as BaseHead;
   if (rest.length !== parts + entries) return undefined;
-  return { seq, version, parts: rest.slice(0, parts) as string[], entries: rest.slice(parts) as LogEntry[] };
+  const texts = rest.slice(0, parts) as string[];
+  if (sums && !texts.every((text, at) => isWholePart({ text, sum: sums[at] }))) return undefined;
+  return { seq, version, parts: texts, entries: rest.slice(parts) as LogEntry[] };
+}
+
+/** Everything in a second copy that can be read, for putting a damaged workspace together: whole bases, and rows of logs. */
+export function readCopyPieces(
+  bases: readonly string[],
+  logs: readonly string[],
+): { readonly bases: readonly SecondCopy[]; readonly rows: readonly unknown[] } {
+  const whole = bases.map(readBase).filter((base) => base !== undefined);
+  const rows = [...bases, ...logs].flatMap((text) =>
+    text.split("\n").flatMap((line): unknown[] => {
+      try {
+        const row: unknown = JSON.parse(line);
+        return typeof row === "object" && row !== null && "changes" in row ? [row] : [];
+      } catch {
+        return [];
+      }
+    }),
+  );
+  return { bases: whole, rows };
 }
 
 /** What the whole lines of a text say, up to the first that cannot be read. */

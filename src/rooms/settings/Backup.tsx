@@ -2,6 +2,7 @@
 import { proxy } from "comlink";
 import { useRef, useState } from "react";
 import { dateOf } from "@/core/time";
+import { keepDailyCopy } from "@/data/dailyCopies";
 import { download } from "@/ui/download";
 import { FileInput } from "@/ui/FileInput";
 import { useHandedFile } from "@/ui/handed";
@@ -10,6 +11,7 @@ import { useWorkspace } from "@/ui/workspaceContext";
 import type { BackupWorker } from "@/workers/backup.worker";
 import { CheckData } from "./CheckData";
 import { DailyCopies } from "./DailyCopies";
+import { KeptByBrowser } from "./KeptByBrowser";
 import { KeptFiles } from "./KeptFiles";
 import { sizeText } from "@/ui/sizeText";
 import { useLongWork, WorkLine } from "./longWork";
@@ -37,7 +39,13 @@ export function Backup() {
   };
   const read = async (file: File) => {
     setAsked(undefined);
+    await workspace.gatherWords();
     if (!(await whenSaved())) return;
+    const before = await run("Keeping a copy of what is here", (worker, progress) =>
+      worker.write(workspace.name, proxy(progress)),
+    );
+    if (!before) return;
+    await keepDailyCopy(workspace.name, dateOf(workspace.store.clock.now()), before).catch(() => {});
     const result = await run("Restoring the backup", (worker, progress) =>
       worker.read(workspace.name, file, proxy(progress)),
     );
@@ -79,7 +87,7 @@ export function Backup() {
         <Dialog title="Replace this workspace?" onClose={() => setAsked(undefined)}>
           <p>
             “{asked.name}” replaces the {records.toLocaleString()} records in the workspace “{workspace.name}
-            ”. This cannot be undone. Export a backup first if you may need them again.
+            ”. What is here now is kept before, as the copy of today under Daily copies.
           </p>
           <div className="mt-4 flex flex-wrap gap-3">
             <button className="button-filled" onClick={() => void read(asked)}>
@@ -111,6 +119,7 @@ export function Backup() {
       )}
       <CheckData />
       <KeptFiles />
+      <KeptByBrowser />
       {workspace.database && <DailyCopies />}
     </Section>
   );

@@ -1,20 +1,27 @@
 "use client";
 import { useRef, useState } from "react";
 import { openRecord } from "@/ui/navigation";
-import { useStore } from "@/ui/workspaceContext";
+import { counted } from "@/core/time";
+import { askForCheck, type DiskReport } from "@/data/checkDisk";
+import { useWorkspace } from "@/ui/workspaceContext";
 import type { Oddity } from "@/core/workspace/oddities";
 
 type Stage =
   | { readonly at: "idle" }
   | { readonly at: "checking"; readonly share: number }
-  | { readonly at: "checked"; readonly found: readonly Oddity[]; readonly records: number }
+  | {
+      readonly at: "checked";
+      readonly found: readonly Oddity[];
+      readonly records: number;
+      readonly disk: DiskReport | undefined;
+    }
   | { readonly at: "failed" };
 
 const mostShown = 100;
 
 /** Looks through all records for what should not be. Nothing is changed. */
 export function CheckData() {
-  const store = useStore();
+  const { store, checkDisk, name } = useWorkspace();
   const [stage, setStage] = useState<Stage>({ at: "idle" });
   const stopped = useRef(false);
   const check = async () => {
@@ -28,7 +35,9 @@ export function CheckData() {
         setStage({ at: "checking", share });
         await new Promise((resolve) => setTimeout(resolve));
       });
-      setStage({ at: "checked", found, records: store.size });
+      const disk = await checkDisk?.();
+      if (disk && disk.odd.length > 0) askForCheck(name);
+      setStage({ at: "checked", found, records: store.size, disk });
     } catch {
       setStage({ at: stopped.current ? "idle" : "failed" });
     }
@@ -49,6 +58,32 @@ export function CheckData() {
       )}
       {stage.at === "failed" && <p role="alert">The check could not be loaded. Try again when the server answers.</p>}
       {stage.at === "checked" && <Found found={stage.found} records={stage.records} />}
+      {stage.at === "checked" && stage.disk && <Disk disk={stage.disk} />}
+    </div>
+  );
+}
+
+/** What the disk holds, row by row against its checksum. */
+function Disk({ disk: { rows, odd } }: { disk: DiskReport }) {
+  if (odd.length === 0)
+    return (
+      <p role="status">
+        {counted(rows, "row")} on the disk held against their checksums. All are as they were written.
+      </p>
+    );
+  return (
+    <div className="w-full" role="alert">
+      <p>On the disk, {counted(odd.length, "problem was found", "problems were found")}:</p>
+      <ul aria-label="What is damaged on the disk" className="my-1 border-y border-hairline">
+        {odd.map((one) => (
+          <li key={one} className="border-b border-hairline py-1 last:border-b-0">
+            {one}
+          </li>
+        ))}
+      </ul>
+      <button className="button" onClick={() => location.reload()}>
+        Reload and mend
+      </button>
     </div>
   );
 }

@@ -23,6 +23,7 @@ export async function workspaceWith(
     ...{ name: "own", store, outlines, database: undefined, broughtBack: undefined },
     journal: new Journal(store, new MemoryLog(), { seq: 0, by: "test.tab" }),
     turnBack: (way) => Promise.resolve(store[way]()),
+    gatherWords: () => Promise.resolve(),
     announceReplaced: nothing,
     close: nothing,
   };

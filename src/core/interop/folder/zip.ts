@@ -67,8 +67,11 @@ function withLargeEnd(tail: Uint8Array, from: number, count: number): Uint8Array
   return [directory, large, end];
 }
 
-/** So much a folder may hold when it is unpacked: an archive that promises more is refused before it fills the memory. */
-const mostBytes = 2 * 1024 * 1024 * 1024;
+/** So much a folder may hold when it is unpacked: an archive that promises more is refused before any of it is. */
+export const mostUnpacked = 1024 * 1024 * 1024;
+/** No file is unpacked to more than so many times its length, which words and pictures never are, nor to more than is read of one. */
+export const mostPacking = 200;
+const alwaysUnpacked = 1024 * 1024;
 
 /**
  * The files of a zip archive, whole. By its directory at the end, and not as a stream: entries whose length is only
@@ -79,10 +82,14 @@ export function unzip(archive: Uint8Array): FolderFile[] {
   let total = 0;
   try {
     const entries = unzipSync(archive, {
-      filter: ({ name, originalSize }) => {
+      filter: ({ name, size, originalSize }) => {
         total += originalSize;
-        if (total > mostBytes)
-          throw new Refusal("The zip file is larger than 2 GB when unpacked. Nothing was changed.");
+        if (total > mostUnpacked)
+          throw new Refusal("The zip file is larger than 1 GB when unpacked. Nothing was changed.");
+        if (originalSize > alwaysUnpacked && originalSize > size * mostPacking)
+          throw new Refusal(
+            `“${name}” in the zip file would unpack to ${Math.round(originalSize / 1e6)} MB out of ${Math.ceil(size / 1000)} kB, which no page or picture does. Nothing was changed.`,
+          );
         return !name.endsWith("/");
       },
     });

@@ -34,6 +34,9 @@ import { alarmMinutes, withoutOwnAlarm } from "./alarms";
 import { componentsOf, componentText, contentLines, type ComponentLines } from "./lines";
 import { describedInUtc, knownZone, zoneLike } from "./zones";
 
+/** A rule of a zone that would be followed without end: clocks change a few times a year. */
+const endlessZoneRule = /^RRULE[^:\r\n]*:.*\bFREQ=(?:SECONDLY|MINUTELY|HOURLY|DAILY|WEEKLY)\b/im;
+
 /** Something of a file that is not read as it stands. */
 export interface CalendarFault {
   /** The line of the file, from 1. */
@@ -220,6 +223,13 @@ class CalendarReader {
   }
 
   #takeZone(component: ComponentLines) {
+    if (endlessZoneRule.test(componentText(component))) {
+      this.#faults.push({
+        line: component.line,
+        reason: "The zone says that its clocks change more often than every month. It was not followed.",
+      });
+      return;
+    }
     try {
       const zone = new ICAL.Timezone(new ICAL.Component(ICAL.parse(componentText(component)) as never));
       this.#zones.set(zone.tzid, zone);

@@ -13,16 +13,23 @@ interface TableLine {
   readonly cells: readonly string[];
 }
 
-const largest = 60_000_000;
+/** No table is larger, in letters, nor has more columns. */
+export const largestTable = 60_000_000;
+export const mostColumns = 1000;
 
 /**
  * Reads a table. What separates the cells is found out; a byte order mark and empty lines are passed over.
  * @throws Refusal when there is no table in it
  */
 export function readTable(text: string): Table {
-  if (text.length > largest) throw new Refusal("This file is larger than 60 MB. Nothing was changed.");
+  if (text.length > largestTable) throw new Refusal("This file is larger than 60 MB. Nothing was changed.");
   const plain = text.replace(/^\uFEFF/, "");
   const parsed = Papa.parse<string[]>(plain, { delimiter: separatorOf(plain), skipEmptyLines: false });
+  const open = parsed.errors.find(({ code }) => code === "MissingQuotes");
+  if (open)
+    throw new Refusal(
+      `A quote that begins in row ${(open.row ?? 0) + 1} is never closed, so that all after it would be one cell. Nothing was changed.`,
+    );
   const rows: TableLine[] = [];
   let line = 1;
   for (const cells of parsed.data) {
@@ -31,6 +38,10 @@ export function readTable(text: string): Table {
   }
   const [first, ...rest] = rows;
   if (!first || text.includes("\u0000")) throw new Refusal("This file does not contain a table. Nothing was changed.");
+  if (first.cells.length > mostColumns)
+    throw new Refusal(
+      `This table has ${first.cells.length.toLocaleString("en-GB")} columns; ${mostColumns.toLocaleString("en-GB")} is the most. Nothing was changed.`,
+    );
   return { header: namesOf(first.cells), rows: rest };
 }
 
@@ -48,13 +59,17 @@ function withoutGuard(cell: string): string {
 
 /** The names of the columns: each its own, also where the file has none or has one twice. */
 function namesOf(cells: readonly string[]): string[] {
-  const names: string[] = [];
-  cells.forEach((cell, at) => {
+  const taken = new Set<string>();
+  /** From which number on a name may be free. */
+  const next = new Map<string, number>();
+  return cells.map((cell, at) => {
     const name = cell.trim() || `Column ${at + 1}`;
+    const key = name.toLowerCase();
     let own = name;
-    for (let number = 2; names.some((other) => other.toLowerCase() === own.toLowerCase()); number++)
-      own = `${name} ${number}`;
-    names.push(own);
+    let number = next.get(key) ?? 2;
+    while (taken.has(own.toLowerCase())) own = `${name} ${number++}`;
+    next.set(key, number);
+    taken.add(own.toLowerCase());
+    return own;
   });
-  return names;
 }
