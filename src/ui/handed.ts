@@ -22,6 +22,12 @@ export function takeHandedFiles(onTaken: (names: readonly string[]) => void): vo
   });
 }
 
+/** Hands over a file that was made here, such as a table that was pasted, as if it had been opened. */
+export function handFile(file: File): void {
+  files = [file];
+  for (const listener of listeners) listener();
+}
+
 /** Gives each handed file whose name ends so, such as `.ics`, to what can read it, once. */
 export function useHandedFile(endings: readonly string[], read: (file: File) => void): void {
   const reader = useRef(read);

@@ -129,3 +129,16 @@ test("one that has its hours, or is marked, is laid no second time, neither by i
   expect(said).toBe("Laid out 1 repeating task and 1 habit");
   expect(["2026-11-24", "2026-11-25", "2026-11-26"].map((date) => hoursOf(store, date).length)).toEqual([1, 2, 0]);
 });
+
+test("a habit of three times a week gets hours on three days of each week, and the list of what lacks them says so", () => {
+  const habit: Habit = {
+    ...bareRecord("habit", { id: "stretch", title: "Stretch", now: "2026-11-01T09:00" }),
+    ...{ timesAWeek: 3, lengthMinutes: 20 },
+  };
+  const store = storeOf(habit);
+  const week = month.slice(6, 13);
+  expect(repeatingWithoutHours(store, week, now, 1)).toHaveLength(3);
+  store.act(layRepeating, { dates: week, zone, firstWeekday: 1 });
+  expect(store.list("kind", "block")).toHaveLength(3);
+  expect(repeatingWithoutHours(store, week, now, 1)).toEqual([]);
+});

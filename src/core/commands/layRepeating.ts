@@ -1,7 +1,7 @@
 import { defaultSettings, isUnfinished, newId, Refusal, type Habit, type Id, type Settings, type Task } from "../model";
-import { firstRoomFor, habitsOn, hasHoursAgain, isPlaced, occurrencesOn } from "../plan";
+import { firstRoomFor, habitsOn, hasHoursAgain, isPlaced, markOn, occurrencesOn } from "../plan";
 import type { Command, Transaction } from "../store";
-import { dateOf, minuteOf, momentAt, type DateText, type MomentText, counted } from "../time";
+import { addDays, counted, dateOf, minuteOf, momentAt, startOfWeek, type DateText, type MomentText } from "../time";
 import { isLaid, roomForHabit, setAside } from "./markHabit";
 import { place, usualBlockMinutes } from "./place";
 import { takenOut } from "./shared";
@@ -21,17 +21,45 @@ export function repeatingWithoutHours(
   now: MomentText,
   firstWeekday: number,
 ): readonly WithoutHours[] {
+  /** How often each habit without days of its own will have got hours in a week by then. */
+  const given = new Map<string, number>();
+  const isEnough = (habit: Habit, date: DateText) => {
+    if (habit.repeat !== undefined) return false;
+    const key = `${habit.id} ${startOfWeek(date, firstWeekday)}`;
+    const times = given.get(key) ?? timesInWeek(reads, habit, date, firstWeekday);
+    given.set(key, times + 1);
+    return times >= habit.timesAWeek;
+  };
   return dates.flatMap((date) => [
     ...repeatingOn(reads, date, now).map((record) => ({ record, date })),
-    ...habitsWithoutHours(reads, date, firstWeekday).map((record) => ({ record, date })),
+    ...habitsWithoutHours(reads, date, firstWeekday)
+      .filter((habit) => !isEnough(habit, date))
+      .map((record) => ({ record, date })),
   ]);
 }
 
 /** The habits of a date that have a length, are not marked, and have no hours yet. */
 function habitsWithoutHours(reads: Reads, date: DateText, firstWeekday: number): Habit[] {
   return habitsOn(reads, date, firstWeekday).flatMap(({ habit, mark }) =>
-    habit.lengthMinutes && mark === undefined && !isLaid(reads, habit, date) ? [habit] : [],
+    habit.lengthMinutes &&
+    mark === undefined &&
+    !isLaid(reads, habit, date) &&
+    !hasAllOfWeek(reads, habit, date, firstWeekday)
+      ? [habit]
+      : [],
   );
+}
+
+/** Whether a habit that is meant so many times a week, on no day in particular, is done or has its hours so often in that week. */
+function hasAllOfWeek(reads: Reads, habit: Habit, date: DateText, firstWeekday: number): boolean {
+  return habit.repeat === undefined && timesInWeek(reads, habit, date, firstWeekday) >= habit.timesAWeek;
+}
+
+/** On how many days of the week of a date a habit is done or has its hours. */
+function timesInWeek(reads: Reads, habit: Habit, date: DateText, firstWeekday: number): number {
+  const first = startOfWeek(date, firstWeekday);
+  const days = Array.from({ length: 7 }, (_, day) => addDays(first, day));
+  return days.filter((day) => markOn(habit, day) === "done" || isLaid(reads, habit, day)).length;
 }
 
 /** The tasks that come again on a date and have no hours yet: the next one itself, and those that follow its rule. */

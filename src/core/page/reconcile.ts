@@ -16,7 +16,7 @@ import { applyEdits, type Edit } from "./edits";
 import { idEdit, stateOfLine } from "./lines";
 import type { BlockLine, Outline, TaskLine } from "./outline";
 import { mentionsIn, tagsIn } from "./references";
-import { dropHours, minutesFor } from "./taskHours";
+import { dropHours } from "./taskHours";
 
 /**
  * Brings the records of a page's task lines and block lines to what the lines say: title, state and nesting of tasks,
@@ -192,8 +192,8 @@ export function namedRecord(
 }
 
 /**
- * What else changes when a task's state does: the moment it was done, and how long it took by the log, or else where
- * its hours on the rail say so. Of these only hours that have begun count, and those still running only up to now.
+ * What else changes when a task's state does: the moment it was done, and how long it took, where the log says it. Hours that
+ * were set aside say how long it was meant to take, and nothing is learnt from that.
  */
 export function stateFields(tx: Transaction, task: Task, state: Task["state"]): Partial<Record<keyof Task, unknown>> {
   if (state !== "done")
@@ -204,17 +204,7 @@ export function stateFields(tx: Transaction, task: Task, state: Task["state"]): 
     };
   const logged = loggedUpTo(tx, task.id);
   if (logged > 0) return { state, doneAt: tx.now, tookMinutes: logged };
-  let took = 0;
-  for (const block of tx.list("blocksByTask", task.id) as readonly Block[])
-    if (block.start < tx.now) {
-      const begun = minutesBetween(block.start, block.end < tx.now ? block.end : tx.now);
-      took += Math.min(begun, minutesFor(block, task.id));
-    }
-  return {
-    state,
-    doneAt: tx.now,
-    ...(took > 0 && task.tookMinutes === undefined ? { tookMinutes: took } : {}),
-  };
+  return { state, doneAt: tx.now };
 }
 
 /** Minutes that the log says were worked on a task up to now; what the clock runs on counts too. */

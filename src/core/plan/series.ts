@@ -147,9 +147,10 @@ export function startsBetween(series: Repeating, from: DateText, to: DateText): 
   return startsOf(start, repeat, from, to, series.kind === "event" ? series.zone : undefined);
 }
 
-/** Tells whether a task that comes again has hours on a date that come again with it. */
+/** Tells whether a task that comes again has hours on a date: such as come again with it, or one of these that was moved alone. */
 export function hasHoursAgain(reads: Reads, series: Id | undefined, date: DateText): boolean {
-  return occurrencesOn(reads, date).some((one) => one.kind === "block" && one.task === series);
+  const isOfIt = (one: PensumRecord) => one.kind === "block" && one.task === series && series !== undefined;
+  return occurrencesOn(reads, date).some(isOfIt) || reads.list("blocksByDay", date).some(isOfIt);
 }
 
 function expandMonth(all: readonly Repeating[], first: DateText): MonthOfOccurrences {

@@ -3,7 +3,15 @@ import fc from "fast-check";
 import { bareRecord, fieldsOf, type PensumRecord, type Task } from "../model";
 import { standingClock } from "../time";
 import { openStore } from "../workspace";
-import { cellAfter, clearedCells, copiedCells, filledCells, pastedCells, type CellGrid } from "./cellBlock";
+import {
+  cellAfter,
+  clearedCells,
+  copiedCells,
+  filledCells,
+  isWiderTable,
+  pastedCells,
+  type CellGrid,
+} from "./cellBlock";
 import { cellType, type Cell } from "./cells";
 import { fieldValues } from "./values";
 
@@ -37,6 +45,15 @@ const said = (cells: readonly { record: PensumRecord; name: string; text: string
   cells.map(({ record, name, text, chosen }) => [record.id, name, text, chosen]);
 
 describe("a block of cells", () => {
+  test("with more columns than there are fields, or with commas between its cells, is a table of its own", () => {
+    const at = (left: number) => ({ from: 1, to: 1, left, right: left });
+    expect(isWiderTable(grid, at(4), "Name\tCity\nKern\tLeipzig\n")).toBe(true);
+    expect(isWiderTable(grid, at(0), "Name\tCity\nKern\tLeipzig\n")).toBe(false);
+    expect(isWiderTable(grid, at(0), 'Name,City,Fee\n"Kern, Sohn",Leipzig,12\nOakfield,Leeds,13')).toBe(true);
+    expect(isWiderTable(grid, at(0), "order stakes, 45 min")).toBe(false);
+    expect(isWiderTable(grid, at(0), "order stakes\ncall the mill, then the yard\nwalk")).toBe(false);
+  });
+
   test("is copied line by line without headings, with values where a title is not enough", () => {
     expect(copiedCells(values, grid, { from: 0, to: 2, left: 0, right: 2 })).toEqual([
       [{ text: "Task ra" }, { text: "Survey", meaning: "one of tasks", value: "second" }, { text: "30 min" }],

@@ -114,6 +114,23 @@ export function filledCells(values: FieldValues, grid: CellGrid, range: CellRang
 }
 
 /**
+ * Whether a pasted text is a table with more in it than the cells from the chosen one on have fields for, so that some of it
+ * would be lost: it is read as a table then, with its columns. Commas and semicolons count as what parts the cells of a
+ * table where several lines have the same number of them.
+ */
+export function isWiderTable(grid: CellGrid, range: CellRange, text: string): boolean {
+  const lines = text.replace(/\s+$/, "").split(/\r\n|\r|\n/);
+  if (lines.length < 2) return false;
+  const columns = Math.max(...lines.map((line) => line.split("\t").length));
+  if (columns > 1) return columns > grid.columns.length - range.left;
+  const parted = (sign: string) => {
+    const counts = new Set(lines.map((line) => line.replace(/"[^"]*"/g, "").split(sign).length - 1));
+    return counts.size === 1 && !counts.has(0);
+  };
+  return [",", ";"].some(parted);
+}
+
+/**
  * What a pasted block changes. One cell fills all that is chosen; several go on from the first chosen cell.
  * @returns the changes, and the lines that go on below the last record
  */

@@ -96,3 +96,12 @@ describe("the search", () => {
     expect(wordsAround(task.text, ["gravel"])).toBe("two gravel bars");
   });
 });
+
+test("puts what is called just so first, numbers of two figures among it", () => {
+  const index = new SearchIndex();
+  index.put(
+    Array.from({ length: 60 }, (_, at) => ({ id: `s${at}`, title: `Thesis section ${at}`, text: "", fields: "" })),
+  );
+  expect(index.search("thesis section 33")[0]?.id).toBe("s33");
+  expect(index.search("section 7")[0]?.id).toBe("s7");
+});

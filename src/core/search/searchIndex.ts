@@ -63,12 +63,16 @@ export class SearchIndex {
     return this.#index.documentCount;
   }
 
+  /** The titles in small letters: what is called just so comes first. */
+  readonly #titles = new Map<Id, string>();
+
   /** What was asked last, and all that it found. */
   readonly #before = new Map<string, { readonly asked: string; readonly ids: ReadonlySet<Id> }>();
 
   /** Takes documents in, in place of those of the same id. */
   put(documents: readonly SearchDocument[]): void {
     this.#before.clear();
+    for (const { id, title } of documents) this.#titles.set(id, title.toLowerCase());
     for (const document of documents)
       if (this.#index.has(document.id)) this.#index.replace(document);
       else this.#index.add(document);
@@ -76,6 +80,7 @@ export class SearchIndex {
 
   remove(ids: readonly Id[]): void {
     this.#before.clear();
+    for (const id of ids) this.#titles.delete(id);
     for (const id of ids) if (this.#index.has(id)) this.#index.discard(id);
   }
 
@@ -89,14 +94,19 @@ export class SearchIndex {
     const words = typed.trim().split(/\s+/);
     const last = words[words.length - 1] as string;
     if (last === "") return [];
-    const isBegun = last.length <= shortBeginning && !/\s$/.test(typed);
+    // A number of two figures is all of it.
+    const isBegun = last.length <= shortBeginning && !/\s$/.test(typed) && !/^\d+$/.test(last);
     const asked = (isBegun && words.length > 1 ? words.slice(0, -1) : words).join(" ");
     // Titles count for most: where they alone fill the list, a word that stands in half of all pages need not be weighed there.
     let found = this.#withAll(asked, "titles");
     if (found.length < enough && !(isBegun && words.length === 1)) found = this.#withAll(asked, "everywhere");
     if (!isBegun && found.length < few) found = withSlips(found, this.#index.search(typed, { fuzzy: oneSlip }));
     if (!isBegun && found.length === 0) found = this.#index.search(typed, { fuzzy: twoSlips });
-    return found.slice(0, most).map(({ id, terms }) => ({ id: id as Id, words: terms }));
+    const named = typed.trim().toLowerCase();
+    const isNamed = ({ id }: SearchResult) => this.#titles.get(id as Id) === named;
+    const exact = found.filter(isNamed);
+    const ordered = exact.length > 0 ? [...exact, ...found.filter((one) => !isNamed(one))] : found;
+    return ordered.slice(0, most).map(({ id, terms }) => ({ id: id as Id, words: terms }));
   }
 
   /**

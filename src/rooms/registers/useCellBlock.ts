@@ -3,6 +3,7 @@ import {
   clearedCells,
   copiedCells,
   filledCells,
+  isWiderTable,
   pastedCells,
   type CellGrid,
   type CellRange,
@@ -10,6 +11,7 @@ import {
 } from "@/core/register";
 import type { Fields } from "@/core/store";
 import type { Writing } from "@/panels/fields/cells";
+import { handFile } from "@/ui/handed";
 import { putOnClipboard, takenFromClipboard } from "./clipboard";
 import { useSetCells } from "./useSetCells";
 
@@ -41,6 +43,10 @@ export function useCellBlock({ writing, register, grid, range, onGiven, isEditin
     paste(event: ClipboardEvent) {
       if (isEditing) return;
       event.preventDefault();
+      const text = event.clipboardData.getData("text/plain");
+      // What has more columns than there are fields is read as a table, so that none of it is lost without a word.
+      if (isWiderTable(grid, range, text))
+        return handFile(new File([text], text.includes("\t") ? "Pasted table.tsv" : "Pasted table.csv"));
       const { cells, below } = pastedCells(grid, range, takenFromClipboard(event.clipboardData));
       // What goes on below the last line becomes records of its own.
       const rows = register.kind === "day" ? [] : below.map((texts) => ({ given: onGiven(), texts }));
