@@ -35,6 +35,47 @@ export function* spokenClockParts(text: string, { style }: CaptureContext): Gene
   }
 }
 
+const hourMark =
+  /(?<![\d.,:\p{L}/-])(?<hour>[01]?\d|2[0-3])(?:h(?<minute>[0-5]\d)?|:(?<past>[0-5]\d)\s?h)(?![\p{L}\d:.,])/iu;
+
+/**
+ * Whether "18h30", "19h" or "15:00h" is a time and no length: nothing takes so long. Before one in the afternoon a bare "8h"
+ * is a length; with minutes, from eight in the morning on, a time.
+ */
+export function isHourMark(words: string): boolean {
+  const { hour, minute, past } = hourMark.exec(words)?.groups ?? {};
+  if (hour === undefined) return false;
+  return Number(hour) > 12 || ((minute ?? past) !== undefined && Number(hour) >= 8);
+}
+
+const everyMark = new RegExp(hourMark.source, "giu");
+const lengthBefore = /\b(?:for|in|takes?|about)\s+$/i;
+
+/** A text of the same length in which "18h30" is written with a colon, as what reads times expects it. */
+export function withColons(text: string): string {
+  return text.replace(everyMark, (words, ...rest) => {
+    const { hour, minute } = rest.at(-1) as Record<string, string | undefined>;
+    const isLength = !isHourMark(words) || lengthBefore.test(text.slice(0, rest.at(-3) as number));
+    return isLength || minute === undefined ? words : `${hour}:${minute}`;
+  });
+}
+
+/** "19h", "15:00h": hours with a mark behind them. */
+export function* hourMarkParts(text: string, { style }: CaptureContext): Generator<Found> {
+  for (const found of text.matchAll(everyMark)) {
+    const { hour, minute, past } = found.groups!;
+    if (minute !== undefined || !isHourMark(found[0])) continue;
+    if (lengthBefore.test(text.slice(0, found.index))) continue;
+    const startMinute = Number(hour) * 60 + Number(past ?? 0);
+    const lead = prefixLength(text, found.index, /\bat\s+$/i);
+    yield {
+      ...{ what: "time", fills: ["time"], from: found.index - lead, to: found.index + found[0].length },
+      meaning: clockText(startMinute, style),
+      apply: (draft) => void (draft.startMinute = startMinute),
+    };
+  }
+}
+
 const fromNow =
   /(?<![\p{L}\d])in\s+(?<length>an\s+hour(?:\s+and\s+a\s+half)?|half\s+an\s+hour|a\s+quarter\s+of\s+an\s+hour|\d{1,3}(?:[.,]\d)?\s?(?:hours?|hrs?|h)(?:\s?\d{1,2}(?:\s?(?:minutes?|mins?|min))?)?|\d{1,3}\s?(?:minutes?|mins?|min))(?![\p{L}\d])/giu;
 const spokenLengths: readonly (readonly [RegExp, number])[] = [

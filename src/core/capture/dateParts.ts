@@ -38,6 +38,8 @@ function missingDates(text: string, thisYear: number): { from: number; to: numbe
   return missing;
 }
 
+const zoneBehind =
+  /(?<=\d(?:\s?[ap]m)?)(\s+\(?)((?:UTC|GMT|CET|CEST|EET|EEST|WET|WEST|MSK|IST|JST|[AECMP][SD]T|[AECMP]T|BST)(?:[+-]\d{1,2}(?::?\d{2})?)?)(?![\p{L}\d])/gu;
 const partOfDayBehind = /(?:^|\s+)(?:in\s+the\s+|this\s+)?(?:morning|afternoon|evening|night)$|^tonight$/i;
 
 /** What dates are understood against: also the half of the day that the rest of the line says. */
@@ -49,7 +51,8 @@ type DateContext = CaptureContext & { readonly half?: Found["half"] };
  */
 export function* dateParts(text: string, context: DateContext, remarks: string[], repeats: boolean): Generator<Found> {
   const { now, style } = context;
-  let readable = text;
+  // A zone that is named stays in the title: the hour is taken as it stands, and nobody is to believe that it was moved.
+  let readable = text.replace(zoneBehind, (_, space: string, zone: string) => space + "·".repeat(zone.length));
   const blank = (from: number, to: number) => {
     readable = readable.slice(0, from) + "·".repeat(to - from) + readable.slice(to);
   };

@@ -1,4 +1,5 @@
 import { estimateText, parseDuration } from "../time";
+import { isHourMark } from "./clockParts";
 import { prefixLength, type Found } from "./found";
 
 const numberWords = ["one", "two", "three", "four", "five", "six", "seven", "eight"];
@@ -53,6 +54,7 @@ export function* lengthParts(text: string): Generator<Found> {
       const whole = minutes ? minutes(found[0]) : parseDuration(spoken);
       const length = whole ? found[0].length : short.length;
       const estimate = whole ?? parseDuration(short);
+      if (isHourMark(found[0]) && !/\b(?:for|takes?|about)\s+$/i.test(text.slice(0, found.index))) continue;
       if (!estimate || /\b(?:in|within|every|after)\s+$/i.test(text.slice(0, found.index))) continue;
       // "An hour before lunch" is a time that hangs on another.
       if (/^\s+(?:before|after|earlier|later|early|late|ahead)(?!\p{L})/iu.test(text.slice(found.index + length)))

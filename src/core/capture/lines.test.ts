@@ -32,6 +32,39 @@ describe.each(captureLines)("$title", ({ rows }) => {
   test.each(rows)("%s", (line, meaning) => expect(said(line)).toBe(meaning));
 });
 
+test.each([
+  ["yoga 18h30 tonight", "18:30", undefined, "yoga"],
+  ["gym tue 18h", "18:00", undefined, "gym"],
+  ["dinner 19h30 Fri", "19:30", undefined, "dinner"],
+  ["exam Mon 10h15", "10:15", undefined, "exam"],
+  ["standup 15:00h", "15:00", undefined, "standup"],
+  ["order stakes 1h30", undefined, 90, "order stakes"],
+  ["write the report 8h", undefined, 480, "write the report"],
+  ["write the report for 2h", undefined, 120, "write the report"],
+])("hours with an h are times where no work is so long: %s", (line, at, minutes, title) => {
+  const draft = understand(line, captureContext);
+  expect([
+    draft.startMinute === undefined ? undefined : clockText(draft.startMinute, captureContext.style),
+    draft.title,
+  ]).toEqual([at, title]);
+  if (at === undefined) expect(draft.estimateMinutes).toBe(minutes);
+});
+
+test.each([
+  ["on leave 21/12 - 1/1", "on leave", "2026-12-21", "2027-01-01"],
+  ["trip 12/12 to 15/12", "trip", "2026-12-12", "2026-12-15"],
+])("a second date in figures is the end: %s", (line, title, day, endDay) => {
+  expect(understand(line, captureContext)).toMatchObject({ title, day, endDay });
+});
+
+test("a zone that is named stays in the title", () => {
+  expect(understand("call Boston 9am EST tomorrow", captureContext)).toMatchObject({
+    title: "call Boston EST",
+    day: "2026-11-25",
+    startMinute: 540,
+  });
+});
+
 test("there are hundreds of them", () => {
   expect(captureLines.reduce((sum, { rows }) => sum + rows.length, 0)).toBeGreaterThanOrEqual(300);
 });

@@ -10,6 +10,7 @@ import {
   weekday,
   weekdayNumber,
   type DateText,
+  type TimeStyle,
 } from "../time";
 import type { CaptureContext, Found } from "./found";
 
@@ -69,8 +70,39 @@ function onOrAfter(one: End, from: DateText, today: DateText): DateText | undefi
   return date !== undefined && date >= from ? date : dateFromParts(thisYear + 1, month, day);
 }
 
+const numeric =
+  /(?<![\d:./\p{L}-])(?:from\s+)?(\d{1,2})\/(\d{1,2})(?:\s*(?:-|–|—)\s*|\s+(?:to|until|till)\s+)(\d{1,2})\/(\d{1,2})(?![\d:/\p{L}])/giu;
+
+/** "21/12 - 1/1", "12/12 to 15/12": two dates in figures, in the order in which the person writes day and month. */
+function* numericSpans(text: string, { now, style }: CaptureContext): Generator<Found> {
+  const today = dateOf(now);
+  for (const found of text.matchAll(numeric)) {
+    if (/\b(?:due|by|before|every|each)\s+$/i.test(text.slice(0, found.index))) continue;
+    const [one, two, three, four] = found.slice(1).map(Number) as [number, number, number, number];
+    const isMonthFirst = style.locale === "en-US";
+    const first = isMonthFirst ? { month: one, day: two } : { day: one, month: two };
+    const last = isMonthFirst ? { month: three, day: four } : { day: three, month: four };
+    const from = onOrAfter(first, today, today);
+    const until = from && onOrAfter(last, from, today);
+    if (from && until && until > from) yield spanPart(found.index, found[0].length, from, until, style);
+  }
+}
+
+function spanPart(at: number, length: number, from: DateText, until: DateText, style: TimeStyle): Found {
+  return {
+    ...{ what: "day", fills: ["day"], isSpan: true, from: at, to: at + length },
+    meaning: `${dateText(from, "short", style)} to ${dateText(until, "short", style)}`,
+    apply(draft) {
+      draft.day = from;
+      draft.endDay = until;
+    },
+  };
+}
+
 /** Stretches of days in a line: "20 December to 3 January", "from 20 to 23 Dec", "Mon to Wed". */
-export function* spanParts(text: string, { now, style }: CaptureContext): Generator<Found> {
+export function* spanParts(text: string, context: CaptureContext): Generator<Found> {
+  yield* numericSpans(text, context);
+  const { now, style } = context;
   const today = dateOf(now);
   const ends = 10;
   for (const found of text.matchAll(stretch)) {
@@ -100,17 +132,6 @@ export function* spanParts(text: string, { now, style }: CaptureContext): Genera
       );
     if (!from || !until || until <= from || (isBare && daysBetween(from, until) > mostDaysOfBare)) continue;
     if (isBare && last.year === undefined && daysBetween(today, from) > mostDaysAheadOfBare) continue;
-    yield {
-      what: "day",
-      fills: ["day"],
-      isSpan: true,
-      from: found.index,
-      to: found.index + found[0].length,
-      meaning: `${dateText(from, "short", style)} to ${dateText(until, "short", style)}`,
-      apply(draft) {
-        draft.day = from;
-        draft.endDay = until;
-      },
-    };
+    yield spanPart(found.index, found[0].length, from, until, style);
   }
 }

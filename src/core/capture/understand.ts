@@ -6,6 +6,8 @@ import {
   fromNowParts,
   partOfDayParts,
   settlePartOfDay,
+  hourMarkParts,
+  withColons,
   spokenClockParts,
   usualMinutes,
   weekendParts,
@@ -66,6 +68,7 @@ export function understand(line: string, context: CaptureContext, refused: Reado
   takeAll(spanParts(blanked(head, found), context));
   takeAll(rangeParts(head, context));
   takeAll(spokenClockParts(head, context));
+  takeAll(hourMarkParts(head, context));
   takeAll(fromNowParts(head, context));
   takeAll(repeatParts(head, context));
   takeAll(regularParts(blanked(head, found), context));
@@ -73,7 +76,7 @@ export function understand(line: string, context: CaptureContext, refused: Reado
   takeAll(lengthParts(head));
   takeAll(weekendParts(head, context));
   const half = found.find((part) => part.half)?.half ?? halfOf(head);
-  takeAll(dateParts(blanked(head, found), { ...context, half }, remarks, filled.has("repeat")));
+  takeAll(dateParts(blanked(withColons(head), found), { ...context, half }, remarks, filled.has("repeat")));
   takeAll(partOfDayParts(head, context));
   takeAll(priorityParts(head, context, found));
   if (!filled.has("kind") && draft.kind === "task") {
