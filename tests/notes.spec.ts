@@ -72,3 +72,18 @@ test("a search forgives a slip, shows the words around, and opens at the place",
   await field.fill("zzzz");
   await expect(page.getByText("No results.")).toBeVisible();
 });
+
+test("a new note is written into at once, whether its editor is there already or not", async ({ page }) => {
+  await open(page, { path: "/notes" });
+  const words = page.locator(".day-page :is(.cm-content, .plain-page)");
+  for (const title of ["Otter signs", "Sluice keys"]) {
+    await page.getByRole("button", { name: "New note" }).click();
+    await page.keyboard.type(title);
+    await page.keyboard.press("Enter");
+    await expect(page.locator(".day-page")).toHaveAccessibleName(title);
+    await expect(words).toBeFocused();
+    await page.keyboard.type(`about ${title}`);
+    await expect(words).toContainText(`about ${title}`);
+    await expect(page.getByRole("searchbox", { name: "Search notes" })).toHaveValue("");
+  }
+});

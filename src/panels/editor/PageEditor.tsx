@@ -6,7 +6,7 @@ import { LoadFailed } from "@/ui/LoadFailed";
 import { useRecord, useStore } from "@/ui/workspaceContext";
 import type { LineHandlers } from "./lineHandle";
 import type { LoadedEditor } from "./LoadedEditor";
-import { PlainPage, type PlainWords } from "./PlainPage";
+import { PlainPage, type BegunWords, type PlainWords } from "./PlainPage";
 import { textOf } from "./textOf";
 
 export interface PageEditorProps extends LineHandlers {
@@ -15,6 +15,8 @@ export interface PageEditorProps extends LineHandlers {
   date?: DateText;
   label: string;
   placeholder: string;
+  /** Whether one writes on it as soon as it is drawn: a page that was just made. */
+  isFocused?: boolean;
 }
 
 type Editor = typeof LoadedEditor;
@@ -31,6 +33,9 @@ function load(): Promise<Editor> {
   ));
 }
 
+/** What was written on a page that its editor is the first to draw, and on which somebody is about to write. */
+const nothingYet: BegunWords = { text: "", kept: "", chosen: [0, 0], hasFocus: true, held: [] };
+
 /** So long after it was drawn an empty page gets its editor by itself. */
 const quietMilliseconds = 4000;
 
@@ -40,7 +45,7 @@ const quietMilliseconds = 4000;
  * the empty page as it is.
  */
 export function PageEditor(props: PageEditorProps) {
-  const { id, label, placeholder } = props;
+  const { id, label, placeholder, isFocused = false } = props;
   const store = useStore();
   const isEmpty = textOf(useRecord(id)) === "";
   const [Editor, setEditor] = useState(() => {
@@ -68,9 +73,15 @@ export function PageEditor(props: PageEditorProps) {
 
   return (
     <>
-      {isPlain && <PlainPage ref={words} isAlone={failed} {...{ id, label, placeholder }} />}
+      {isPlain && <PlainPage ref={words} isAlone={failed} {...{ id, label, placeholder, isFocused }} />}
       {failed && <LoadFailed onRetry={() => setFailed(false)} />}
-      {Editor && <Editor {...props} begun={() => words.current?.hand()} onMounted={() => setPlain(false)} />}
+      {Editor && (
+        <Editor
+          {...props}
+          begun={() => words.current?.hand() ?? (isFocused ? nothingYet : undefined)}
+          onMounted={() => setPlain(false)}
+        />
+      )}
     </>
   );
 }

@@ -40,10 +40,11 @@ interface PlainPageProps {
   id: Id;
   label: string;
   placeholder: string;
+  isFocused?: boolean;
 }
 
 /** An empty page that can be written on while its editor is loaded: no letter is lost, and none is taken for saved. */
-export function PlainPage({ ref, isAlone, id, label, placeholder }: PlainPageProps) {
+export function PlainPage({ ref, isAlone, id, label, placeholder, isFocused = false }: PlainPageProps) {
   const store = useStore();
   const field = useRef<HTMLTextAreaElement>(null);
   const held = useRef<HeldAct[]>([]);
@@ -77,6 +78,10 @@ export function PlainPage({ ref, isAlone, id, label, placeholder }: PlainPagePro
   useEffect(() => {
     if (isAlone) followHeld();
   }, [isAlone, followHeld]);
+
+  useEffect(() => {
+    if (isFocused) field.current?.focus();
+  }, [isFocused]);
 
   const handIn = useCallback(() => {
     const written = field.current?.value ?? kept.current;

@@ -1,6 +1,6 @@
 "use client";
 import { Pin } from "lucide-react";
-import { useCallback, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { addRecord, editRecord } from "@/core/commands";
 import { newId, type Id, type Note } from "@/core/model";
 import { firstHeading, stemOf } from "@/core/interop/folder/titles";
@@ -28,6 +28,7 @@ export function NotesRoom({ id }: { id: Id | undefined }) {
   const record = useRecord(id);
   const act = useAct();
   const [naming, setNaming] = useState(false);
+  const [fresh, setFresh] = useState<Id>();
   const [fromTemplate, setFromTemplate] = useState(false);
   const [search, setSearch] = useState("");
   const hasTemplates = useList("kind", "template").some((one) => one.kind === "template" && one.register === "notes");
@@ -38,6 +39,7 @@ export function NotesRoom({ id }: { id: Id | undefined }) {
     const fresh = newId();
     const folder = note?.folder ? { folder: note.folder } : {};
     if (act(addRecord, { kind: "note", title, id: fresh, ...folder }) === undefined) return;
+    setFresh(fresh);
     goTo(`/notes/${fresh}`);
   };
   const isPhone = usePhone();
@@ -101,7 +103,7 @@ export function NotesRoom({ id }: { id: Id | undefined }) {
         )}
       </nav>
       {note ? (
-        <NoteBesideHours key={note.id} note={note} />
+        <NoteBesideHours key={note.id} note={note} isFresh={note.id === fresh} onBegun={() => setFresh(undefined)} />
       ) : (
         <p className={`p-9 font-words text-page ${id ? "" : "no-note"}`}>
           {id
@@ -160,8 +162,18 @@ const besideNotes = deviceChoice("pensum-hours-beside-notes", { shown: false }, 
   shown: shown === true,
 }));
 
+interface NoteProps {
+  note: Note;
+  /** Whether it was made just now: one goes on writing on it. */
+  isFresh: boolean;
+  onBegun: () => void;
+}
+
 /** A note, with the hours of today beside it where somebody wants them. */
-function NoteBesideHours({ note }: { note: Note }) {
+function NoteBesideHours({ note, isFresh, onBegun }: NoteProps) {
+  useEffect(() => {
+    if (isFresh) onBegun();
+  });
   const { shown } = besideNotes.use();
   const isPhone = usePhone();
   const today = dateOf(useNow(useStore().clock));
@@ -174,12 +186,12 @@ function NoteBesideHours({ note }: { note: Note }) {
   return (
     <PlacingContext.Provider value={placingState}>
       {shown && !isPhone && <Rail date={today} today={today} />}
-      <NotePage note={note} today={today} />
+      <NotePage note={note} today={today} isFresh={isFresh} />
     </PlacingContext.Provider>
   );
 }
 
-function NotePage({ note, today }: { note: Note; today: DateText }) {
+function NotePage({ note, today, isFresh }: { note: Note; today: DateText; isFresh: boolean }) {
   const act = useAct();
   const { shown } = besideNotes.use();
   const isPhone = usePhone();
@@ -244,6 +256,7 @@ function NotePage({ note, today }: { note: Note; today: DateText }) {
         <PageEditor
           id={note.id}
           label={`Page of ${note.title}`}
+          isFocused={isFresh}
           placeholder="Write here. Type “- [ ]” for a task or [[ for a link to a page."
           {...acts}
           // On a phone no hours stand beside the note, on which a line could be put by hand.
