@@ -4,7 +4,7 @@ import { useEffect, useMemo, useState } from "react";
 import { linkMentions } from "@/core/commands/linkMentions";
 import type { PensumRecord } from "@/core/model";
 import { kindOfRecord } from "@/core/register";
-import { lineAround, linksTo, mentionsWithoutLink, minutesFor, plainTitle } from "@/core/page";
+import { LinksHere, lineAround, minutesFor, plainTitle } from "@/core/page";
 import { dateText } from "@/core/time";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useStore, useTimeStyle } from "@/ui/workspaceContext";
@@ -15,23 +15,27 @@ export function RecordLinks({ record }: { record: PensumRecord }) {
   const [found, setFound] = useState<readonly PensumRecord[]>();
   const [mentions, setMentions] = useState<readonly PensumRecord[]>([]);
   const act = useAct();
+  // What links here goes by what it is called, and by nothing else of it.
+  const { id, kind } = record;
+  const called = "title" in record ? record.title : undefined;
   useEffect(() => {
-    const look = () => {
-      const linking = linksTo(record, store.records());
-      const ids = new Set(linking.map(({ id }) => id));
-      setFound(linking);
-      setMentions(mentionsWithoutLink(record, store.records()).filter(({ id }) => !ids.has(id)));
+    let links: LinksHere | undefined;
+    const show = (now: LinksHere) => {
+      setFound(now.linking);
+      setMentions(now.mentioning);
     };
-    let timer = setTimeout(look, 30);
-    const stop = store.subscribe("*", () => {
-      clearTimeout(timer);
-      timer = setTimeout(look, 200);
+    const timer = setTimeout(() => {
+      const named = store.get(id);
+      if (named) show((links = new LinksHere(named, () => store.records())));
+    }, 30);
+    const stop = store.onChange((changes) => {
+      if (links?.take(changes)) show(links);
     });
     return () => {
       clearTimeout(timer);
       stop();
     };
-  }, [record, store]);
+  }, [id, kind, called, store]);
   const shown = useMemo(
     () =>
       found?.filter(
