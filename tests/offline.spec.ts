@@ -67,6 +67,33 @@ const rooms: readonly (readonly [link: string, sign: (page: Page) => ReturnType<
   ["Settings", (page) => page.getByRole("heading", { name: "Settings" })],
 ];
 
+test("a kept page that went bad on the disk is fetched again", async ({ page, context, baseURL }) => {
+  const before = new Before(baseURL!);
+  const address = await before.start();
+  await prepare(context, "own");
+  await page.goto(address);
+  await ready(page);
+  await kept(page);
+  const emptied = await page.evaluate(async () => {
+    let count = 0;
+    for (const name of await caches.keys()) {
+      const cache = await caches.open(name);
+      for (const request of await cache.keys())
+        if (new URL(request.url).pathname === "/") {
+          await cache.put(request, new Response("", { headers: { "content-type": "text/html" } }));
+          count++;
+        }
+    }
+    return count;
+  });
+  expect(emptied).toBeGreaterThan(0);
+  await page.reload();
+  await ready(page);
+  await capture(page, "still here");
+  await expect(trayRow(page, "still here")).toHaveCount(1);
+  await before.stop();
+});
+
 test("without a server Pensum opens, works in every room, and has everything when it is opened again", async ({
   page,
   context,

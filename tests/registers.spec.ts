@@ -307,3 +307,30 @@ test("in a table that is wider than the screen the cell that is gone to comes in
   await page.keyboard.press("Home");
   expect(await grid.evaluate(({ scrollLeft }) => scrollLeft)).toBe(0);
 });
+
+test("a table that brings its own fields into a new register is seen with all of them", async ({ page, context }) => {
+  await context.grantPermissions(["clipboard-read", "clipboard-write"]);
+  await open(page, { path: "/registers" });
+  await page.getByRole("button", { name: "New register" }).click();
+  await page.keyboard.type("Parts");
+  await page.keyboard.press("Enter");
+  await expect(page.locator(".register-link.is-here")).toContainText("Parts");
+  await page.getByLabel("CSV or TSV file").setInputFiles({
+    name: "parts.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from("Title,City,Fee\nKern,Leipzig,12\nOakfield,Leeds,13\n"),
+  });
+  await page.getByRole("button", { name: "Import 2 rows" }).click();
+  const row = page.locator(".table-row", { hasText: "Oakfield" });
+  await expect(row).toContainText("Leeds");
+  await expect(row).toContainText("13");
+  await expect(page.getByRole("columnheader", { name: /City/ })).toBeVisible();
+
+  // Pasted from a spreadsheet with a column that has no field, it is read in as a file is: none is dropped.
+  await page.evaluate(() => navigator.clipboard.writeText("Title\tCity\tFee\tFloor\nMoor Lane\tYork\t20\t3\n"));
+  await page.getByRole("grid").focus();
+  await page.keyboard.press("Control+v");
+  await page.getByRole("button", { name: "Import 1 row" }).click();
+  await expect(page.locator(".table-row", { hasText: "Moor Lane" })).toContainText("York");
+  await expect(page.getByRole("columnheader", { name: /Floor/ })).toBeVisible();
+});

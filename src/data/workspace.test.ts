@@ -60,6 +60,19 @@ describe("a workspace", () => {
     expect((await readSnapshot(third.database!)).seq).toBe(2);
   });
 
+  test("has the words that another tab has not written yet, before a backup replaces it", async () => {
+    const here = await open();
+    const there = await open();
+    const holder = {};
+    there.store.setUnsettled(holder, true);
+    there.store.onSettle(() => {
+      write(there, "typed in the other tab");
+      there.store.setUnsettled(holder, false);
+    });
+    await here.gatherWords();
+    expect(textIn(here)).toBe("typed in the other tab");
+  });
+
   test("starts from an older snapshot where the newest is not whole", async () => {
     const workspace = await open();
     write(workspace, "one");

@@ -204,7 +204,7 @@ function checkTail(seq: number, tail: readonly LogEntry[]) {
 /** What an error says that was met while a workspace was read, where that was damage and not a browser that fails. */
 function damageIn(error: unknown): string | undefined {
   if (error instanceof Damaged) return error.message;
-  if (error instanceof Replaced) return "The log on the disk is gone, or does not fit its snapshot.";
+  if (error instanceof Replaced) return "The log on the disk is missing, or does not fit its snapshot.";
   if (error instanceof SyntaxError || error instanceof RangeError || error instanceof TypeError)
     return "What is stored on the disk cannot be read.";
   return undefined;

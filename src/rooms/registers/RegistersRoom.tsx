@@ -167,7 +167,9 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
     [all, register],
   );
   const kept = asked === "all" ? undefined : (lenses.find((lens) => lens.id === asked) ?? lenses[0]);
-  const draft = useMemo(() => firstLens(store, register), [store, register]);
+  // Fields may come with a table that is read in: the lens that nobody made yet shows them as those that were there.
+  const ownFields = useList("fieldsByRegister", register.id);
+  const draft = useMemo(() => ownFields && firstLens(store, register), [store, register, ownFields]);
   const lens: LensDraft = kept ?? drafts.get(register.id) ?? draft;
   const query = useMemo(
     () => (lens.look === "chart" ? { ...lens, shown: shownByChart(lens.chart ?? barsOfCounts) } : lens),
