@@ -1,6 +1,6 @@
 /// <reference lib="webworker" />
 import { clientsClaim, setCacheNameDetails } from "workbox-core";
-import { createHandlerBoundToURL, precacheAndRoute, type PrecacheEntry } from "workbox-precaching";
+import { createHandlerBoundToURL, addRoute, precache, type PrecacheEntry } from "workbox-precaching";
 import { NavigationRoute, registerRoute } from "workbox-routing";
 
 declare const self: ServiceWorkerGlobalScope;
@@ -21,7 +21,7 @@ registerRoute(
     return kept ? new Response(kept.body, kept) : fetch(request);
   },
 );
-precacheAndRoute(versionFiles, { cleanURLs: false, ignoreURLParametersMatching: [/^icon\./] });
+precache(versionFiles);
 
 /** A page is more letters than this; what is less was cut or emptied on the disk. */
 const leastPage = 500;
@@ -33,6 +33,8 @@ const wholePage: typeof keptPage = async (options) => {
   return text.length >= leastPage && text.includes("</html>") ? kept : fetch(options.request);
 };
 registerRoute(new NavigationRoute(wholePage, { denylist: [/^\/health$/, /^[^?]*\.[A-Za-z0-9]{1,11}(?:\?|$)/] }));
+// After the pages, of which one stands among these files.
+addRoute({ cleanURLs: false, ignoreURLParametersMatching: [/^icon\./] });
 
 // A tab that still shows the version before loads that version's parts, until it is reloaded.
 registerRoute(
