@@ -45,10 +45,9 @@ describe("an archive", () => {
     expect(() => unzip(zeros)).toThrow(/would unpack to 4 MB/);
     expect(unzip(zipSync({ "a.md": new Uint8Array(900_000) }))).toHaveLength(1);
     // Its directory promises more than the archive may hold.
-    const promised = zipSync({ "a.md": new Uint8Array(10) });
-    const view = new DataView(promised.buffer, promised.byteOffset);
+    const promised = Buffer.from(zipSync({ "a.md": new Uint8Array(10) }));
     for (let at = 0; at < promised.length - 4; at++)
-      if (view.getUint32(at, true) === 0x02014b50) view.setUint32(at + 24, mostUnpacked + 1, true);
+      if (promised.readUInt32LE(at) === 0x02014b50) promised.writeUInt32LE(mostUnpacked + 1, at + 24);
     expect(() => unzip(promised)).toThrow(Refusal);
   });
 });

@@ -41,7 +41,7 @@ export interface Reading {
 }
 
 /** A value that a text means, with an option it had to make; or why it means none. */
-type ReadCell = { readonly value: unknown; readonly made?: readonly Option[] } | { readonly fault: string };
+export type ReadCell = { readonly value: unknown; readonly made?: readonly Option[] } | { readonly fault: string };
 
 /** What a record is called where it is linked to. */
 export function titleOf(record: PensumRecord | undefined): string {

@@ -1,6 +1,13 @@
 "use client";
 import { useMemo, useState } from "react";
-import { cellsOf, dayComesFirst, guessColumns, planImport, type ColumnPlan, type Table } from "@/core/interop/table";
+import {
+  cellsOf,
+  dayComesFirst,
+  guessColumns,
+  type ColumnPlan,
+  type ImportPlan,
+  type Table,
+} from "@/core/interop/table";
 import type { OwnType } from "@/core/model";
 import { fieldsIn, isComputed, type Register } from "@/core/register";
 import { importTable } from "@/core/shaping";
@@ -9,6 +16,7 @@ import { Dialog } from "@/ui/Dialog";
 import { dayFirst as localeDayFirst } from "@/ui/locale";
 import type { Writing } from "@/panels/fields/cells";
 import { useAct, useStore } from "@/ui/workspaceContext";
+import { useImportPlan } from "./useImportPlan";
 
 interface ImportDialogProps {
   writing: Writing;
@@ -39,16 +47,18 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
   const act = useAct();
   const [columns, setColumns] = useState(() => guessColumns(store, register, table));
   const clear = useMemo(() => dayComesFirst(table.header.flatMap((_, at) => cellsOf(table, at))), [table]);
+  const samples = useMemo(() => table.header.map((_, at) => cellsOf(table, at).slice(0, 3)), [table]);
   const [asked, setAsked] = useState<boolean>();
   const [matchTitles, setMatchTitles] = useState(false);
   const dayFirst = asked ?? clear ?? localeDayFirst();
-  const plan = useMemo(
-    () => planImport({ values: writing.values, register, table, columns, today: writing.today, dayFirst, matchTitles }),
-    [writing, register, table, columns, dayFirst, matchTitles],
+  const { values, today } = writing;
+  const setting = useMemo(
+    () => ({ values, register, table, columns, today, dayFirst, matchTitles }),
+    [values, register, table, columns, today, dayFirst, matchTitles],
   );
+  const plan = useImportPlan(setting);
   const fields = fieldsIn(store, register).filter((field) => !field.kept && !isComputed(field));
   const unanswered = clear === undefined && asked === undefined;
-  const rows = plan.added.length + plan.changed.length;
   const set = (at: number, value: string) => {
     const [into, what] = value.split(":") as [string, string];
     const next: ColumnPlan =
@@ -68,11 +78,6 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
       ),
     );
   };
-  const words = [
-    `${plan.added.length} ${plan.added.length === 1 ? "record" : "records"} will be added`,
-    ...(plan.changed.length > 0 ? [`${plan.changed.length} changed`] : []),
-    ...(plan.same > 0 ? [`${plan.same} already ${plan.same === 1 ? "exists" : "exist"}`] : []),
-  ].join(", ");
   return (
     <Dialog wide title={`Import “${name}” into ${register.title}`} onClose={onClose}>
       <div className="grid gap-3">
@@ -91,7 +96,7 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
                   {title}
                 </span>
                 <span role="cell" className="truncate text-ink-2">
-                  {cellsOf(table, at).slice(0, 3).join(", ")}
+                  {samples[at]?.join(", ")}
                 </span>
                 <span role="cell">
                   <select
@@ -137,30 +142,12 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
           <input type="checkbox" checked={matchTitles} onChange={({ target }) => setMatchTitles(target.checked)} />
           Update the record when a row has the same title
         </label>
-        <p role="status">
-          <b>{words}.</b>{" "}
-          {plan.newFields.length > 0 && `New fields: ${plan.newFields.map(({ title }) => title).join(", ")}.`}
-        </p>
-        {plan.faults.length > 0 && (
-          <div>
-            <p className="font-semibold text-madder">
-              {plan.faults.length} {plan.faults.length === 1 ? "row is" : "rows will be skipped"} left out
-            </p>
-            <ul
-              aria-label="Skipped rows"
-              className="max-h-40 overflow-y-auto border-y border-hairline [scrollbar-width:thin]"
-            >
-              {plan.faults.slice(0, shownFaults).map(({ line, reason }) => (
-                <li key={line} className="grid grid-cols-[70px_1fr] gap-2 py-0.5">
-                  <span className="text-ink-2">Line {line}</span>
-                  <span>{reason}</span>
-                </li>
-              ))}
-              {plan.faults.length > shownFaults && (
-                <li className="text-ink-2">and {plan.faults.length - shownFaults} more</li>
-              )}
-            </ul>
-          </div>
+        {typeof plan === "number" ? (
+          <p role="status">
+            Reading row {plan.toLocaleString()} of {table.rows.length.toLocaleString()}
+          </p>
+        ) : (
+          <Outcome plan={plan} />
         )}
         <div className="flex justify-end gap-2">
           <button className="button" onClick={onClose}>
@@ -168,15 +155,53 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
           </button>
           <button
             className="button-filled disabled:opacity-40"
-            disabled={rows === 0 || unanswered}
+            disabled={typeof plan === "number" || rowsOf(plan) === 0 || unanswered}
             onClick={() => {
-              if (act(importTable, plan) !== undefined) onClose();
+              if (typeof plan !== "number" && act(importTable, plan) !== undefined) onClose();
             }}
           >
-            Import {counted(rows, "row")}
+            Import {typeof plan === "number" ? "" : counted(rowsOf(plan), "row")}
           </button>
         </div>
       </div>
     </Dialog>
+  );
+}
+
+const rowsOf = ({ added, changed }: ImportPlan) => added.length + changed.length;
+
+/** What comes of a table: records that are new, that change, and rows that are left out. */
+function Outcome({ plan }: { plan: ImportPlan }) {
+  const words = [
+    `${counted(plan.added.length, "record")} will be added`,
+    ...(plan.changed.length > 0 ? [`${plan.changed.length.toLocaleString()} changed`] : []),
+    ...(plan.same > 0 ? [`${plan.same.toLocaleString()} already ${plan.same === 1 ? "exists" : "exist"}`] : []),
+  ].join(", ");
+  return (
+    <>
+      <p role="status">
+        <b>{words}.</b>{" "}
+        {plan.newFields.length > 0 && `New fields: ${plan.newFields.map(({ title }) => title).join(", ")}.`}
+      </p>
+      {plan.faults.length > 0 && (
+        <div>
+          <p className="font-semibold text-madder">{counted(plan.faults.length, "row")} will be skipped</p>
+          <ul
+            aria-label="Skipped rows"
+            className="max-h-40 overflow-y-auto border-y border-hairline [scrollbar-width:thin]"
+          >
+            {plan.faults.slice(0, shownFaults).map(({ line, reason }) => (
+              <li key={line} className="grid grid-cols-[70px_1fr] gap-2 py-0.5">
+                <span className="text-ink-2">Line {line}</span>
+                <span>{reason}</span>
+              </li>
+            ))}
+            {plan.faults.length > shownFaults && (
+              <li className="text-ink-2">and {plan.faults.length - shownFaults} more</li>
+            )}
+          </ul>
+        </div>
+      )}
+    </>
   );
 }

@@ -147,7 +147,7 @@ describe("a table on its way in", () => {
   it("says what will happen, leaves out what it cannot read, and does just that, in one step", async () => {
     const { getByRole, getByText, user, rows, undo } = await drawn("Title;Fee\nHall;100\nBarn;a lot\n");
     getByText(/1 record will be added/);
-    getByText("1 row is left out");
+    getByText("1 row will be skipped");
     expect(getByRole("list", { name: "Skipped rows" }).textContent).toContain("“a lot” is not a number");
     expect(rows()).toHaveLength(1);
     await user.click(getByRole("button", { name: "Import 1 row" }));

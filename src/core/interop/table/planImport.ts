@@ -11,6 +11,7 @@ import {
   type Cell,
   type DecimalSign,
   type FieldValues,
+  type ReadCell,
   type Register,
 } from "../../register";
 import { sameValue, type Fields } from "../../store";
@@ -32,7 +33,7 @@ export interface ImportPlan {
   readonly faults: readonly { readonly line: number; readonly reason: string }[];
 }
 
-interface ImportSetting {
+export interface ImportSetting {
   readonly values: FieldValues;
   readonly register: Register;
   readonly table: Table;
@@ -45,6 +46,21 @@ interface ImportSetting {
 
 /** Reads every row in the fields its columns go to. A row with a fault is left out and told of; the others go in. */
 export function planImport(setting: ImportSetting): ImportPlan {
+  const work = planRows(setting);
+  for (;;) {
+    const { done, value } = work.next();
+    if (done) return value;
+  }
+}
+
+/** So many rows are read at a time where other work is to come between: less than a millisecond. */
+const rowsAtOnce = 50;
+
+/**
+ * The same bit by bit, so that a page goes on while a large table is read: gives how many rows are read, and the plan at
+ * the end.
+ */
+export function* planRows(setting: ImportSetting): Generator<number, ImportPlan> {
   const { values, register, table, columns } = setting;
   const known = fieldsIn(values.store, register);
   const newFields: { id: Id; title: string; type: OwnType }[] = [];
@@ -55,8 +71,7 @@ export function planImport(setting: ImportSetting): ImportPlan {
     newFields.push({ id, title: plan.title, type: plan.type });
     return { name: `f_${id}`, label: plan.title, type: plan.type, own: true };
   });
-  // A comma means the same in all numbers of a column: of one alone, like 1,240, it cannot be told.
-  const signs = fields.map((field, at) => (field?.type === "number" ? decimalSignOf(cellsOf(table, at)) : undefined));
+  const reader = new CellReader(setting, fields);
   const options = new Map<string, readonly Option[]>();
   const idAt = columns.findIndex(({ into }) => into === "id");
   const byTitle = setting.matchTitles ? recordsByTitle(setting) : new Map<string, PensumRecord[]>();
@@ -66,8 +81,9 @@ export function planImport(setting: ImportSetting): ImportPlan {
   const changed: { id: Id; fields: Fields }[] = [];
   const faults: { line: number; reason: string }[] = [];
   let same = 0;
-  for (const { line, cells } of table.rows) {
-    const row = readRow(setting, fields, signs, options, cells);
+  for (const [at, { line, cells }] of table.rows.entries()) {
+    if (at % rowsAtOnce === 0) yield at;
+    const row = reader.row(options, cells);
     if ("fault" in row) {
       faults.push({ line, reason: row.fault });
       continue;
@@ -145,27 +161,54 @@ interface RowRead {
   readonly options: ReadonlyMap<string, readonly Option[]>;
 }
 
-function readRow(
-  { values, today, dayFirst, table }: ImportSetting,
-  fields: readonly (Field | undefined)[],
-  signs: readonly (DecimalSign | undefined)[],
-  options: ReadonlyMap<string, readonly Option[]>,
-  cells: readonly string[],
-): RowRead | { fault: string } {
-  if (cells.length > table.header.length && cells.slice(table.header.length).some((cell) => cell.trim() !== ""))
-    return { fault: `It has ${cells.length} cells, but the table has ${table.header.length} columns.` };
-  const row: Record<string, unknown> = {};
-  const texts = new Map<string, string>();
-  const made = new Map<string, readonly Option[]>();
-  for (const [at, field] of fields.entries()) {
-    const text = cells[at] ?? "";
-    if (!field || text.trim() === "") continue;
-    const present = options.get(field.name) ?? field.options ?? [];
-    const read = readText({ values, today, dayFirst, decimalSign: signs[at] }, { ...field, options: present }, text);
-    if ("fault" in read) return { fault: read.fault };
-    if (read.made) made.set(field.name, [...present, ...read.made]);
-    texts.set(field.name, text);
-    if (read.value !== undefined) row[field.name] = read.value;
+/** Reads the cells of a table. What stands in many cells of a column is read once. */
+class CellReader {
+  readonly #setting: ImportSetting;
+  readonly #columns: readonly ({ readonly field: Field; readonly sign: DecimalSign | undefined } | undefined)[];
+  readonly #known: { options: readonly Option[] | undefined; cells: Map<string, ReadCell> }[] = [];
+
+  constructor(setting: ImportSetting, fields: readonly (Field | undefined)[]) {
+    this.#setting = setting;
+    // A comma means the same in all numbers of a column: of one alone, like 1,240, it cannot be told.
+    this.#columns = fields.map(
+      (field, at) =>
+        field && { field, sign: field.type === "number" ? decimalSignOf(cellsOf(setting.table, at)) : undefined },
+    );
   }
-  return { values: row, texts, options: made };
+
+  /** A row by its fields, with the choices that it brings along beside `options`; or why it cannot be taken in. */
+  row(options: ReadonlyMap<string, readonly Option[]>, cells: readonly string[]): RowRead | { fault: string } {
+    const { header } = this.#setting.table;
+    if (cells.length > header.length && cells.slice(header.length).some((cell) => cell.trim() !== ""))
+      return { fault: `It has ${cells.length} cells, but the table has ${header.length} columns.` };
+    const row: Record<string, unknown> = {};
+    const texts = new Map<string, string>();
+    const made = new Map<string, readonly Option[]>();
+    for (const [at, column] of this.#columns.entries()) {
+      const text = cells[at] ?? "";
+      if (!column || text.trim() === "") continue;
+      const { name } = column.field;
+      const present = options.get(name) ?? column.field.options;
+      const read = this.#cell(at, present, text);
+      if ("fault" in read) return { fault: read.fault };
+      if (read.made) made.set(name, [...(present ?? []), ...read.made]);
+      texts.set(name, text);
+      if (read.value !== undefined) row[name] = read.value;
+    }
+    return { values: row, texts, options: made };
+  }
+
+  #cell(at: number, options: readonly Option[] | undefined, text: string): ReadCell {
+    let known = this.#known[at];
+    // What was read before a choice came along may mean that choice now.
+    if (known?.options !== options || !known) this.#known[at] = known = { options, cells: new Map() };
+    let read = known.cells.get(text);
+    if (!read) {
+      const { values, today, dayFirst } = this.#setting;
+      const { field, sign } = this.#columns[at]!;
+      read = readText({ values, today, dayFirst, decimalSign: sign }, { ...field, options: options ?? [] }, text);
+      known.cells.set(text, read);
+    }
+    return read;
+  }
 }
