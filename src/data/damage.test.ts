@@ -2,13 +2,13 @@ import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
 import { addRecord } from "@/core/commands";
 import type { PensumRecord } from "@/core/model";
-import { baseText, entryLines, readCopyPieces, readSecondCopy, type LogEntry } from "@/core/store";
+import { baseText, entryLines, type LogEntry } from "@/core/store";
 import { standingClock } from "@/core/time";
 import { askForCheck } from "./checkDisk";
 import { Damaged } from "./damaged";
 import { WorkspaceDatabase, type SnapshotPart } from "./database";
-import type { CopyKeeper } from "./secondCopy";
 import { takeSnapshot } from "./snapshots";
+import { copyThatStays, type CopyTexts } from "./testing/copyThatStays";
 import { openWorkspace, type Workspace } from "./workspace";
 
 /*
@@ -28,23 +28,7 @@ afterEach(() => {
   for (const workspace of opened.splice(0)) workspace.close();
 });
 
-/** The second copy as texts: a base, as of the snapshot, and the log behind it. */
-interface CopyTexts {
-  base: string;
-  log: string;
-}
-const keeperOf = (texts: CopyTexts | undefined): CopyKeeper | undefined =>
-  texts && {
-    read: () => Promise.resolve(readSecondCopy([texts.base], [texts.log])),
-    readPieces: () => Promise.resolve(readCopyPieces([texts.base], [texts.log])),
-    readFiles: () => Promise.resolve({ files: [], missing: [] }),
-    keepFiles: () => Promise.resolve(),
-    open: () => Promise.resolve(),
-    append: () => Promise.resolve(),
-    tidy: () => Promise.resolve(),
-    rebase: () => Promise.resolve(),
-    close: () => {},
-  };
+const keeperOf = (texts: CopyTexts | undefined) => texts && copyThatStays(texts);
 
 const open = async (texts?: CopyTexts) => {
   const workspace = await openWorkspace(name, { clock, copy: keeperOf(texts) });

@@ -1,13 +1,14 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
 import { addRecord } from "@/core/commands";
 import type { PensumRecord } from "@/core/model";
-import { baseText, entryLines, readCopyPieces, readSecondCopy } from "@/core/store";
+import { baseText, entryLines } from "@/core/store";
 import { someTask } from "@/core/testing/arbitraries";
 import { standingClock } from "@/core/time";
 import { replaceContents } from "./contents";
 import { WorkspaceDatabase } from "./database";
 import type { CopyKeeper } from "./secondCopy";
 import { takeSnapshot } from "./snapshots";
+import { copyThatStays } from "./testing/copyThatStays";
 import { failWrites, type Fault } from "./testing/writeFaults";
 import { openWorkspace, type Workspace } from "./workspace";
 
@@ -162,13 +163,13 @@ describe.each(faults)("a write that is %s", (fault) => {
       begin();
       const workspace = await sitting([]);
       const parts = await workspace.database!.snapshots.toArray();
-      const log = await workspace.database!.log.toArray();
+      const entries = await workspace.database!.log.toArray();
       const [{ seq, version }] = parts as [(typeof parts)[0]];
       const base = baseText({ seq, version, parts: parts.map(({ text }) => text), entries: [] });
-      const lines = entryLines(log.filter((entry) => entry.seq > seq));
+      const log = entryLines(entries.filter((entry) => entry.seq > seq));
       await workspace.database!.log.delete(seq + 2);
       closeAll();
-      return copyOf(base, lines);
+      return copyThatStays({ base, log });
     };
     const copy = await damaged();
     const writes = await writesOf(() => open(copy));
@@ -182,18 +183,3 @@ describe.each(faults)("a write that is %s", (fault) => {
     }
   });
 });
-
-/** A second copy that stays as it is. */
-function copyOf(base: string, lines: string): CopyKeeper {
-  return {
-    read: () => Promise.resolve(readSecondCopy([base], [lines])),
-    readPieces: () => Promise.resolve(readCopyPieces([base], [lines])),
-    readFiles: () => Promise.resolve({ files: [], missing: [] }),
-    keepFiles: () => Promise.resolve(),
-    open: () => Promise.resolve(),
-    append: () => Promise.resolve(),
-    tidy: () => Promise.resolve(),
-    rebase: () => Promise.resolve(),
-    close: () => {},
-  };
-}
