@@ -245,6 +245,17 @@ describe("the log by hand", () => {
     );
   });
 
+  it("is cut in the hour that comes twice, where it begins later by the clock than it ends", () => {
+    const store = opened(
+      new SetClock("2026-10-27T15:00", zone),
+      entryFrom({ day: 1, start: 150, length: 1291, task: "tb" }, 0),
+    );
+    store.act(logs.setWorked, { on: "tb", way: "task", date: "2026-10-25", minutes: 30, zone });
+    const now = store.clock.now();
+    const on = (date: string) => entriesOf(store).reduce((sum, entry) => sum + minutesOn(date, entry, now, zone), 0);
+    expect([on("2026-10-25"), on("2026-10-26")]).toEqual([30, 1]);
+  });
+
   test("is on a day as long as was typed in a cell, and nothing else is longer or shorter by it", () => {
     const typed = fc.record({
       day: fc.integer({ min: 0, max: 3 }),

@@ -267,11 +267,17 @@ function cutOut(tx: Transaction, entry: Work, from: MomentText, to: MomentText, 
   const before =
     entry.start < from || (noted !== undefined && instantShown(entry.start, entry.startedAt, tx.zone) < noted);
   const isAfter = end > to || entry.end === undefined;
+  // Where the clocks went back meanwhile, a stretch may end at an earlier time than it began.
+  const endAtCut = (part: Work) => {
+    if (from <= part.start) endEntry(tx, part, noted as number);
+    else tx.update(part.id, { end: from, ...(noted === undefined ? {} : { endedAt: noted }) });
+  };
   if (before && isAfter) {
-    tx.put({ ...entry, id: newId(), end: from, ...(noted === undefined ? {} : { endedAt: noted }) });
+    const first = { ...entry, id: newId() };
+    tx.put(first);
+    endAtCut(first);
     tx.update(entry.id, { start: to });
-  } else if (before && from <= entry.start) endEntry(tx, entry, noted as number);
-  else if (before) tx.update(entry.id, { end: from, ...(noted === undefined ? {} : { endedAt: noted }) });
+  } else if (before) endAtCut(entry);
   else if (isAfter) tx.update(entry.id, { start: to });
   else tx.remove(entry.id);
 }
