@@ -57,6 +57,17 @@ async function kept(page: Page): Promise<void> {
   });
 }
 
+/** An app of one's own behind a server that can go away, kept by the browser. */
+async function keptApp(page: Page, baseURL: string): Promise<{ before: Before; address: string }> {
+  const before = new Before(baseURL);
+  const address = await before.start();
+  await prepare(page.context(), "own");
+  await page.goto(address);
+  await ready(page);
+  await kept(page);
+  return { before, address };
+}
+
 const rooms: readonly (readonly [link: string, sign: (page: Page) => ReturnType<Page["locator"]>])[] = [
   ["Gather", (page) => page.getByRole("heading", { name: "Gather" })],
   ["Plan", (page) => page.getByRole("group", { name: /^Hours from/ })],
@@ -67,13 +78,8 @@ const rooms: readonly (readonly [link: string, sign: (page: Page) => ReturnType<
   ["Settings", (page) => page.getByRole("heading", { name: "Settings" })],
 ];
 
-test("a kept page that went bad on the disk is fetched again", async ({ page, context, baseURL }) => {
-  const before = new Before(baseURL!);
-  const address = await before.start();
-  await prepare(context, "own");
-  await page.goto(address);
-  await ready(page);
-  await kept(page);
+test("a kept page that went bad on the disk is fetched again", async ({ page, baseURL }) => {
+  const { before } = await keptApp(page, baseURL!);
   const emptied = await page.evaluate(async () => {
     let count = 0;
     for (const name of await caches.keys()) {
@@ -99,12 +105,7 @@ test("without a server Pensum opens, works in every room, and has everything whe
   context,
   baseURL,
 }) => {
-  const before = new Before(baseURL!);
-  const address = await before.start();
-  await prepare(context, "own");
-  await page.goto(address);
-  await ready(page);
-  await kept(page);
+  const { before, address } = await keptApp(page, baseURL!);
   await before.stop();
 
   await page.goto(`${address}/day/2026-11-25`);
@@ -137,15 +138,9 @@ test("without a server Pensum opens, works in every room, and has everything whe
 
 test("a newer version is offered and never forced: the open tab goes on, and changes over when it is asked to", async ({
   page,
-  context,
   baseURL,
 }) => {
-  const before = new Before(baseURL!);
-  const address = await before.start();
-  await prepare(context, "own");
-  await page.goto(address);
-  await ready(page);
-  await kept(page);
+  const { before } = await keptApp(page, baseURL!);
   await page.reload();
   await ready(page);
   before.isNewer = true;

@@ -1,7 +1,7 @@
 import { expect, test } from "@playwright/test";
 import { capture, notice, open, pull, railItem } from "./helpers";
 
-test("calendars and lenses are switched on and off side by side, each in its dye, beside the hours of another zone", async ({
+test("calendars and lenses are switched on and off side by side, each in its colour, beside the hours of another zone", async ({
   page,
 }) => {
   await open(page, { workspace: "demo", path: "/plan/calendar/7/2026-11-30" });
@@ -13,7 +13,7 @@ test("calendars and lenses are switched on and off side by side, each in its dye
   const shown = page.getByRole("dialog");
   await shown.getByRole("checkbox", { name: "Crew" }).uncheck();
   await expect(crew).toHaveCount(0);
-  await shown.getByLabel("Dye of Renewals ahead").selectOption("walnut");
+  await shown.getByLabel("Colour of Renewals ahead").selectOption("walnut");
   await expect(renewal).toHaveAttribute("data-dye", "walnut");
   await shown.getByRole("checkbox", { name: /Renewals ahead/ }).uncheck();
   await expect(renewal).toHaveCount(0);

@@ -1,7 +1,7 @@
 import type { StoredFile, WorkspaceContents } from "@/core/interop";
-import { replay, withSum } from "@/core/store";
-import { nextGeneration, startOfGeneration, WorkspaceDatabase } from "./database";
-import { readSnapshot, writeParts } from "./snapshots";
+import { replay } from "@/core/store";
+import { startOfGeneration, WorkspaceDatabase } from "./database";
+import { readSnapshot, replaceLog } from "./snapshots";
 
 /** Everything that is durable in a workspace. */
 export async function readContents(database: WorkspaceDatabase): Promise<WorkspaceContents> {
@@ -24,15 +24,9 @@ export async function replaceContents(database: WorkspaceDatabase, contents: Wor
     blob: new Blob([fromBase64(base64)], { type }),
   }));
   await database.transaction("rw", database.log, database.snapshots, database.files, async () => {
-    // By their keys alone: a workspace whose contents cannot be read any more must still take a backup in.
-    const lastEntry = (await database.log.orderBy(":id").lastKey()) as number | undefined;
-    const lastPart = (await database.snapshots.orderBy(":id").lastKey()) as [seq: number] | undefined;
-    const from = nextGeneration(Math.max(lastEntry ?? 0, lastPart?.[0] ?? 0));
-    const log = contents.log.map((entry, at) => withSum({ ...entry, seq: from + at + 1 }));
-    await Promise.all([database.log.clear(), database.snapshots.clear(), database.files.clear()]);
-    await database.log.bulkAdd(log);
+    await database.files.clear();
     await database.files.bulkAdd(files);
-    await writeParts(database, from + log.length, contents.records);
+    await replaceLog(database, contents.records, contents.log);
   });
 }
 

@@ -1,17 +1,8 @@
-import type { PensumRecord } from "@/core/model";
-import {
-  isWholePart,
-  NewerVersion,
-  salvage,
-  withSum,
-  type LogEntry,
-  type SalvageBase,
-  type Salvaged,
-} from "@/core/store";
+import { isWholePart, NewerVersion, salvage, type LogEntry, type SalvageBase, type Salvaged } from "@/core/store";
 import { Damaged } from "./damaged";
-import { nextGeneration, startOfGeneration, type SnapshotPart, type WorkspaceDatabase } from "./database";
+import { startOfGeneration, type SnapshotPart, type WorkspaceDatabase } from "./database";
 import type { KeptCopy } from "./secondCopy";
-import { writeParts } from "./snapshots";
+import { replaceLog } from "./snapshots";
 
 /** What was mended in a damaged workspace, for the person. */
 export interface Mended {
@@ -65,24 +56,10 @@ export async function mend(database: WorkspaceDatabase, copy: KeptCopy, name: st
   if (!salvaged) throw new Damaged(found);
   const { records, entries, from, missing } = salvaged;
   const rows = new Blob([...parts, ...log].map((row) => `${JSON.stringify(row)}\n`));
-  await replaceLog(database, [...records.values()], entries);
+  await database.transaction("rw", database.log, database.snapshots, () =>
+    replaceLog(database, [...records.values()], entries),
+  );
   return { found, records: records.size, from, missing, rows };
-}
-
-/** Puts records and their history in place of the log and the snapshots, as the beginning of the next generation. */
-async function replaceLog(
-  database: WorkspaceDatabase,
-  records: readonly PensumRecord[],
-  entries: readonly LogEntry[],
-): Promise<void> {
-  await database.transaction("rw", database.log, database.snapshots, async () => {
-    const lastEntry = (await database.log.orderBy(":id").lastKey()) as number | undefined;
-    const lastPart = (await database.snapshots.orderBy(":id").lastKey()) as [seq: number] | undefined;
-    const from = nextGeneration(Math.max(lastEntry ?? 0, lastPart?.[0] ?? 0));
-    await Promise.all([database.log.clear(), database.snapshots.clear()]);
-    await database.log.bulkAdd(entries.map((entry, at) => withSum({ ...entry, seq: from + at + 1 })));
-    await writeParts(database, from + entries.length, records);
-  });
 }
 
 const seqOf = (row: unknown): number => Number((row as Partial<LogEntry> | null)?.seq);

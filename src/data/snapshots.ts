@@ -1,8 +1,8 @@
 import Dexie from "dexie";
 import { modelVersion, type PensumRecord } from "@/core/model";
-import { isWholePart, packRecords, RecordTable, textSum } from "@/core/store";
+import { isWholePart, packRecords, RecordTable, textSum, withSum, type LogEntry } from "@/core/store";
 import { Damaged } from "./damaged";
-import type { SnapshotPart, WorkspaceDatabase } from "./database";
+import { nextGeneration, type SnapshotPart, type WorkspaceDatabase } from "./database";
 
 const recordsPerPart = 1000;
 
@@ -86,6 +86,23 @@ export async function writeParts(
     last = database.snapshots.put(row);
   }
   await last;
+}
+
+/**
+ * Puts records and their history in place of the log and the snapshots, as the beginning of the next generation, in the
+ * transaction it is called in. It goes by keys alone: what is stored need not be readable any more.
+ */
+export async function replaceLog(
+  database: WorkspaceDatabase,
+  records: readonly PensumRecord[],
+  entries: readonly Omit<LogEntry, "seq" | "sum">[],
+): Promise<void> {
+  const lastEntry = (await database.log.orderBy(":id").lastKey()) as number | undefined;
+  const lastPart = (await database.snapshots.orderBy(":id").lastKey()) as [seq: number] | undefined;
+  const from = nextGeneration(Math.max(lastEntry ?? 0, lastPart?.[0] ?? 0));
+  await Promise.all([database.log.clear(), database.snapshots.clear()]);
+  await database.log.bulkAdd(entries.map((entry, at) => withSum({ ...entry, seq: from + at + 1 })));
+  await writeParts(database, from + entries.length, records);
 }
 
 /**

@@ -8,25 +8,29 @@ import type { Mended } from "@/data/mend";
 import { Dialog } from "@/ui/Dialog";
 import { download } from "@/ui/download";
 import { FileInput } from "@/ui/FileInput";
+import { localeHour12, writingLocale } from "@/ui/locale";
 import { sizeText } from "@/ui/sizeText";
 import type { BackupWorker } from "@/workers/backup.worker";
 import type { WorkspaceName } from "./workspaces";
-
-const style = { locale: "en-GB", hour12: false };
 
 /** What can be done about a workspace of which nothing whole is stored: a copy of another day, a backup file, the rows as they are. */
 export function Rescue({ name }: { name: WorkspaceName }) {
   const [copies, setCopies] = useState<readonly DailyCopy[]>([]);
   const [said, setSaid] = useState("");
+  const [isBusy, setBusy] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => {
     void listDailyCopies(name).then(setCopies);
   }, [name]);
-  const restore = async (file: Blob | undefined) => {
-    if (!file) return;
+  // The settings of the workspace cannot be read: dates are written as the device has them.
+  const style = { locale: writingLocale(), hour12: localeHour12() };
+  const restore = async (reading: Promise<Blob | undefined>) => {
+    setBusy(true);
     setSaid("Restoring…");
     const worker = new Worker(new URL("../workers/backup.worker.ts", import.meta.url), { type: "module" });
     try {
+      const file = await reading;
+      if (!file) return setSaid("This copy is no longer there.");
       const result = await wrap<BackupWorker>(worker).read(
         name,
         file,
@@ -38,6 +42,7 @@ export function Rescue({ name }: { name: WorkspaceName }) {
       setSaid(`It could not be restored: ${(error as Error).message}`);
     } finally {
       worker.terminate();
+      setBusy(false);
     }
   };
   return (
@@ -51,7 +56,11 @@ export function Rescue({ name }: { name: WorkspaceName }) {
                 <span>
                   {dateText(date, "short", style)}, {sizeText(size)}
                 </span>
-                <button className="link min-h-6" onClick={() => void readDailyCopy(name, date).then(restore)}>
+                <button
+                  className="link min-h-6"
+                  disabled={isBusy}
+                  onClick={() => void restore(readDailyCopy(name, date))}
+                >
                   Restore
                 </button>
               </li>
@@ -60,7 +69,7 @@ export function Rescue({ name }: { name: WorkspaceName }) {
         </>
       )}
       <div className="flex flex-wrap gap-3">
-        <button className="button" onClick={() => input.current?.click()}>
+        <button className="button" disabled={isBusy} onClick={() => input.current?.click()}>
           Restore from a backup
         </button>
         <button
@@ -69,7 +78,12 @@ export function Rescue({ name }: { name: WorkspaceName }) {
         >
           Save the stored data as a file
         </button>
-        <FileInput ref={input} accept=".pensum" label="Backup file" onFiles={([file]) => void restore(file)} />
+        <FileInput
+          ref={input}
+          accept=".pensum"
+          label="Backup file"
+          onFiles={([file]) => file && void restore(Promise.resolve(file))}
+        />
       </div>
       <p role="status" className="mt-3 text-ink-2">
         {said}

@@ -32,13 +32,13 @@ export function whatGoes(
     for (const field of builtInLinks)
       for (const one of reads.list("links", `${field}:${id}`))
         if (!ids.has(one.id) && one.kind !== "work" && !(one.kind === "block" && one.task === id)) linking.add(one.id);
-  const with_ = placed > 0 ? `, with ${durationText(placed)} of hours` : "";
+  const placedHours = placed > 0 ? `, with ${durationText(placed)} of hours` : "";
   const rest = [
     ...(isRunning ? ["the clock that was on it is off"] : []),
     ...(worked > 0 ? [`${durationText(worked)} of work stays in the log under its name`] : []),
     ...(linking.size > 0 ? [`${counted(linking.size, "record")} linked to it`] : []),
   ];
-  return with_ + rest.map((one) => `; ${one}`).join("");
+  return placedHours + rest.map((one) => `; ${one}`).join("");
 }
 
 /** A line that is taken back so soon, in minutes, was not meant to stay. */

@@ -142,7 +142,9 @@ export function fieldFault(field: Field, value: unknown): string | undefined {
     case "priority":
       return typeof value === "string" && value.length <= 64 ? undefined : `${field.label} is one of your priorities.`;
     case "dye":
-      return (dyes as readonly unknown[]).includes(value) ? undefined : `“${String(value)}” is not a dye.`;
+      return (dyes as readonly unknown[]).includes(value)
+        ? undefined
+        : `“${String(value)}” is not a colour Pensum has.`;
     case "repeat":
       return repeatFault(field, value);
     case "dates":

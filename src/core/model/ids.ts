@@ -20,18 +20,18 @@ export function isId(value: unknown): value is Id {
 }
 
 const drawn = new Uint32Array(512);
-let at = drawn.length;
+let used = drawn.length;
 
 /**
  * A number from 0 up to 1, from the platform's source of randomness. Drawn by the hundreds: one call for each number took
  * half the time of reading in a table of 100,000 rows.
  */
 function cryptoRandom(): number {
-  if (at === drawn.length) {
+  if (used === drawn.length) {
     crypto.getRandomValues(drawn);
-    at = 0;
+    used = 0;
   }
-  return (drawn[at++] as number) / 2 ** 32;
+  return (drawn[used++] as number) / 2 ** 32;
 }
 
 /** Random numbers from 0 up to 1 that are the same for the same seed (mulberry32), for demo data and tests. */

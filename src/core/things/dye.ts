@@ -6,3 +6,21 @@ export function dyeOf(record: PensumRecord, reads: ThingReads): Dye {
   if (record.kind === "theme") return record.dye;
   return themeOf(record, reads)?.dye ?? (record.kind === "event" ? "cochineal" : "slate");
 }
+
+const colours: Readonly<Record<Dye, string>> = {
+  woad: "blue",
+  madder: "red",
+  weld: "yellow",
+  lichen: "green",
+  walnut: "brown",
+  heather: "purple",
+  verdigris: "teal",
+  cochineal: "pink",
+  slate: "grey",
+  ochre: "amber",
+};
+
+/** What a dye is called in a list of colours: "Woad, blue". */
+export function colourName(dye: Dye): string {
+  return `${dye.charAt(0).toUpperCase()}${dye.slice(1)}, ${colours[dye]}`;
+}

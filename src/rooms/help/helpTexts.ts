@@ -208,7 +208,7 @@ export const helpParts: readonly HelpPart[] = [
       {
         title: "Your own records on the plan",
         words:
-          "A lens with a date can stand on the calendar: choose it under Plan, Items, with the field that says until when, and the choice that gives each record its dye. In a field’s menu “Means done” says which field ticks its records.",
+          "A lens with a date can stand on the calendar: choose it under Plan, Items, with the field that says until when, and the choice that gives each record its colour. In a field’s menu “Means done” says which field ticks its records.",
       },
       {
         title: "Standing orders",

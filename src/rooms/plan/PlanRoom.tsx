@@ -223,9 +223,9 @@ function CalendarParts({ place, date, today }: RangeProps) {
         </span>
       )}
       <span className="text-ink-2">
-        Dye by{" "}
+        Coloured by{" "}
         <OnePart
-          label="Dye by"
+          label="Coloured by"
           value={view.dyeBy}
           options={[
             ...dyeWays.map((way) => [way, way] as const),

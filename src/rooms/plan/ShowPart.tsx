@@ -14,6 +14,7 @@ import { useLensesOfPlan } from "./planLens";
 import { layerKey } from "@/panels/layers/layers";
 import { itemFields, shownThings, thingWords, usePlanView } from "@/panels/hours/planView";
 import { iconWays, type IconWay } from "@/panels/hours/iconWays";
+import { ColourOptions } from "@/ui/ColourOptions";
 
 /** What is shown on the calendar: kinds of things, calendars, lenses, what stands on each item, and other zones. */
 export function ShowPart() {
@@ -125,15 +126,11 @@ function Switched({ title, note, on, dye, onSwitch, onDye, onRemove, children }:
       </label>
       <select
         className="field h-6 py-0 text-small"
-        aria-label={`Dye of ${title}`}
+        aria-label={`Colour of ${title}`}
         value={dye}
         onChange={({ target }) => onDye(target.value as Dye)}
       >
-        {dyes.map((one) => (
-          <option key={one} value={one}>
-            {one}
-          </option>
-        ))}
+        <ColourOptions />
       </select>
       {onRemove ? (
         <button
@@ -303,7 +300,7 @@ function LayerDetails({ fields, layer, onChange }: LayerDetailsProps) {
         <FieldChoice label="until" fields={ends} value={layer.end} onPick={(name) => pick("end", name)} />
       )}
       {dyed.length > 0 && (
-        <FieldChoice label="dye by" fields={dyed} value={layer.dyeBy} onPick={(name) => pick("dyeBy", name)} />
+        <FieldChoice label="coloured by" fields={dyed} value={layer.dyeBy} onPick={(name) => pick("dyeBy", name)} />
       )}
     </div>
   );

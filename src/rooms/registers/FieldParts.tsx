@@ -3,7 +3,7 @@ import { X } from "lucide-react";
 import { useMemo, useState, type ReactNode } from "react";
 import { startNames, type FieldSetting } from "@/core/shaping";
 import {
-  dyes,
+  type Dye,
   newId,
   summaryWays,
   type Field,
@@ -27,6 +27,7 @@ import type { DateText } from "@/core/time";
 import { FormulaField } from "@/panels/fields/FormulaField";
 import { useStore } from "@/ui/workspaceContext";
 import { cellWords, type Writing } from "@/panels/fields/cells";
+import { ColourOptions } from "@/ui/ColourOptions";
 
 /** A line of the dialog: a name, and what is set. */
 export function Line({ label, children }: { label: string; children: ReactNode }) {
@@ -157,19 +158,15 @@ function OptionsPart({
           />
           <select
             className="field"
-            aria-label={`Dye of ${option.title}`}
+            aria-label={`Colour of ${option.title}`}
             value={option.dye ?? ""}
             onChange={({ target }) => {
               const { dye: _, ...rest } = option;
-              onChange(options.with(at, target.value ? { ...rest, dye: target.value as (typeof dyes)[number] } : rest));
+              onChange(options.with(at, target.value ? { ...rest, dye: target.value as Dye } : rest));
             }}
           >
-            <option value="">No dye</option>
-            {dyes.map((dye) => (
-              <option key={dye} value={dye}>
-                {dye}
-              </option>
-            ))}
+            <option value="">No colour</option>
+            <ColourOptions />
           </select>
           <button
             type="button"

@@ -143,7 +143,8 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
           Update the record when a row has the same title
         </label>
         {typeof plan === "number" ? (
-          <p role="status">
+          // Not announced: it changes faster than anybody could say it.
+          <p>
             Reading row {plan.toLocaleString()} of {table.rows.length.toLocaleString()}
           </p>
         ) : (

@@ -2,7 +2,7 @@
 import { useCallback, useState, type FormEvent } from "react";
 import { addRecord, editRecord, removeRecord } from "@/core/commands";
 import { minutesBy } from "@/core/insight";
-import { dyes, type Dye, type Id, type Theme } from "@/core/model";
+import { type Dye, type Id, type Theme } from "@/core/model";
 import { readTarget, targetText, weeklyTarget } from "@/core/plan";
 import { lastSign } from "@/core/register";
 import { addDays, dateOf, durationText, startOfWeek, type DateText } from "@/core/time";
@@ -11,6 +11,7 @@ import { notify } from "@/ui/notices";
 import { TypedField } from "@/ui/TypedField";
 import { useAct, useComputedSoon, useFirstWeekday, useList, useSettings, useStore } from "@/ui/workspaceContext";
 import { Section } from "./Section";
+import { ColourOptions } from "@/ui/ColourOptions";
 
 /** The minutes worked by theme in the week of a date, once they are summed. */
 function useWorked(today: DateText, firstWeekday: number): ReadonlyMap<Id | undefined, number> {
@@ -44,7 +45,7 @@ export function Themes() {
   return (
     <Section
       title="Themes"
-      note="The kinds of work. A theme’s dye colours its tasks, blocks and events everywhere; its icon, such as an emoji, can stand on the plan."
+      note="The kinds of work. A theme gives its colour to its tasks, blocks and events everywhere; its icon, such as an emoji, can stand on the plan."
     >
       {themes.length === 0 && <p className="mb-2 text-ink-3">No themes yet. Add the first one below.</p>}
       <ul>
@@ -60,15 +61,11 @@ export function Themes() {
             </div>
             <select
               className="field"
-              aria-label={`Dye of ${theme.title}`}
+              aria-label={`Colour of ${theme.title}`}
               value={theme.dye}
               onChange={(event) => edit(theme, { dye: event.target.value as Dye })}
             >
-              {dyes.map((dye) => (
-                <option key={dye} value={dye}>
-                  {dye[0]!.toUpperCase() + dye.slice(1)}
-                </option>
-              ))}
+              <ColourOptions />
             </select>
             <div className="w-11" title="Icon, such as an emoji">
               <TypedField

@@ -33,7 +33,7 @@ describe("themes", () => {
 
   it("get another dye, another name and a target a week", async () => {
     const { getByRole, user, store } = await drawn();
-    await user.selectOptions(getByRole("combobox", { name: "Dye of Survey" }), "Weld");
+    await user.selectOptions(getByRole("combobox", { name: "Colour of Survey" }), "Weld, yellow");
     await user.type(getByRole("textbox", { name: "Weekly target of Survey" }), "9 h{Enter}");
     expect(store.get("survey")).toMatchObject({ dye: "weld", weeklyMinutes: 540 });
     await user.clear(getByRole("textbox", { name: "Weekly target of Survey" }));
