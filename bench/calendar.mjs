@@ -1,4 +1,4 @@
-import { launch, openLargeDemo, quantile, row } from "./harness.mjs";
+import { atMost, launch, openLargeDemo, quantile, told, traced } from "./harness.mjs";
 
 /** The plan in the app, with a hundred thousand records behind it: opening, moving on, dragging, zooming. */
 export async function calendar({ address }) {
@@ -68,8 +68,7 @@ export async function calendar({ address }) {
       },
       "script",
     );
-    const timed = (question, ours, limit) =>
-      row(question, { ours, unit: "ms", target: `${limit} ms`, holds: ours <= limit });
+    const timed = (question, ours, limit) => atMost(question, ours, limit, { on: "paint", felt: true });
     return [
       timed(`a week with ${items} items, 100,000 records behind it: open, quietest of four`, Math.min(...opened), 100),
       timed("move on by a week, quietest", week, 50),
@@ -79,12 +78,7 @@ export async function calendar({ address }) {
         acted[0],
         16.7,
       ),
-      row("the same, of the middle round", {
-        ours: acted[actRounds >> 1],
-        unit: "ms",
-        target: "none set",
-        holds: true,
-      }),
+      told("the same, of the middle round", acted[actRounds >> 1]),
       timed("a month, quietest", month, 150),
       timed("a year, quietest", year, 250),
       timed(`script of a frame while zooming and moving a timeline of ${bars} bars, p95`, quantile(zoomed, 0.95), 12),
@@ -182,21 +176,4 @@ async function frames(page, act, what = "all") {
               .reduce((sum, one) => sum + one.dur, 0) / 1000,
         );
   return times.length > 0 ? times : [0];
-}
-
-/** What the browser did meanwhile, as the events of its trace that took time. */
-async function traced(page, act) {
-  const client = await page.context().newCDPSession(page);
-  const events = [];
-  client.on("Tracing.dataCollected", ({ value }) => events.push(...value));
-  const complete = new Promise((resolve) => client.once("Tracing.tracingComplete", resolve));
-  await client.send("Tracing.start", {
-    transferMode: "ReportEvents",
-    traceConfig: { includedCategories: ["devtools.timeline", "cc"] },
-  });
-  await act();
-  await client.send("Tracing.end");
-  await complete;
-  await client.detach();
-  return events.filter(({ ph, dur }) => ph === "X" && dur).sort((a, b) => a.ts - b.ts);
 }

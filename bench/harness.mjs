@@ -120,8 +120,44 @@ export function longPage(lines, tasks) {
   }).join("\n");
 }
 
-/** A row of the table. A ratio is ours to the peer's in the direction that the target asks for. */
+const round = (value) => (typeof value === "number" ? Number(value.toPrecision(3)) : value);
+
+/** A row whose target is a ratio or a fact of its own. A ratio is ours to the peer's in the direction that the target asks for. */
 export function row(question, { ours, peer = null, unit, target, holds, ratio = null }) {
-  const round = (value) => (typeof value === "number" ? Number(value.toPrecision(3)) : value);
   return { question, ours: round(ours), peer: round(peer), unit, ratio: round(ratio), target, holds };
+}
+
+/** A row that is told and has no target. */
+export function told(question, ours, { peer = null, unit = "ms", on = "script" } = {}) {
+  return { ...row(question, { ours, peer, unit, target: "none set", holds: true }), on };
+}
+
+/**
+ * A row with an absolute limit, in its unit. What it leans on (`script`, `paint`, `store`, or null for what no machine makes faster)
+ * is the part of the machine that its number is divided by; what a hand feels holds even on a machine half as fast (see `machine.mjs`).
+ */
+export function atMost(
+  question,
+  ours,
+  limit,
+  { unit = "ms", on = "script", felt = false, peer = null, ratio = null } = {},
+) {
+  return { ...row(question, { ours, peer, unit, ratio, target: `${limit} ${unit}`, holds: null }), limit, on, felt };
+}
+
+/** What the browser did meanwhile, as the events of its trace that took time. */
+export async function traced(page, act) {
+  const client = await page.context().newCDPSession(page);
+  const events = [];
+  client.on("Tracing.dataCollected", ({ value }) => events.push(...value));
+  const complete = new Promise((resolve) => client.once("Tracing.tracingComplete", resolve));
+  await client.send("Tracing.start", {
+    transferMode: "ReportEvents",
+    traceConfig: { includedCategories: ["devtools.timeline", "cc"] },
+  });
+  await act();
+  await client.send("Tracing.end");
+  await complete;
+  await client.detach();
+  return events.filter(({ ph, dur }) => ph === "X" && dur).sort((a, b) => a.ts - b.ts);
 }
