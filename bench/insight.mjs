@@ -4,9 +4,11 @@ import { atMost, bundle, largePeer, quantile, row, told } from "./harness.mjs";
 /** Looking back over ten years of the work log. */
 export async function insight() {
   const ours = await import(await bundle("bench/page/insight.ts", { platform: "node" }));
-  const { settled, atOnce, byHand, changed, changedAlone } = ours.charts();
+  const { settled, atOnce, changed, changedAlone } = ours.charts();
   const [settledName, slowest] = slowestOf(settled.alone);
-  const [atOnceName, slowestAtOnce] = slowestOf(atOnce.alone);
+  const [atOnceName, slowestAtOnce] = Object.entries(atOnce.alone).reduce((one, other) =>
+    other[1].ratio > one[1].ratio ? other : one,
+  );
   const [changedName, slowestChanged] = slowestOf(
     Object.fromEntries(Object.entries(changedAlone).map(([name, times]) => [name, quantile(times, 0.95)])),
   );
@@ -18,16 +20,20 @@ export async function insight() {
   if (process.env.EACH) console.error({ settled, atOnce });
   return [
     atMost(
-      `a chart over ten years of the log, 100,000 entries, for the first time after a start: the slowest of ${Object.keys(settled.alone).length} (${settledName}); beside it one sum over the same entries by hand`,
+      `a chart over ten years of the log, 100,000 entries, for the first time after a start: the slowest of ${Object.keys(settled.alone).length} (${settledName})`,
       slowest,
       50,
-      { unit: "ms", peer: byHand },
     ),
-    atMost(
-      `the same the moment after the start, before the ledger is laid while nothing else is to do (${atOnceName}); beside it the sum by hand`,
-      slowestAtOnce,
-      50,
-      { unit: "ms", peer: byHand },
+    row(
+      `the same the moment after the start, before the ledger is laid while nothing else is to do (${atOnceName}); peer: one sum over the same entries by hand, in turns`,
+      {
+        ours: slowestAtOnce.ours,
+        peer: slowestAtOnce.byHand,
+        unit: "ms",
+        ratio: slowestAtOnce.ratio,
+        target: "within 1.5 times",
+        holds: slowestAtOnce.ratio <= 1.5,
+      },
     ),
     told("all of them one after the other, for the first time after a start (peer: the moment after it)", settled.all, {
       peer: atOnce.all,

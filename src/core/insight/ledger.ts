@@ -7,6 +7,7 @@ import {
   clockChanges,
   dateOfDayNumber,
   dayNumber,
+  isSameDay,
   minuteOf,
   minutesPerDay,
   type DateText,
@@ -356,12 +357,6 @@ export class Ledger {
     }
     return changes[day - from] === 1;
   }
-}
-
-/** Whether two moments are of one day: the days of the month, where most differ that do, are looked at first. */
-function isSameDay(one: MomentText, other: MomentText): boolean {
-  for (let at = 9; at >= 0; at--) if (one.charCodeAt(at) !== other.charCodeAt(at)) return false;
-  return true;
 }
 
 /** Whom settings name as the person themselves. */

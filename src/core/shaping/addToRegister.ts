@@ -2,7 +2,7 @@ import { compileFormula, type FormulaNames } from "../formula";
 import { bareRecord, bareRow, dayPageId, newId, Refusal, type Field, type Id, type PensumRecord } from "../model";
 import { oneLine } from "../page";
 import { cellOf, cellType, fieldsIn, findRegister, type Register } from "../register";
-import type { Command, Fields, Transaction } from "../store";
+import { withFields, type Command, type Fields, type Transaction } from "../store";
 import { dateOf, isDate, standingClock, type DateText } from "../time";
 import { dayPage, editFields } from "../commands";
 
@@ -19,15 +19,26 @@ export const addToRegister: Command<{ register: string; fields?: Fields; id?: Id
       if (!isDate(fields.date)) throw new Refusal("A day page needs a valid date.");
       return `Opened the page of ${dayPage(tx, fields.date).date}`;
     }
-    tx.put(newRecord(tx, register, id, fields));
-    const record = tx.get(id) as PensumRecord;
     const { title, ...rest } = { ...startValues(tx, register, openDay), ...fields };
     const all = title === undefined || title === "" ? rest : { ...rest, title };
-    if (Object.keys(all).length > 0) editFields(tx, record, all);
-    const named = tx.get(id);
-    return `Added ${named && "title" in named && named.title !== "" ? `“${named.title}”` : `a record to ${register.title}`}`;
+    const record = filled(tx, newRecord(tx, register, id, fields), all);
+    tx.put(record);
+    return `Added ${"title" in record && record.title !== "" ? `“${record.title}”` : `a record to ${register.title}`}`;
   },
 };
+
+/** A record that is not there yet with these fields set as by hand: it is put as a whole, which takes half of putting and changing it. */
+function filled(tx: Transaction, record: PensumRecord, fields: Fields): PensumRecord {
+  let made = record;
+  const { id } = record;
+  const within: Transaction = {
+    ...tx,
+    get: (asked) => (asked === id ? made : tx.get(asked)),
+    update: (asked, values) => (asked === id ? (made = withFields(made, values)) : tx.update(asked, values)),
+  };
+  if (Object.keys(fields).length > 0) editFields(within, record, fields);
+  return made;
+}
 
 /** What every record of a register has, before anything is said of it. */
 function newRecord(tx: Transaction, { kind, id: register }: Register, id: Id, fields: Fields): PensumRecord {

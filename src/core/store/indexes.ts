@@ -1,5 +1,5 @@
 import { isUnfinished, valueIn, type Kind, type PensumRecord, type RecordOf } from "../model";
-import { addDays, dateOf, isDate, minuteOf, repeatOf } from "../time";
+import { addDays, dateOf, isDate, isSameDay, minuteOf, repeatOf } from "../time";
 import type { PackedQuestion } from "./packedRecords";
 import type { RecordTable } from "./recordTable";
 
@@ -28,7 +28,7 @@ function over<K extends Kind, F extends FieldOf<RecordOf<K>>>(
 /** The dates that a stretch touches, first to last; one that ends at midnight does not touch the day it ends on. */
 export function datesTouched(start: string, end: string): string[] {
   const first = dateOf(start);
-  if (end.startsWith(first)) return [first];
+  if (isSameDay(start, end)) return [first];
   const last = isDate(end)
     ? end
     : minuteOf(end) === 0 && dateOf(end) > dateOf(start)
@@ -115,7 +115,7 @@ export const indexes = {
   aimsByDay: over(["aim"], ["date"], ({ date }) => date),
   /** Entries of the work log by the days that they touch; one that runs stands under `running` too. */
   workByDay: over(["work"], ["start", "end"], ({ start, end }) =>
-    end === undefined ? [dateOf(start), "running"] : datesTouched(start, end),
+    end === undefined ? [dateOf(start), "running"] : isSameDay(start, end) ? dateOf(start) : datesTouched(start, end),
   ),
   /** Tasks and blocks by the page that holds their line. */
   linesByPage: over(["task", "block"], ["page"], ({ page }) => page),

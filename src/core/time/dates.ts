@@ -6,7 +6,7 @@
 export type DateText = string;
 
 const dayMilliseconds = 86_400_000;
-const dateShape = /^(\d{4})-(\d{2})-(\d{2})$/;
+const dateShape = /^\d{4}-\d{2}-\d{2}$/;
 
 /** The number that two digits of a text make. */
 export function twoDigits(text: string, at: number): number {
@@ -24,17 +24,43 @@ export function dayNumber(date: DateText): number {
   return year * 365 + Math.floor(year / 4) - Math.floor(year / 100) + Math.floor(year / 400) + dayOfYear - 719_468;
 }
 
+/** Texts of days that were asked for: the same few thousand are, again and again, and a text that is kept keeps its hash too. */
+const datesByNumber = new Map<number, DateText>();
+const mostKeptDates = 20_000;
+
 /** The date that lies `day` whole days after 1970-01-01. */
 export function dateOfDayNumber(day: number): DateText {
-  return new Date(day * dayMilliseconds).toISOString().slice(0, 10);
+  let date = datesByNumber.get(day);
+  if (date === undefined) {
+    date = new Date(day * dayMilliseconds).toISOString().slice(0, 10);
+    if (datesByNumber.size >= mostKeptDates) datesByNumber.clear();
+    datesByNumber.set(day, date);
+  }
+  return date;
+}
+
+/** Whether two moments are of one day: the days of the month, where most differ that do, are looked at first. */
+export function isSameDay(one: string, other: string): boolean {
+  for (let at = 9; at >= 0; at--) if (one.charCodeAt(at) !== other.charCodeAt(at)) return false;
+  return true;
 }
 
 /** Tells whether `value` is a date that exists, in the years 1000 to 9998: days after it can be written too. */
 export function isDate(value: unknown): value is DateText {
   if (typeof value !== "string") return false;
-  const parts = dateShape.exec(value);
-  if (!parts || Number(parts[1]) < 1000) return false;
-  return dateFromParts(Number(parts[1]), Number(parts[2]), Number(parts[3])) === value;
+  if (!dateShape.test(value)) return false;
+  const [year, month, day] = [
+    twoDigits(value, 0) * 100 + twoDigits(value, 2),
+    twoDigits(value, 5),
+    twoDigits(value, 8),
+  ];
+  return year >= 1000 && year <= 9998 && month >= 1 && month <= 12 && day >= 1 && day <= daysInMonth(year, month);
+}
+
+/** How many days a month (1 to 12) has. */
+function daysInMonth(year: number, month: number): number {
+  if (month === 2) return year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0) ? 29 : 28;
+  return month === 4 || month === 6 || month === 9 || month === 11 ? 30 : 31;
 }
 
 /** The date of a year, month (1 to 12) and day, or undefined where the calendar has no such day. */

@@ -1,13 +1,6 @@
 "use client";
 import { useMemo, useState } from "react";
-import {
-  cellsOf,
-  dayComesFirst,
-  guessColumns,
-  type ColumnPlan,
-  type ImportPlan,
-  type Table,
-} from "@/core/interop/table";
+import { cellsOf, guessColumns, type ColumnPlan, type ImportPlan, type Table } from "@/core/interop/table";
 import type { OwnType } from "@/core/model";
 import { fieldsIn, isComputed, type Register } from "@/core/register";
 import { importTable } from "@/core/shaping";
@@ -46,11 +39,10 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
   const store = useStore();
   const act = useAct();
   const [columns, setColumns] = useState(() => guessColumns(store, register, table));
-  const clear = useMemo(() => dayComesFirst(table.header.flatMap((_, at) => cellsOf(table, at))), [table]);
-  const samples = useMemo(() => table.header.map((_, at) => cellsOf(table, at).slice(0, 3)), [table]);
+  const samples = useMemo(() => table.header.map((_, at) => cellsOf(table, at, 3)), [table]);
   const [asked, setAsked] = useState<boolean>();
   const [matchTitles, setMatchTitles] = useState(false);
-  const dayFirst = asked ?? clear ?? localeDayFirst();
+  const dayFirst = asked ?? table.dayFirst ?? localeDayFirst();
   const { values, today } = writing;
   const setting = useMemo(
     () => ({ values, register, table, columns, today, dayFirst, matchTitles }),
@@ -58,7 +50,7 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
   );
   const plan = useImportPlan(setting);
   const fields = fieldsIn(store, register).filter((field) => !field.kept && !isComputed(field));
-  const unanswered = clear === undefined && asked === undefined;
+  const unanswered = table.dayFirst === undefined && asked === undefined;
   const set = (at: number, value: string) => {
     const [into, what] = value.split(":") as [string, string];
     const next: ColumnPlan =
@@ -127,7 +119,7 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
             );
           })}
         </div>
-        {clear === undefined && (
+        {table.dayFirst === undefined && (
           <fieldset className="flex flex-wrap items-center gap-x-4 gap-y-1">
             <legend className="float-left mr-4">Some dates can be read two ways. 3/4 is</legend>
             {[true, false].map((first) => (

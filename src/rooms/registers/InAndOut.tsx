@@ -1,18 +1,19 @@
 "use client";
+import { proxy } from "comlink";
 import { useRef, useState } from "react";
-import { Refusal } from "@/core/model";
-import { decodeText } from "@/core/interop/decodeText";
-import { readTable, writeTable, type Table } from "@/core/interop/table";
+import { writeTable, type Table } from "@/core/interop/table";
 import type { LensDraft, LensView } from "@/core/lens";
 import type { Register } from "@/core/register";
 import { download } from "@/ui/download";
 import { FileInput } from "@/ui/FileInput";
 import { useHandedFile } from "@/ui/handed";
 import type { Writing } from "@/panels/fields/cells";
+import { useLongWork, WorkLine } from "@/panels/longWork";
 import { notify } from "@/ui/notices";
 import { MenuButton } from "./FieldMenu";
 import { ImportDialog } from "./ImportDialog";
 import { SentencePart } from "@/ui/SentencePart";
+import type { TableWorker } from "@/workers/table.worker";
 
 interface InAndOutProps {
   writing: Writing;
@@ -29,6 +30,10 @@ function isCalendarKind({ kind }: Register): boolean {
 /** This lens as a file for other programs, and a file of theirs into this register. */
 export function InAndOut({ writing, register, lens, view }: InAndOutProps) {
   const [table, setTable] = useState<{ name: string; table: Table }>();
+  const { stage, run } = useLongWork<TableWorker>(
+    () => new Worker(new URL("../../workers/table.worker.ts", import.meta.url), { type: "module" }),
+    (text, refused) => notify(refused ? { text, tone: "refused" } : { text }),
+  );
   const input = useRef<HTMLInputElement>(null);
   const write = (separator: "," | "\t") => {
     const text = writeTable(
@@ -53,12 +58,17 @@ export function InAndOut({ writing, register, lens, view }: InAndOutProps) {
     download(new Blob([text], { type: "text/calendar" }), `${name}.ics`);
   };
   const read = async (file: File) => {
-    try {
-      setTable({ name: file.name, table: readTable(decodeText(new Uint8Array(await file.arrayBuffer()))) });
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      notify({ text: error.message, tone: "refused" });
-    }
+    const rows: Table["rows"][number][] = [];
+    const rest = await run("Reading the table", (door, progress) =>
+      door.read(
+        file,
+        proxy(async (some: Table["rows"], share: number) => {
+          rows.push(...some);
+          progress(share);
+        }),
+      ),
+    );
+    if (rest) setTable({ name: file.name, table: { ...rest, rows } });
   };
   useHandedFile([".csv", ".tsv"], (file) => void read(file));
   return (
@@ -111,6 +121,7 @@ export function InAndOut({ writing, register, lens, view }: InAndOutProps) {
         label="CSV or TSV file"
         onFiles={([file]) => file && void read(file)}
       />
+      <WorkLine stage={stage} />
       {table && <ImportDialog writing={writing} register={register} {...table} onClose={() => setTable(undefined)} />}
     </span>
   );

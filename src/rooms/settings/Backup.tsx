@@ -14,7 +14,7 @@ import { DailyCopies } from "./DailyCopies";
 import { KeptByBrowser } from "./KeptByBrowser";
 import { KeptFiles } from "./KeptFiles";
 import { sizeText } from "@/ui/sizeText";
-import { useLongWork, WorkLine } from "./longWork";
+import { useLongWork, WorkLine } from "@/panels/longWork";
 import { Section } from "./Section";
 
 const shownFaults = 100;

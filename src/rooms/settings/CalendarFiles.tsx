@@ -10,7 +10,7 @@ import { useHandedFile } from "@/ui/handed";
 import { notify } from "@/ui/notices";
 import { useWorkspace } from "@/ui/workspaceContext";
 import type { CalendarWorker } from "@/workers/calendar.worker";
-import { useLongWork, WorkLine } from "./longWork";
+import { useLongWork, WorkLine } from "@/panels/longWork";
 import { Section } from "./Section";
 
 const shownFaults = 60;

@@ -12,7 +12,7 @@ import { useWorkspace } from "@/ui/workspaceContext";
 import type { ChosenFile, FolderPlan, FolderWorker } from "@/workers/folder.worker";
 import { Choices } from "./Choices";
 import { sizeText } from "@/ui/sizeText";
-import { useLongWork, WorkLine } from "./longWork";
+import { useLongWork, WorkLine } from "@/panels/longWork";
 import { Section } from "./Section";
 
 interface Taken {

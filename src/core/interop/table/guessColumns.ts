@@ -28,7 +28,7 @@ export function guessColumns(store: Pick<Store, "list">, register: Register, tab
       return { into: "field", name: field.name };
     }
     const kept = fieldsIn(store, register).some((one) => formulaName(one.label) === formulaName(name));
-    return kept ? { into: "nothing" } : { into: "new", title: name, type: typeOfCells(cellsOf(table, column)) };
+    return kept ? { into: "nothing" } : { into: "new", title: name, type: typeOfCells(cellsOf(table, column, looked)) };
   });
   if (!taken.has("title") && fields.some(({ name }) => name === "title")) {
     const first = plans.findIndex((plan) => plan.into === "new" && (plan.type === "text" || plan.type === "choice"));
@@ -37,9 +37,15 @@ export function guessColumns(store: Pick<Store, "list">, register: Register, tab
   return plans;
 }
 
-/** The cells of a column that hold something. */
-export function cellsOf(table: Table, column: number): string[] {
-  return table.rows.map(({ cells }) => (cells[column] ?? "").trim()).filter(Boolean);
+/** The first cells of a column that hold something. */
+export function cellsOf({ rows }: Pick<Table, "rows">, column: number, most = rows.length): string[] {
+  const found: string[] = [];
+  for (const { cells } of rows) {
+    if (found.length >= most) break;
+    const cell = cells[column]?.trim();
+    if (cell) found.push(cell);
+  }
+  return found;
 }
 
 /** The type that most cells of a column have; one bad cell in twenty is taken for a slip. */
@@ -76,21 +82,4 @@ function isDateText(cell: string): boolean {
     !/^\d+$/.test(cell) &&
     (dateMeantBy(cell, today, true) ?? dateMeantBy(cell, today, false)) !== undefined
   );
-}
-
-/**
- * Whether the dates of a column begin with the day. Undefined where all of them could be read either way and would mean
- * another date: then the person is asked.
- */
-export function dayComesFirst(cells: readonly string[]): boolean | undefined {
-  let unclear = false;
-  for (const cell of cells) {
-    const [, first, second] = /^(\d{1,2})[/-](\d{1,2})[/-]\d{2,4}/.exec(cell) ?? [];
-    if (first === undefined || second === undefined) continue;
-    const [a, b] = [Number(first), Number(second)];
-    if (a > 12 && b <= 12) return true;
-    if (b > 12 && a <= 12) return false;
-    if (a <= 12 && a !== b) unclear = true;
-  }
-  return unclear ? undefined : true;
 }

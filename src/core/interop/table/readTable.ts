@@ -5,6 +5,8 @@ import { Refusal } from "../../model";
 export interface Table {
   readonly header: readonly string[];
   readonly rows: readonly TableLine[];
+  /** Whether its dates begin with the day; undefined where they could be read either way. */
+  readonly dayFirst: boolean | undefined;
 }
 
 interface TableLine {
@@ -42,7 +44,25 @@ export function readTable(text: string): Table {
     throw new Refusal(
       `This table has ${first.cells.length.toLocaleString("en-GB")} columns; ${mostColumns.toLocaleString("en-GB")} is the most. Nothing was changed.`,
     );
-  return { header: namesOf(first.cells), rows: rest };
+  return { header: namesOf(first.cells), rows: rest, dayFirst: dayComesFirst(rest) };
+}
+
+/**
+ * Whether the dates of a table begin with the day. Undefined where all of them could be read either way and would mean
+ * another date: then the person is asked.
+ */
+function dayComesFirst(rows: readonly TableLine[]): boolean | undefined {
+  let unclear = false;
+  for (const { cells } of rows)
+    for (const cell of cells) {
+      const [, first, second] = /^\s*(\d{1,2})[/-](\d{1,2})[/-]\d{2,4}/.exec(cell) ?? [];
+      if (first === undefined || second === undefined) continue;
+      const [a, b] = [Number(first), Number(second)];
+      if (a > 12 && b <= 12) return true;
+      if (b > 12 && a <= 12) return false;
+      if (a <= 12 && a !== b) unclear = true;
+    }
+  return unclear ? undefined : true;
 }
 
 /** What separates the cells: what stands most often between the names of the first line. */

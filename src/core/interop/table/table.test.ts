@@ -6,7 +6,7 @@ import { fieldsIn, fieldValues, findRegister, recordsIn, type Register } from ".
 import { addField, addRegister, addToRegister, importTable } from "../../shaping";
 import { Store } from "../../store";
 import { standingClock } from "../../time";
-import { dayComesFirst, guessColumns, typeOfCells } from "./guessColumns";
+import { guessColumns, typeOfCells } from "./guessColumns";
 import { planImport } from "./planImport";
 import { readTable } from "./readTable";
 import { writeTable } from "./writeTable";
@@ -194,10 +194,10 @@ describe("a table", () => {
   });
 
   test("asks which comes first where a date can be read two ways and means two days", () => {
-    expect(dayComesFirst(["3/4/2026", "5/6/2026"])).toBeUndefined();
-    expect(dayComesFirst(["3/4/2026", "13/6/2026"])).toBe(true);
-    expect(dayComesFirst(["3/4/2026", "5/16/2026"])).toBe(false);
-    expect(dayComesFirst(["4/4/2026", "2026-01-02"])).toBe(true);
+    expect(readTable("Title,Read on\na,3/4/2026\nb,5/6/2026").dayFirst).toBeUndefined();
+    expect(readTable("Title,Read on\na,3/4/2026\nb,13/6/2026").dayFirst).toBe(true);
+    expect(readTable("Title,Read on\na,3/4/2026\nb,5/16/2026").dayFirst).toBe(false);
+    expect(readTable("Title,Read on\na,4/4/2026\nb,2026-01-02").dayFirst).toBe(true);
     const both = (dayFirst: boolean) =>
       plan(world(), "Title,Read on\na,3/4/2026", { dayFirst }).added[0]?.fields.f_xday;
     expect([both(true), both(false)]).toEqual(["2026-04-03", "2026-03-04"]);

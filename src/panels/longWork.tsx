@@ -8,11 +8,17 @@ type Stage =
   | { at: "working"; what: string; share: number; stop: () => void }
   | { at: "said"; text: string; refused: boolean };
 
-/** Work that a worker does while the person waits: with its progress, a way to stop it, and what came of it. */
-export function useLongWork<Door>(makeWorker: () => Worker) {
+/**
+ * Work that a worker does while the person waits: with its progress, a way to stop it, and what came of it.
+ * @param tell says what came of it elsewhere than in the line
+ */
+export function useLongWork<Door>(makeWorker: () => Worker, tell?: (text: string, refused: boolean) => void) {
   const workspace = useWorkspace();
   const [stage, setStage] = useState<Stage>({ at: "idle" });
-  const say = (text: string, refused = false) => setStage({ at: "said", text, refused });
+  const say = (text: string, refused = false) => {
+    setStage(tell ? { at: "idle" } : { at: "said", text, refused });
+    tell?.(text, refused);
+  };
 
   /** Runs `work` in a worker; it is ended after, unless `keep` takes it over. Undefined when it failed or was stopped. */
   const run = async <T,>(
@@ -49,8 +55,7 @@ export function useLongWork<Door>(makeWorker: () => Worker) {
       return result;
     } catch (error) {
       over = true;
-      if (!stopped)
-        say(`${what} failed (${error instanceof Error ? error.message : String(error)}). Nothing was changed.`, true);
+      if (!stopped) say(whyNot(what, error), true);
       return undefined;
     } finally {
       if (!kept) worker.terminate();
@@ -72,6 +77,12 @@ export function useLongWork<Door>(makeWorker: () => Worker) {
     return true;
   };
   return { stage, say, run, whenSaved };
+}
+
+/** A refusal says all by itself; it comes from the worker by its name and not by its class. */
+function whyNot(what: string, error: unknown): string {
+  if (error instanceof Error && error.name === "Refusal") return error.message;
+  return `${what} failed (${error instanceof Error ? error.message : String(error)}). Nothing was changed.`;
 }
 
 /** How far the work is, or what came of it. */
