@@ -1,4 +1,4 @@
-import { type Id, type State } from "../model";
+import { addTo, type Id, type State } from "../model";
 import type { Command, Fields } from "../store";
 import type { DateText } from "../time";
 import { editRecords } from "./editRecord";
@@ -26,10 +26,10 @@ export const giveValues: Command<readonly GivenValues[]> = {
     for (const { id, fields, ...more } of all) {
       const { state, ...others } = fields;
       const isTask = takenOut(tx, id)?.kind === "task";
-      if (isTask && state !== undefined) states.set(state as State, [...(states.get(state as State) ?? []), id]);
+      if (isTask && state !== undefined) addTo(states, state as State, id);
       const rest = isTask ? others : fields;
       if (Object.keys(rest).length > 0) edits.push({ id, fields: rest });
-      if ("day" in more) days.set(more.day, [...(days.get(more.day) ?? []), id]);
+      if ("day" in more) addTo(days, more.day, id);
     }
     return [
       ...(edits.length > 0 ? [editRecords.run(tx, edits)] : []),

@@ -1,4 +1,4 @@
-import { isRange, type CalendarLayer, type DatedBy, type Dye, type PensumRecord } from "../model";
+import { addTo, isRange, type CalendarLayer, type DatedBy, type Dye, type PensumRecord } from "../model";
 import { dateOf, isDate, isMoment, minuteOf, minutesBetween, minutesPerDay, type DateText } from "../time";
 import { isComputed, optionsOf } from "../register";
 import type { LensField, LensView } from "./lensView";
@@ -92,9 +92,7 @@ export function withoutDoubles(items: readonly LayerItem[], shown: readonly Pens
 export function layerDays(items: readonly LayerItem[]): ReadonlyMap<DateText, readonly LayerItem[]> {
   const days = new Map<DateText, LayerItem[]>();
   for (const item of items) {
-    const list = days.get(item.first);
-    if (list) list.push(item);
-    else days.set(item.first, [item]);
+    addTo(days, item.first, item);
   }
   for (const list of days.values())
     list.sort((a, b) => (a.startMinute ?? -1) - (b.startMinute ?? -1) || (a.record.id < b.record.id ? -1 : 1));

@@ -1,5 +1,6 @@
 export * from "./clock";
 export * from "./defaults";
+export * from "./grouped";
 export * from "./ids";
 export * from "./kinds";
 export * from "./lens";

@@ -1,4 +1,4 @@
-import type { Block, Event, Habit, Id, PensumRecord, Task } from "../model";
+import { addTo, type Block, type Event, type Habit, type Id, type PensumRecord, type Task } from "../model";
 import { datesTouched, type Store } from "../store";
 import {
   addDays,
@@ -164,9 +164,7 @@ function expandMonth(all: readonly Repeating[], first: DateText): MonthOfOccurre
       const one = occurrenceAt(series, at);
       for (const date of touched(one))
         if (date >= first && date <= last) {
-          const list = byDate.get(date);
-          if (list) list.push(one);
-          else byDate.set(date, [one]);
+          addTo(byDate, date, one);
         }
     }
   }

@@ -23,9 +23,10 @@ export type DecimalSign = "," | ".";
 /** The sign before decimals that numbers of one column have; undefined where none of them tells. */
 export function decimalSignOf(texts: readonly string[]): DecimalSign | undefined {
   for (const text of texts) {
+    if (!text.includes(",") && !text.includes(".")) continue;
     const plain = text.trim().replace(/[\s\u00a0\u202f'’]/g, "");
     const [comma, point] = [plain.lastIndexOf(","), plain.lastIndexOf(".")];
-    if (parseNumber(plain) === undefined || (comma < 0 && point < 0)) continue;
+    if (parseNumber(plain) === undefined) continue;
     if (comma >= 0 && point >= 0) return comma > point ? "," : ".";
     const [one, other]: [DecimalSign, DecimalSign] = comma >= 0 ? [",", "."] : [".", ","];
     const groups = plain.split(one).length - 1;

@@ -1,4 +1,4 @@
-import { isUnfinished, type PensumRecord } from "../model";
+import { addTo, isUnfinished, type PensumRecord } from "../model";
 import { addDays, dateOf, daysBetween, type DateText } from "../time";
 
 /** What was found: a record, and the words that were meant. */
@@ -59,9 +59,7 @@ export function foundRows(found: readonly FoundRecord[], today: DateText, filter
     if (filter.to && (day === undefined || day > filter.to)) continue;
     const title = "title" in record && record.kind !== "note" ? record.title.trim().toLowerCase() : record.id;
     const key = `${record.kind} ${title}`;
-    const group = groups.get(key);
-    if (group) group.push(one);
-    else groups.set(key, [one]);
+    addTo(groups, key, one);
   }
   const rows = [...groups.values()].map((group): FoundRow => {
     const days = group.flatMap(({ record }) => dayOfRecord(record) ?? []).sort();

@@ -1,4 +1,4 @@
-import type { Note } from "@/core/model";
+import { addTo, type Note } from "@/core/model";
 
 /** A folder of notes, with the folders in it. */
 export interface NoteFolder {
@@ -14,7 +14,7 @@ export function noteTree(notes: readonly Note[]): NoteFolder {
   const byFolder = new Map<string, Note[]>();
   for (const note of notes) {
     const path = (note.folder ?? "").split("/").filter(Boolean).join("/");
-    byFolder.set(path, [...(byFolder.get(path) ?? []), note]);
+    addTo(byFolder, path, note);
   }
   const paths = new Set<string>([""]);
   for (const path of byFolder.keys())

@@ -1,7 +1,7 @@
 "use client";
 import { Suspense, useCallback, useMemo, useRef, useState } from "react";
 import { giveDay, moveItem, takeOff } from "@/core/commands";
-import type { Id, Lens, Task, Theme } from "@/core/model";
+import { addTo, type Id, type Lens, type Task, type Theme } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { inNextOrder, movable, unplacedTasks, type Shortage, type Unplaced } from "@/core/plan";
 import {
@@ -260,7 +260,7 @@ function heapsOf(store: Store, tasks: readonly Unplaced[], way: TrayWay): Heap[]
   const byId = new Map<Id, Unplaced[]>();
   for (const one of tasks) {
     const id = way === "none" ? "" : (one.task[way] ?? "");
-    byId.set(id, [...(byId.get(id) ?? []), one]);
+    addTo(byId, id, one);
   }
   const heaps = [...byId].map(([id, own]): Heap => {
     const of = id === "" ? undefined : store.get(id);

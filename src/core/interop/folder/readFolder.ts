@@ -1,5 +1,6 @@
 import { asRecord, faultOf } from "../../model/checks";
 import {
+  addTo,
   dayPageId,
   fieldFault,
   isId,
@@ -488,7 +489,7 @@ class FolderReader {
     if (!isPage(present) || !this.#foreignPages.has(page.id)) return page;
     const ids = new Map<string, Id[]>();
     for (const line of [...readOutline(present.text).tasks, ...readOutline(present.text).blocks])
-      if (line.attributes?.id) ids.set(line.title, [...(ids.get(line.title) ?? []), line.attributes.id]);
+      if (line.attributes?.id) addTo(ids, line.title, line.attributes.id);
     const edits: Edit[] = [];
     const outline = readOutline(page.text);
     for (const line of [...outline.tasks, ...outline.blocks]) {

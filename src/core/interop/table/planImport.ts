@@ -1,4 +1,14 @@
-import { isId, newId, valueIn, type Field, type Id, type Option, type OwnType, type PensumRecord } from "../../model";
+import {
+  addTo,
+  isId,
+  newId,
+  valueIn,
+  type Field,
+  type Id,
+  type Option,
+  type OwnType,
+  type PensumRecord,
+} from "../../model";
 import { plainTitle } from "../../page";
 import {
   decimalSignOf,
@@ -118,7 +128,7 @@ function recordsByTitle({ values, register }: ImportSetting): Map<string, Pensum
   const byTitle = new Map<string, PensumRecord[]>();
   for (const record of recordsIn(values.store, register)) {
     const title = titleOf(record).toLowerCase();
-    byTitle.set(title, [...(byTitle.get(title) ?? []), record]);
+    addTo(byTitle, title, record);
   }
   return byTitle;
 }
