@@ -1,6 +1,7 @@
 import Dexie from "dexie";
 import { baseText, entryLines, readCopyPieces, readSecondCopy, type LogEntry, type SecondCopy } from "@/core/store";
 import { WorkspaceDatabase, type FileRow } from "./database";
+import { reachOf } from "./snapshots";
 
 /** What a worker may do with a file and a window may not; not in the types of the browser's window. */
 interface WritableHandle {
@@ -23,6 +24,9 @@ export class CopyFiles {
   readonly #logName: string;
   readonly #log: WritableHandle;
   #flush: ReturnType<typeof setTimeout> | undefined;
+  #failed: { readonly error: unknown } | undefined;
+  /** Whether nothing was added yet to what an earlier sitting wrote. */
+  #isContinued = true;
 
   private constructor(workspace: string, folder: FileSystemDirectoryHandle, logName: string, log: WritableHandle) {
     this.#workspace = workspace;
@@ -40,10 +44,24 @@ export class CopyFiles {
 
   /** Adds entries to this tab's log. What is written outlives the browser; it is on the disk shortly after. */
   append(entries: readonly LogEntry[]): void {
-    write(this.#log, entryLines(entries), this.#log.getSize());
+    // Nobody waits for a flush: who adds to the log next hears of it.
+    if (this.#failed) throw this.#failed.error;
+    const at = this.#log.getSize();
+    try {
+      // What the last sitting left may end in the middle of a line.
+      write(this.#log, bytesOf(`${this.#isContinued && at > 0 ? "\n" : ""}${entryLines(entries)}`), at);
+      this.#isContinued = false;
+    } catch (error) {
+      this.#log.truncate(at);
+      throw error;
+    }
     this.#flush ??= setTimeout(() => {
       this.#flush = undefined;
-      this.#log.flush();
+      try {
+        this.#log.flush();
+      } catch (error) {
+        this.#failed = { error };
+      }
     }, flushMilliseconds);
   }
 
@@ -54,13 +72,15 @@ export class CopyFiles {
     });
   }
 
-  /** Writes a base when there is none of the database's newest snapshot, or when many tabs left their logs behind. */
+  /**
+   * Writes a base when there is no whole one of the database's newest snapshot, or when many tabs left their logs behind. What the
+   * log has after the snapshot was told to the copy at the start.
+   */
   async tidy(): Promise<void> {
     const names = await namesIn(this.#folder);
-    const bases = names.filter((name) => name.startsWith("base-"));
-    const seqs = await Promise.all(bases.map(async (name) => baseSeq(await this.#folder.getFileHandle(name))));
-    const newest = await newestSnapshot(this.#workspace);
-    if (names.length > mostFiles || !seqs.includes(newest)) await this.rebase();
+    const copy = await readCopy(this.#workspace);
+    const { snapshot } = await inDatabase(this.#workspace, reachOf);
+    if (names.length > mostFiles || copy?.seq !== snapshot) await this.rebase();
   }
 
   async #writeBase(): Promise<void> {
@@ -79,13 +99,15 @@ export class CopyFiles {
 
 /** Writes a base of what the database holds. Returns its name; undefined where there is nothing to write. */
 async function writeBase(workspace: string, folder: FileSystemDirectoryHandle): Promise<string | undefined> {
-  const contents = await readRows(workspace);
+  const contents = await inDatabase(workspace, readRows);
   if (!contents) return undefined;
   const name = `base-${crypto.randomUUID()}`;
-  const base = await writable(folder, name);
-  write(base, baseText(contents), 0);
-  base.flush();
-  base.close();
+  try {
+    await writeWhole(folder, name, bytesOf(baseText(contents)));
+  } catch (error) {
+    await folder.removeEntry(name).catch(stillInUse);
+    throw error;
+  }
   return name;
 }
 
@@ -127,18 +149,10 @@ export async function keepFilesOf(workspace: string): Promise<void> {
         if (list.some((one) => one.id === id)) continue;
         const row = await database.files.get(id);
         if (!row) continue;
-        const file = await writable(folder, id);
-        file.truncate(0);
-        writeBytes(file, new Uint8Array(await row.blob.arrayBuffer()), 0);
-        file.flush();
-        file.close();
+        await writeWhole(folder, id, new Uint8Array(await row.blob.arrayBuffer()));
         list.push({ id, name: row.name, type: row.type, size: row.blob.size });
       }
-      const file = await writable(folder, fileList);
-      file.truncate(0);
-      write(file, JSON.stringify(list), 0);
-      file.flush();
-      file.close();
+      await writeWhole(folder, fileList, bytesOf(JSON.stringify(list)));
       for (const { id } of before) if (!ids.includes(id)) await folder.removeEntry(id).catch(stillInUse);
     } finally {
       database.close();
@@ -197,39 +211,26 @@ async function textsOf(workspace: string): Promise<{ bases: string[]; logs: stri
   return { bases, logs };
 }
 
+async function inDatabase<T>(workspace: string, work: (database: WorkspaceDatabase) => Promise<T>): Promise<T> {
+  const database = new WorkspaceDatabase(workspace);
+  try {
+    return await work(database);
+  } finally {
+    database.close();
+  }
+}
+
 /** The newest whole snapshot of the database as it is stored, and the log after it. */
-async function readRows(workspace: string): Promise<SecondCopy | undefined> {
-  const database = new WorkspaceDatabase(workspace);
-  try {
-    const rows = await database.transaction("r", database.snapshots, database.log, async () => {
-      const [last] = await database.snapshots.orderBy(":id").reverse().limit(1).toArray();
-      const seq = last?.seq ?? 0;
-      const parts = await database.snapshots.where(":id").between([seq, 0], [seq, Dexie.maxKey]).toArray();
-      return { last, seq, parts, entries: await database.log.where(":id").above(seq).toArray() };
-    });
-    const { last, seq, parts, entries } = rows;
-    if (seq + entries.length === 0 || (last && last.parts !== parts.length)) return undefined;
-    return { seq, version: last?.version ?? 0, parts: parts.map((part) => part.text), entries };
-  } finally {
-    database.close();
-  }
-}
-
-/** The length of the log that the database's newest snapshot stands for. */
-async function newestSnapshot(workspace: string): Promise<number> {
-  const database = new WorkspaceDatabase(workspace);
-  try {
-    const key = (await database.snapshots.orderBy(":id").lastKey()) as [seq: number] | undefined;
-    return key?.[0] ?? 0;
-  } finally {
-    database.close();
-  }
-}
-
-async function baseSeq(handle: FileSystemFileHandle): Promise<number | undefined> {
-  const text = await (await handle.getFile()).slice(0, 40).text();
-  const found = /^\{"seq":(\d+),/.exec(text);
-  return found ? Number(found[1]) : undefined;
+async function readRows(database: WorkspaceDatabase): Promise<SecondCopy | undefined> {
+  const rows = await database.transaction("r", database.snapshots, database.log, async () => {
+    const [last] = await database.snapshots.orderBy(":id").reverse().limit(1).toArray();
+    const seq = last?.seq ?? 0;
+    const parts = await database.snapshots.where(":id").between([seq, 0], [seq, Dexie.maxKey]).toArray();
+    return { last, seq, parts, entries: await database.log.where(":id").above(seq).toArray() };
+  });
+  const { last, seq, parts, entries } = rows;
+  if (seq + entries.length === 0 || (last && last.parts !== parts.length)) return undefined;
+  return { seq, version: last?.version ?? 0, parts: parts.map((part) => part.text), entries };
 }
 
 async function folderOf(workspace: string): Promise<FileSystemDirectoryHandle> {
@@ -246,11 +247,21 @@ async function namesIn(folder: FileSystemDirectoryHandle): Promise<string[]> {
   return names;
 }
 
-function write(file: WritableHandle, text: string, at: number) {
-  writeBytes(file, new TextEncoder().encode(text), at);
+/** Writes all of a file, which is on the disk then, and lets go of it, however that ends. */
+async function writeWhole(folder: FileSystemDirectoryHandle, name: string, bytes: Uint8Array<ArrayBuffer>) {
+  const file = await writable(folder, name);
+  try {
+    file.truncate(0);
+    write(file, bytes, 0);
+    file.flush();
+  } finally {
+    file.close();
+  }
 }
 
-function writeBytes(file: WritableHandle, bytes: Uint8Array<ArrayBuffer>, at: number) {
+const bytesOf = (text: string) => new TextEncoder().encode(text);
+
+function write(file: WritableHandle, bytes: Uint8Array<ArrayBuffer>, at: number) {
   if (file.write(bytes, { at }) < bytes.length) throw new DOMException("Not enough space.", "QuotaExceededError");
 }
 

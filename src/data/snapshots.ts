@@ -88,6 +88,15 @@ export async function writeParts(
   await last;
 }
 
+/** How far the log goes, and the newest snapshot; 0 where there is none. It goes by keys alone. */
+export async function reachOf(
+  database: WorkspaceDatabase,
+): Promise<{ readonly log: number; readonly snapshot: number }> {
+  const lastEntry = (await database.log.orderBy(":id").lastKey()) as number | undefined;
+  const lastPart = (await database.snapshots.orderBy(":id").lastKey()) as [seq: number] | undefined;
+  return { log: lastEntry ?? 0, snapshot: lastPart?.[0] ?? 0 };
+}
+
 /**
  * Puts records and their history in place of the log and the snapshots, as the beginning of the next generation, in the
  * transaction it is called in. It goes by keys alone: what is stored need not be readable any more.
@@ -97,9 +106,8 @@ export async function replaceLog(
   records: readonly PensumRecord[],
   entries: readonly Omit<LogEntry, "seq" | "sum">[],
 ): Promise<void> {
-  const lastEntry = (await database.log.orderBy(":id").lastKey()) as number | undefined;
-  const lastPart = (await database.snapshots.orderBy(":id").lastKey()) as [seq: number] | undefined;
-  const from = nextGeneration(Math.max(lastEntry ?? 0, lastPart?.[0] ?? 0));
+  const { log, snapshot } = await reachOf(database);
+  const from = nextGeneration(Math.max(log, snapshot));
   await Promise.all([database.log.clear(), database.snapshots.clear()]);
   await database.log.bulkAdd(entries.map((entry, at) => withSum({ ...entry, seq: from + at + 1 })));
   await writeParts(database, from + entries.length, records);

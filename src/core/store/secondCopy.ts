@@ -4,8 +4,8 @@ import { isWholeEntry, isWholePart, textSum } from "./rowSums";
 /*
  * The second copy of a workspace: text files beside the database, since Chromium drops a whole database when it was
  * killed in the middle of writing to it (7 of 510 kills, with one store and strict puts). A base holds what a snapshot
- * and the log after it held at one moment; each tab adds to a log of its own. A file that ends in the middle of a line
- * was being written when the browser died, and counts up to the line before.
+ * and the log after it held at one moment; each tab adds to a log of its own. A log whose line
+ * was torn when the browser died, or the power went, counts without that line; a base that is not whole does not count.
  */
 
 /** What stands in the first line of a base. */
@@ -49,8 +49,7 @@ export function readSecondCopy(bases: readonly string[], logs: readonly string[]
   const nothing: SecondCopy = { seq: 0, version: 0, parts: [], entries: [] };
   const whole = bases.map(readBase).filter((base) => base !== undefined);
   const known = new Map<number, LogEntry>();
-  for (const log of logs)
-    for (const entry of lines<LogEntry>(log)) if (isWholeEntry(entry)) known.set(entry.seq, entry);
+  for (const log of logs) for (const row of rowsIn(log)) if (isWholeEntry(row)) known.set(row.seq, row);
   const copies = [nothing, ...whole].map((base) => {
     const entries = [...base.entries];
     for (let next = known.get(endOf(base) + 1); next; next = known.get(next.seq + 1)) entries.push(next);
@@ -79,17 +78,19 @@ export function readCopyPieces(
   logs: readonly string[],
 ): { readonly bases: readonly SecondCopy[]; readonly rows: readonly unknown[] } {
   const whole = bases.map(readBase).filter((base) => base !== undefined);
-  const rows = [...bases, ...logs].flatMap((text) =>
-    text.split("\n").flatMap((line): unknown[] => {
-      try {
-        const row: unknown = JSON.parse(line);
-        return typeof row === "object" && row !== null && "changes" in row ? [row] : [];
-      } catch {
-        return [];
-      }
-    }),
-  );
-  return { bases: whole, rows };
+  return { bases: whole, rows: [...bases, ...logs].flatMap(rowsIn) };
+}
+
+/** Every line of a text that says what an entry says: one that was torn keeps none of the others from being read. */
+function rowsIn(text: string): LogEntry[] {
+  return text.split("\n").flatMap((line): LogEntry[] => {
+    try {
+      const row: unknown = JSON.parse(line);
+      return typeof row === "object" && row !== null && "changes" in row ? [row as LogEntry] : [];
+    } catch {
+      return [];
+    }
+  });
 }
 
 /** What the whole lines of a text say, up to the first that cannot be read. */
