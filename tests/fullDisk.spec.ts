@@ -40,7 +40,7 @@ function fill(path: string): () => void {
 }
 
 test("a disk that is really full: what was typed stays, is said not to be saved, and is saved when there is room", async () => {
-  test.setTimeout(240_000);
+  test.setTimeout(900_000);
   const disk = smallDisk(96);
   test.skip(disk === undefined, "No disk can be mounted here.");
   let running = await start(join(disk!.path, "profile"));
