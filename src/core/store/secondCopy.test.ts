@@ -25,7 +25,10 @@ describe("a second copy", () => {
       fc.property(fc.nat({ max: 40 }), fc.nat(), (length, cut) => {
         const text = entryLines(entries(1, length));
         const torn = text.slice(0, cut % (text.length + 1));
-        const whole = torn.split("\n").length - 1;
+        // An entry of which only the line's end is missing is whole.
+        const whole = entries(1, length).filter(
+          ({ seq }) => entryLines(entries(1, seq)).length - 1 <= torn.length,
+        ).length;
         expect(readSecondCopy([], [torn])?.entries ?? []).toEqual(entries(1, whole));
         expect(readSecondCopy([], [torn, entryLines(entries(whole + 2, length + 2))])?.entries.length ?? 0).toBe(whole);
       }),
