@@ -1,7 +1,7 @@
 import { bareRecord, newId, Refusal, type Block, type Habit, type Id } from "../model";
 import { oneLine } from "../page";
 import { dayItems, fitFor, gapsBetween, habitsOn, partsOfDay, type HabitMark } from "../plan";
-import type { Command, Transaction } from "../store";
+import type { Command, Rule, Transaction } from "../store";
 import { dateOf, isDate, minuteOf, momentAt, type DateText } from "../time";
 import { clock, need } from "./shared";
 
@@ -29,6 +29,29 @@ export const markHabit: Command<{ habit: Id; date: DateText; as?: HabitMark | un
     });
     return as ? `${said[as]} “${habit.title}” on ${date}` : `Marked “${habit.title}” as not done on ${date}`;
   },
+};
+
+const markLists = ["marks", "partMarks", "skips"] as const;
+
+/** A habit has one mark a day: of two that two tabs gave it, the one that came later. */
+export const oneMarkADay: Rule = (tx) => {
+  for (const id of tx.touched()) {
+    const habit = tx.find("habit", id);
+    if (!habit) continue;
+    const days = markLists.flatMap((list) => habit[list]);
+    if (new Set(days).size === days.length) continue;
+    const before = tx.before(id);
+    const had = before?.kind === "habit" ? before : undefined;
+    /** The list in which a day stays: the first to which it was just added, else the first that has it. */
+    const listOf = (date: DateText) => {
+      const having = markLists.filter((list) => habit[list].includes(date));
+      return having.find((list) => !had?.[list].includes(date)) ?? having[0];
+    };
+    tx.update(
+      id,
+      Object.fromEntries(markLists.map((list) => [list, habit[list].filter((date) => listOf(date) === list)])),
+    );
+  }
 };
 
 function withReason({ text }: Habit, date: DateText, words: string): string {

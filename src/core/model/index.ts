@@ -4,6 +4,7 @@ export * from "./grouped";
 export * from "./ids";
 export * from "./kinds";
 export * from "./lens";
+export * from "./merging";
 export * from "./migrations";
 export * from "./ownFields";
 export * from "./records";

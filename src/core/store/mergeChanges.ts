@@ -1,12 +1,12 @@
-import type { Id, PensumRecord } from "../model";
+import { mergeRuleOf, type Id, type PensumRecord } from "../model";
 import { fieldChange, sameValue, withFields, type ChangeSet, type FieldChange, type Fields } from "./changeSet";
-import { mergeText } from "./mergeText";
+import { mergeValue } from "./mergeParts";
 
 /**
  * The change set that does to the present state what `changes` did to the state it was made on.
  *
- * Field by field: a field that the present state has otherwise takes the value of `changes`, which comes later in the
- * log; the `text` of a record is merged, so that no words are lost. Removing what is already gone does nothing. An
+ * Field by field, as each field says (`mergeRuleOf`): a field of one value that the present state has otherwise takes the value of
+ * `changes`, which comes later in the log; lists, maps and texts keep what either writer put in. Removing what is already gone does nothing. An
  * edit of a record that somebody removed meanwhile brings it back as `ours` had it: an edit outlasts a removal.
  *
  * @param read the present state
@@ -31,10 +31,7 @@ export function mergeOnto(
       added.set(id, record);
       continue;
     }
-    const change = fieldChange(
-      present,
-      withFields(record, mergedText(present, "", record.kind === "settings" ? undefined : record.text)),
-    );
+    const change = fieldChange(present, withFields(record, mergedParts(present, {}, record as unknown as Fields)));
     if (change) updated.set(id, change);
   }
   for (const [id, [from, to]] of changes.updated) {
@@ -50,15 +47,22 @@ export function mergeOnto(
   return { added, updated, removed };
 }
 
-function mergedText(present: PensumRecord, from: unknown, to: unknown): Fields {
-  if (!("text" in present) || typeof from !== "string" || typeof to !== "string") return {};
-  return { text: mergeText(from, present.text, to) };
+/** The fields of `to` in which parts are merged; those of one value stay as they are. */
+function mergedParts(present: PensumRecord, from: Fields, to: Fields): Fields {
+  const merged: Record<string, unknown> = {};
+  for (const field of Object.keys(to)) {
+    const now = (present as unknown as Fields)[field];
+    const rule = mergeRuleOf(present, field, to[field] ?? from[field] ?? now);
+    if (rule !== "value")
+      merged[field] = mergeValue(rule, from[field] ?? (rule === "text" ? "" : undefined), now, to[field]);
+  }
+  return merged;
 }
 
 function mergedFields(present: PensumRecord, from: Fields, to: Fields): FieldChange | undefined {
   const before: Record<string, unknown> = {};
   const after: Record<string, unknown> = {};
-  const merged: Fields = "text" in to ? { ...to, ...mergedText(present, from.text, to.text) } : to;
+  const merged: Fields = { ...to, ...mergedParts(present, from, to) };
   for (const key of Object.keys(merged)) {
     const now = (present as unknown as Fields)[key];
     if (sameValue(now, merged[key])) continue;

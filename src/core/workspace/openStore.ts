@@ -5,6 +5,7 @@ import {
   logKeepsNames,
   notedInstants,
   oneClock,
+  oneMarkADay,
   rollOn,
   tookFollowsLog,
 } from "../commands";
@@ -60,6 +61,7 @@ function openBareStore(records: Records, clock: Clock): OpenStore {
       droppedHours,
       hoursComeAgain,
       oneClock,
+      oneMarkADay,
       notedInstants,
       hoursInOrder,
       logKeepsNames,

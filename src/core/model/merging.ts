@@ -1,0 +1,80 @@
+import { isDate, isMoment } from "../time";
+import type { FieldType } from "./fields";
+import { storedFields, type KeptKind } from "./kinds";
+import type { Kind, PensumRecord, RecordOf } from "./records";
+
+/**
+ * How what two writers made of one value becomes one: as a whole, where the later writer wins; as a set, to which each adds and from
+ * which each takes; by its keys, each as a whole; as a sequence of things that are told apart by their ids, each as a whole; as a text,
+ * by its lines.
+ */
+export type MergeRule = "value" | "set" | "byKey" | "sequence" | "text";
+
+/** Of each type of field. Links are a set where they may be several. */
+const ofTypes: Readonly<Record<FieldType, MergeRule>> = {
+  ...{ title: "value", text: "value", longText: "value", url: "value", zone: "value", yesNo: "value", number: "value" },
+  ...{ minutes: "value", count: "value", date: "value", moment: "value", dateOrMoment: "value", range: "value" },
+  ...{
+    changed: "value",
+    state: "value",
+    priority: "value",
+    theme: "value",
+    task: "value",
+    dye: "value",
+    level: "value",
+  },
+  ...{ choice: "value", link: "value", repeat: "value", formula: "value", summary: "value" },
+  ...{ tags: "set", people: "set", dates: "set", choices: "set", files: "set" },
+  held: "sequence",
+};
+
+/** The fields of a record that hold more than one word or number. */
+type Parts<R> = {
+  [F in keyof R]-?: NonNullable<R[F]> extends string | number | boolean ? never : F;
+}[keyof R];
+
+/** Of what is kept beside the registers: each field that has parts has to be named here. */
+const ofOthers: { readonly [K in Exclude<Kind, KeptKind>]: Readonly<Record<Parts<RecordOf<K>>, MergeRule>> } = {
+  register: { done: "value" },
+  field: { formerTitles: "set", options: "sequence", summary: "value" },
+  lens: {
+    ...{ registers: "set", where: "value", groups: "sequence", sorts: "sequence", shown: "sequence" },
+    ...{ axes: "byKey", chart: "byKey", folded: "set", limits: "byKey", byHand: "byKey" },
+  },
+  template: { fields: "byKey" },
+  standingOrder: { when: "value", where: "value", steps: "value" },
+  orderRun: {},
+  clock: { run: "value" },
+  settings: {
+    ...{
+      workingWeek: "byKey",
+      priorities: "sequence",
+      patterns: "sequence",
+      patternWeeks: "byKey",
+      sharpHours: "value",
+    },
+    // Weights are one choice: two halves of two choices are none.
+    ...{ pullWeights: "value", reviewSteps: "byKey", rhythms: "sequence", calendarDyes: "byKey", boards: "sequence" },
+    layers: "sequence",
+  },
+};
+
+const ofKept = new Map<string, ReadonlyMap<string, MergeRule>>(
+  Object.entries(storedFields).map(([kind, fields]) => [
+    kind,
+    new Map(fields.map(({ name, type, many }) => [name, many ? "set" : ofTypes[type]])),
+  ]),
+);
+
+/** How a field of a record is merged; `value` is one that it has or had. */
+export function mergeRuleOf({ kind }: PensumRecord, field: string, value: unknown): MergeRule {
+  if (field === "text") return "text";
+  if (field.startsWith("f_")) return isRange(value) || !Array.isArray(value) ? "value" : "set";
+  const kept = ofKept.get(kind);
+  if (kept) return kept.get(field) ?? "value";
+  return (ofOthers[kind as Exclude<Kind, KeptKind>] as Readonly<Record<string, MergeRule>>)[field] ?? "value";
+}
+
+/** From when to when: a list, and yet one value. */
+const isRange = (value: unknown) =>
+  Array.isArray(value) && value.length === 2 && value.every((one) => isDate(one) || isMoment(one));
