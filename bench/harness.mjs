@@ -26,6 +26,7 @@ export function bundle(entry, options = {}) {
     alias,
     minify: process.env.PLAIN ? false : true,
     logLevel: "error",
+    define: { "process.env.NODE_ENV": '"production"' },
     ...options,
   }).then(() => file);
 }

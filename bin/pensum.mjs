@@ -18,6 +18,7 @@ if (!isFresh) {
     format: "esm",
     outfile: bundle,
     alias: { "@": join(root, "src") },
+    define: { "process.env.NODE_ENV": '"production"' },
     // Named so that no package in the bundle can have imported the same.
     banner: {
       js: 'import { createRequire as pensumRequire } from "node:module"; const require = pensumRequire(import.meta.url);',

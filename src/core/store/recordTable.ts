@@ -1,4 +1,5 @@
 import type { Id, PensumRecord } from "../model";
+import { frozen } from "./frozen";
 import { PackedPart, type PackedQuestion } from "./packedRecords";
 
 /** So many records of one part are asked for at once, it is made as a whole. */
@@ -34,6 +35,7 @@ export class RecordTable {
   constructor(records: Iterable<PensumRecord> | ReadonlyMap<Id, PensumRecord> = []) {
     this.#given = records instanceof Map ? (records as ReadonlyMap<Id, PensumRecord>) : undefined;
     this.#records = [...(this.#given?.values() ?? (records as Iterable<PensumRecord>))];
+    this.#records.forEach(frozen);
   }
 
   /** Adds records as a snapshot packs them; none of them may be here already. @throws SyntaxError */

@@ -213,3 +213,14 @@ describe("one gesture, one act", () => {
     expect(store.size).toBe(0);
   });
 });
+
+test("a record that is handed out cannot be changed in place", () => {
+  const given = someTask("ta", { tags: ["field"] });
+  const store = new Store(new Map([["ta", given]]), []);
+  store.act(step, { what: "put", task: someTask("tb", { tags: ["office"] }) });
+  for (const id of ["ta", "tb"]) {
+    const record = store.get(id) as unknown as { title: string; tags: string[] };
+    expect(() => (record.title = "otherwise")).toThrow(TypeError);
+    expect(() => record.tags.push("more")).toThrow(TypeError);
+  }
+});

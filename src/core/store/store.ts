@@ -13,6 +13,7 @@ import {
   type Fields,
 } from "./changeSet";
 import { indexFor, RecordIndex, type IndexName } from "./indexes";
+import { frozen } from "./frozen";
 import { mergeOnto } from "./mergeChanges";
 import { RecordTable } from "./recordTable";
 import { ChangedTopics, Topics, type TopicListener } from "./topics";
@@ -559,7 +560,7 @@ export class Store {
     const from = this.#records.get(id);
     if (from === to) return;
     if (this.#changeListeners.size > 0) this.#changed.push({ id, from, to });
-    const row = to ? this.#records.set(id, to) : this.#records.delete(id);
+    const row = to ? this.#records.set(id, frozen(to)) : this.#records.delete(id);
     if (row === undefined) return;
     const isFact = !from || !to || !differsInTextOnly(from, to);
     topics.note(id, isFact);
