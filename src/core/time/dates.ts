@@ -25,11 +25,13 @@ export function dayNumber(date: DateText): number {
 }
 
 /** Texts of days that were asked for: the same few thousand are, again and again, and a text that is kept keeps its hash too. */
-const datesByNumber = new Map<number, DateText>();
+let datesByNumber: Map<number, DateText> | undefined;
 const mostKeptDates = 20_000;
 
 /** The date that lies `day` whole days after 1970-01-01. */
 export function dateOfDayNumber(day: number): DateText {
+  // Made when it is first needed: a bundle may call this before it comes to the top of this file.
+  datesByNumber ??= new Map();
   let date = datesByNumber.get(day);
   if (date === undefined) {
     date = new Date(day * dayMilliseconds).toISOString().slice(0, 10);
