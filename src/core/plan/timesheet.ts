@@ -101,10 +101,11 @@ const nothingWords: Record<TimesheetWay, string> = {
 /** What a row is called; undefined where its record was deleted, so that only its entries know. */
 function rowTitle(reads: ThingReads, id: Id | undefined, way: TimesheetWay): string | undefined {
   if (id === undefined) return nothingWords[way];
-  const record = (["task", "event", "theme", "project", "person"] as const)
-    .map((kind) => reads.find(kind, id) as PensumRecord | undefined)
-    .find((one) => one !== undefined);
-  return record && titleOf(record, reads);
+  for (const kind of ["task", "event", "theme", "project", "person"] as const) {
+    const record: PensumRecord | undefined = reads.find(kind, id);
+    if (record) return titleOf(record, reads);
+  }
+  return undefined;
 }
 
 function rounded(minutes: number, step: number): number {
