@@ -1,5 +1,5 @@
 import { gzipSync } from "node:zlib";
-import { launch, openApp, row } from "./harness.mjs";
+import { atMost, launch, openApp } from "./harness.mjs";
 
 /**
  * The JavaScript that the first load of Today fetches, gzipped, in an empty workspace and before anything is pressed: the editor of
@@ -21,7 +21,7 @@ export async function firstLoad({ address }) {
       bodies.push(gzipSync(Buffer.from(await (await fetch(script)).arrayBuffer()), { level: 6 }).length);
     const ours = bodies.reduce((sum, size) => sum + size, 0) / 1000;
     return [
-      row(
+      atMost(
         "JavaScript of the first load of Today, gzipped, in an empty workspace: without the editor of pages, which comes with the first press",
         ours,
         350,
