@@ -38,18 +38,19 @@ export const oneMarkADay: Rule = (tx) => {
   for (const id of tx.touched()) {
     const habit = tx.find("habit", id);
     if (!habit) continue;
-    const days = markLists.flatMap((list) => habit[list]);
+    const datesIn = (of: Habit | undefined, list: (typeof markLists)[number]) => of?.[list] ?? [];
+    const days = markLists.flatMap((list) => datesIn(habit, list));
     if (new Set(days).size === days.length) continue;
     const before = tx.before(id);
     const had = before?.kind === "habit" ? before : undefined;
     /** The list in which a day stays: the first to which it was just added, else the first that has it. */
     const listOf = (date: DateText) => {
-      const having = markLists.filter((list) => habit[list].includes(date));
-      return having.find((list) => !had?.[list].includes(date)) ?? having[0];
+      const having = markLists.filter((list) => datesIn(habit, list).includes(date));
+      return having.find((list) => !datesIn(had, list).includes(date)) ?? having[0];
     };
     tx.update(
       id,
-      Object.fromEntries(markLists.map((list) => [list, habit[list].filter((date) => listOf(date) === list)])),
+      Object.fromEntries(markLists.map((list) => [list, datesIn(habit, list).filter((date) => listOf(date) === list)])),
     );
   }
 };

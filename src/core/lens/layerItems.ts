@@ -91,9 +91,7 @@ export function withoutDoubles(items: readonly LayerItem[], shown: readonly Pens
 /** Layer items by each of their days, those without an hour first. */
 export function layerDays(items: readonly LayerItem[]): ReadonlyMap<DateText, readonly LayerItem[]> {
   const days = new Map<DateText, LayerItem[]>();
-  for (const item of items) {
-    addTo(days, item.first, item);
-  }
+  for (const item of items) addTo(days, item.first, item);
   for (const list of days.values())
     list.sort((a, b) => (a.startMinute ?? -1) - (b.startMinute ?? -1) || (a.record.id < b.record.id ? -1 : 1));
   return days;

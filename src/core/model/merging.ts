@@ -1,5 +1,4 @@
-import { isDate, isMoment } from "../time";
-import type { FieldType } from "./fields";
+import { isRange, type FieldType } from "./fields";
 import { storedFields, type KeptKind } from "./kinds";
 import type { Kind, PensumRecord, RecordOf } from "./records";
 
@@ -69,12 +68,9 @@ const ofKept = new Map<string, ReadonlyMap<string, MergeRule>>(
 /** How a field of a record is merged; `value` is one that it has or had. */
 export function mergeRuleOf({ kind }: PensumRecord, field: string, value: unknown): MergeRule {
   if (field === "text") return "text";
+  // From when to when is a list, and yet one value.
   if (field.startsWith("f_")) return isRange(value) || !Array.isArray(value) ? "value" : "set";
   const kept = ofKept.get(kind);
   if (kept) return kept.get(field) ?? "value";
   return (ofOthers[kind as Exclude<Kind, KeptKind>] as Readonly<Record<string, MergeRule>>)[field] ?? "value";
 }
-
-/** From when to when: a list, and yet one value. */
-const isRange = (value: unknown) =>
-  Array.isArray(value) && value.length === 2 && value.every((one) => isDate(one) || isMoment(one));
