@@ -1,10 +1,22 @@
 import { expect, test } from "vitest";
-import { bareRecord, defaultSettings, type Block, type Habit, type PensumRecord, type Settings } from "../model";
+import {
+  bareRecord,
+  defaultSettings,
+  type Block,
+  type DayPage,
+  type Event,
+  type Habit,
+  type PensumRecord,
+  type Settings,
+} from "../model";
+import { occurrenceId } from "../plan";
 import { Journal, MemoryLog, type Store } from "../store";
 import { someTask } from "../testing/arbitraries";
 import { standingClock } from "../time";
 import { openStore } from "../workspace/openStore";
-import { editRecord, markHabit, putInBox, saveSettings } from ".";
+import { editRecord, markHabit, putInBox, saveSettings, skipOccurrence } from ".";
+import { jot } from "./jot";
+import { addToPortion } from "./portion";
 
 /* Two tabs that put something into one list before either has heard of the other: nothing that either put in is lost. */
 
@@ -66,6 +78,16 @@ test("two tasks are put into one box", async () => {
   expect((store.get("box") as Block).holds?.map(({ task }) => task).toSorted()).toEqual(["ta", "tb"]);
 });
 
+test("two tabs make the page of one day, and put a task each into its portion", async () => {
+  const add = (task: string) => (store: Store) => store.act(addToPortion, { date: "2026-11-24", task });
+  const store = await atOnce([someTask("ta"), someTask("tb")], add("ta"), add("tb"), (third) =>
+    third.act(jot, { words: "Call the mill", on: {} }),
+  );
+  const page = store.get("day-2026-11-24") as DayPage;
+  expect(page.portion?.map(({ task }) => task).toSorted()).toEqual(["ta", "tb"]);
+  expect(page.text).toContain("Call the mill");
+});
+
 test("a task gets two tags and somebody, and loses a tag", async () => {
   const store = await atOnce(
     [someTask("ta", { tags: ["old", "urgent"] })],
@@ -73,6 +95,21 @@ test("a task gets two tags and somebody, and loses a tag", async () => {
     (other) => other.act(editRecord, { id: "ta", fields: { tags: ["urgent", "office"] } }),
   );
   expect(store.get("ta")).toMatchObject({ tags: ["urgent", "field", "office"] });
+});
+
+test("two occurrences of a series are left out, and its rule is changed", async () => {
+  const event: Event = {
+    ...bareRecord("event", { id: "ev", title: "Standup", now }),
+    ...{ start: "2026-11-23T09:00", end: "2026-11-23T09:15", repeat: "FREQ=DAILY" },
+  };
+  const leaveOut = (date: string) => (store: Store) =>
+    store.act(skipOccurrence, { id: occurrenceId("ev", `${date}T09:00`), scope: "one" });
+  const out = await atOnce([event], leaveOut("2026-11-25"), leaveOut("2026-11-27"));
+  expect((out.get("ev") as Event).repeat).toBe("FREQ=DAILY EXDATE=20261125T090000,20261127T090000");
+  const changed = await atOnce([event], leaveOut("2026-11-25"), (store) =>
+    store.act(editRecord, { id: "ev", fields: { repeat: "FREQ=DAILY;COUNT=20" } }),
+  );
+  expect((changed.get("ev") as Event).repeat).toBe("FREQ=DAILY;COUNT=20 EXDATE=20261125T090000");
 });
 
 test("patterns are chosen for two weeks, and two lenses put on the calendar", async () => {

@@ -5,9 +5,9 @@ import type { Kind, PensumRecord, RecordOf } from "./records";
 /**
  * How what two writers made of one value becomes one: as a whole, where the later writer wins; as a set, to which each adds and from
  * which each takes; by its keys, each as a whole; as a sequence of things that are told apart by their ids, each as a whole; as a text,
- * by its lines.
+ * by its lines; as a rule by which something comes again, of which what is left out and what comes on top are sets.
  */
-export type MergeRule = "value" | "set" | "byKey" | "sequence" | "text";
+export type MergeRule = "value" | "set" | "byKey" | "sequence" | "text" | "repeat";
 
 /** Of each type of field. Links are a set where they may be several. */
 const ofTypes: Readonly<Record<FieldType, MergeRule>> = {
@@ -22,7 +22,7 @@ const ofTypes: Readonly<Record<FieldType, MergeRule>> = {
     dye: "value",
     level: "value",
   },
-  ...{ choice: "value", link: "value", repeat: "value", formula: "value", summary: "value" },
+  ...{ choice: "value", link: "value", repeat: "repeat", formula: "value", summary: "value" },
   ...{ tags: "set", people: "set", dates: "set", choices: "set", files: "set" },
   held: "sequence",
 };

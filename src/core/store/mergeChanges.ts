@@ -31,7 +31,9 @@ export function mergeOnto(
       added.set(id, record);
       continue;
     }
-    const change = fieldChange(present, withFields(record, mergedParts(present, {}, record as unknown as Fields)));
+    // Both made it, as two tabs make the page of one day: what only the other's has stays.
+    const made = record as unknown as Fields;
+    const change = fieldChange(present, withFields(present, { ...made, ...mergedParts(present, {}, made) }));
     if (change) updated.set(id, change);
   }
   for (const [id, [from, to]] of changes.updated) {

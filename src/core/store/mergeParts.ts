@@ -1,4 +1,5 @@
 import type { MergeRule } from "../model";
+import { repeatOf, writeRepeat } from "../time";
 import { sameValue } from "./changeSet";
 import { mergeText } from "./mergeText";
 
@@ -27,6 +28,8 @@ export function mergeValue(rule: MergeRule, from: unknown, now: unknown, to: unk
     }
     case "byKey":
       return mergeByKey(from, now, to);
+    case "repeat":
+      return mergeRepeat(from, now, to);
   }
 }
 
@@ -80,6 +83,21 @@ function keyOf(one: unknown): string {
   const name = id ?? task ?? lens;
   if (typeof name === "string") return name;
   return typeof field === "string" ? `${field} ${typeof by === "string" ? by : ""}` : JSON.stringify(one);
+}
+
+/** How something comes again: what either left out is out, what either put on top is there; the rule itself is one value. */
+function mergeRepeat(from: unknown, now: unknown, to: unknown): unknown {
+  const [before, present, after] = [from, now, to].map((text) =>
+    typeof text === "string" ? repeatOf(text) : undefined,
+  );
+  if (!before || !present || !after) return to;
+  const rule = mergeValue("value", before.rule?.text, present.rule?.text, after.rule?.text);
+  return writeRepeat({
+    ...(rule === after.rule?.text ? after : present),
+    except: mergeSet(before.except, present.except, after.except) as string[],
+    also: mergeSet(before.also, present.also, after.also) as string[],
+    fromDone: mergeValue("value", before.fromDone, present.fromDone, after.fromDone) as boolean,
+  });
 }
 
 /** A map, or a list whose places are its keys, each value as a whole. */
