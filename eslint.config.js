@@ -21,6 +21,7 @@ const coreFloors = [
   "commands",
   "shaping",
   "orders",
+  "acts",
   "gestures",
   "workspace",
 ];

@@ -1,7 +1,7 @@
 import type { DayPage, Page } from "@/core/model";
 import { followPages, readOutline, reconcile } from "@/core/page";
 import { writePage } from "@/core/commands";
-import { Store, type Command } from "@/core/store";
+import { Store, type Runnable } from "@/core/store";
 import { standingClock } from "@/core/time";
 
 const id = "day-2026-11-24";
@@ -18,7 +18,7 @@ export function reconcileTimes(text: string, times: number): { reconciled: numbe
     const place = before.indexOf(`task number ${Math.floor(at % 390) * 5 + 1} `) + 5;
     return `${before.slice(0, place)}x${before.slice(place)}`.replace(/^/, "");
   };
-  const only: Command<string> = {
+  const only: Runnable<string> = {
     name: "only",
     run(tx, next) {
       const page = tx.get(id) as Page;

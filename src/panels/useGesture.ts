@@ -23,7 +23,7 @@ export function useGesture() {
     [store, zone],
   );
   const carryOut = useCallback(
-    (wanted: Meaning | undefined): string | undefined => wanted && act(wanted.act, undefined),
+    (wanted: Meaning | undefined): string | undefined => wanted && act(wanted.act.command, wanted.act.input),
     [act],
   );
   return useMemo(() => ({ meaning, becomes, carryOut }), [meaning, becomes, carryOut]);

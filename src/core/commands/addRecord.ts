@@ -1,20 +1,19 @@
-import { bareRecord, dyes, newId, Refusal, type Dye, type Id, type PensumRecord } from "../model";
-import type { Command } from "../store";
+import { bareRecord, dyes, Refusal, type Dye, type PensumRecord, told } from "../model";
+import { describeCommand } from "../store";
 
-interface AddedRecord {
-  readonly kind: "note" | "person" | "theme";
-  readonly title: string;
-  readonly id?: Id;
-  /** The dye of a theme; without it the first that no theme has. */
-  readonly dye?: Dye;
-  /** The folder of a note. */
-  readonly folder?: string;
-}
-
-/** Makes a note, a person or a theme of a title that has none yet. */
-export const addRecord: Command<AddedRecord> = {
+export const addRecord = describeCommand({
   name: "addRecord",
-  run(tx, { kind, title, id = newId(), dye, folder }) {
+  does: "Makes a note, a person or a theme of a title that has none yet.",
+  input: told.parts({
+    kind: told.word("note", "person", "theme"),
+    title: told.text,
+    id: told.maybe(told.id()),
+    /** The dye of a theme; without it the first that no theme has. */
+    dye: told.maybe(told.word(...dyes)),
+    /** The folder of a note. */
+    folder: told.maybe(told.text),
+  }),
+  run(tx, { kind, title, id = tx.newId(), dye, folder }) {
     const name = title.replace(/\s+/g, " ").trim();
     if (name === "") throw new Refusal("Enter a name.");
     if (tx.list("named", name.toLowerCase()).some((record) => record.kind === kind))
@@ -28,16 +27,17 @@ export const addRecord: Command<AddedRecord> = {
     tx.put({ ...bareRecord(kind, { id, title: name, now: tx.now }), ...given });
     return `Added the ${kind} “${name}”`;
   },
-};
+});
 
-/** Makes a theme of a tag, by whose name it is found from then on: of `#field-work` the theme “Field work”. */
-export const makeThemeOfTag: Command<{ tag: string }> = {
+export const makeThemeOfTag = describeCommand({
   name: "makeThemeOfTag",
+  does: "Makes a theme of a tag, by whose name it is found from then on: of #field-work the theme “Field work”.",
+  input: told.parts({ tag: told.text }),
   run(tx, { tag }) {
     const words = tag.replace(/[-_]/g, " ").trim();
     return addRecord.run(tx, { kind: "theme", title: words.slice(0, 1).toUpperCase() + words.slice(1) });
   },
-};
+});
 
 /** The first dye that none of these has; slate where all are taken. */
 function freeDye(themes: readonly PensumRecord[]): Dye {

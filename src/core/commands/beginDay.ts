@@ -1,6 +1,6 @@
-import { dayPageId, Refusal, type Template } from "../model";
+import { dayPageId, Refusal, type Template, told } from "../model";
 import { fillPlaces, readAttributes } from "../page";
-import type { Command, Transaction } from "../store";
+import { describeCommand, type Transaction } from "../store";
 import { dateOf, isDate, listed, type DateText } from "../time";
 import { knownFills } from "../things";
 import { dayPage } from "./shared";
@@ -12,13 +12,11 @@ export function templatesToBegin(reads: Pick<Transaction, "list">, date: DateTex
     .toSorted((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
 }
 
-/**
- * Puts the lines of the templates that begin every day at the head of today's page. That they have begun it is noted apart
- * (`noteDayBegun`), so that lines that are undone or deleted stay away. Lines that are there already came from another tab,
- * which has not noted it yet.
- */
-export const beginDay: Command<{ date: DateText }> = {
+/** That they have begun it is noted apart (`noteDayBegun`), so that lines that are undone or deleted stay away. Lines that are there already came from another tab, which has not noted it yet. */
+export const beginDay = describeCommand({
   name: "beginDay",
+  does: "Puts the lines of the templates that begin every day at the head of today's page.",
+  input: told.parts({ date: told.date }),
   run(tx, { date }) {
     checkToday(tx, date);
     const written = tx.find("day", dayPageId(date))?.text ?? "";
@@ -32,17 +30,19 @@ export const beginDay: Command<{ date: DateText }> = {
     tx.update(dayPageId(date), { text: lines.join("\n") + below });
     return `Began the day with ${listed(begun.map(({ title }) => `“${title}”`))}`;
   },
-};
+});
 
-/** Notes which templates have begun a day. It keeps the books, and is no step of undo. */
-export const noteDayBegun: Command<{ date: DateText }> = {
+/** It keeps the books, and is no step of undo. */
+export const noteDayBegun = describeCommand({
   name: "noteDayBegun",
+  does: "Notes which templates have begun a day.",
+  input: told.parts({ date: told.date }),
   run(tx, { date }) {
     checkToday(tx, date);
     for (const { id } of templatesToBegin(tx, date)) tx.update(id, { begunOn: date });
     return "Began the day";
   },
-};
+});
 
 /** Whether a page has the lines of a template: its tasks by their names, however they were changed since, or all of them as they are. */
 function isThere(text: string, lines: readonly string[]): boolean {

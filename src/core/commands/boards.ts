@@ -1,11 +1,13 @@
-import { defaultSettings, Refusal, type Id, type InsightBoard } from "../model";
-import type { Command, Transaction } from "../store";
+import { defaultSettings, Refusal, type InsightBoard, told } from "../model";
+import { describeCommand, type Transaction } from "../store";
 
 const mostBoards = 100;
 
-/** Puts a board among the others: in its place where it is there already, else after them. */
-export const keepBoard: Command<InsightBoard> = {
+export const keepBoard = describeCommand({
   name: "keepBoard",
+  does: "Puts a board among the others: in its place where it is there already, else after them.",
+  input: told.whole<InsightBoard>("a board"),
+  again: "merge",
   run(tx, board) {
     const title = board.title.trim();
     if (title === "") throw new Refusal("A board needs a name. Nothing was changed.");
@@ -19,11 +21,12 @@ export const keepBoard: Command<InsightBoard> = {
     setBoards(tx, place < 0 ? [...boards, kept] : boards.with(place, kept));
     return `${place < 0 ? "Added" : "Changed"} the board “${title}”`;
   },
-};
+});
 
-/** Takes a board away; the questions stay where they are. */
-export const removeBoard: Command<{ id: Id }> = {
+export const removeBoard = describeCommand({
   name: "removeBoard",
+  does: "Takes a board away; the questions stay where they are.",
+  input: told.parts({ id: told.id() }),
   run(tx, { id }) {
     const boards = boardsIn(tx);
     const board = boards.find((one) => one.id === id);
@@ -34,7 +37,7 @@ export const removeBoard: Command<{ id: Id }> = {
     );
     return `Deleted the board “${board.title}”`;
   },
-};
+});
 
 function boardsIn(tx: Transaction): readonly InsightBoard[] {
   return tx.find("settings", "settings")?.boards ?? [];

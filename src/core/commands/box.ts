@@ -1,8 +1,8 @@
 import { nameOf } from "../things";
-import { Refusal, type Block, type Id } from "../model";
+import { Refusal, type Block, type Id, told } from "../model";
 import { letGo, plainTitle } from "../page";
 import { isBox, minutesInBox, leftMinutes } from "../plan";
-import type { Command, Transaction } from "../store";
+import { describeCommand, type Transaction } from "../store";
 import { dateOf } from "../time";
 import { usualBlockMinutes } from "./place";
 import { clock, need, takenOut } from "./shared";
@@ -17,12 +17,16 @@ function needBox(tx: Transaction, id: Id): Block {
   return box;
 }
 
-/**
- * Puts a task into a time box, behind those that are there or before one of them, with what is left of it or with
- * `minutes`, as far as there is room. One that is in the box already changes its place only. Its do day becomes that of the box.
- */
-export const putInBox: Command<{ box: Id; task: Id; before?: Id | undefined; minutes?: number }> = {
+/** One that is in the box already changes its place only. Its do day becomes that of the box. */
+export const putInBox = describeCommand({
   name: "putInBox",
+  does: "Puts a task into a time box, behind those that are there or before one of them, with what is left of it or with minutes, as far as there is room.",
+  input: told.parts({
+    box: told.id("block"),
+    task: told.id("task"),
+    before: told.maybe(told.id()),
+    minutes: told.maybe(told.minutes),
+  }),
   run(tx, { box: id, task: taskId, before, minutes }) {
     const task = need(tx, "task", taskId);
     const box = needBox(tx, id);
@@ -40,22 +44,24 @@ export const putInBox: Command<{ box: Id; task: Id; before?: Id | undefined; min
       ? `Moved “${plainTitle(task.title)}” within “${nameOf(box, tx)}”`
       : `Put “${plainTitle(task.title)}” into “${nameOf(box, tx)}” at ${clock(box.start)}`;
   },
-};
+});
 
-/** Takes a task out of a time box; it keeps its do day and waits for other hours. */
-export const takeOutOfBox: Command<{ box: Id; task: Id }> = {
+export const takeOutOfBox = describeCommand({
   name: "takeOutOfBox",
+  does: "Takes a task out of a time box; it keeps its do day and waits for other hours.",
+  input: told.parts({ box: told.id("block"), task: told.id("task") }),
   run(tx, { box: id, task }) {
     const box = needBox(tx, id);
     letGo(tx, box, task);
     const record = tx.find("task", task);
     return `Removed “${plainTitle(record?.title ?? "a task")}” from “${nameOf(box, tx)}”`;
   },
-};
+});
 
-/** Sets how long a task may take in its box. */
-export const setBoxMinutes: Command<{ box: Id; task: Id; minutes: number }> = {
+export const setBoxMinutes = describeCommand({
   name: "setBoxMinutes",
+  does: "Sets how long a task may take in its box.",
+  input: told.parts({ box: told.id("block"), task: told.id("task"), minutes: told.minutes }),
   run(tx, { box: id, task, minutes }) {
     if (!Number.isInteger(minutes) || minutes < 1 || minutes > 1440)
       throw new Refusal("A task in a box can take between 1 minute and 24 hours. Nothing was changed.");
@@ -64,4 +70,4 @@ export const setBoxMinutes: Command<{ box: Id; task: Id; minutes: number }> = {
     tx.update(box.id, { holds });
     return `Set “${plainTitle(tx.find("task", task)?.title ?? "a task")}” to ${minutes} min`;
   },
-};
+});

@@ -1,16 +1,15 @@
 import { isBare, type Draft } from "../capture/draft";
-import { dayPageId, newId, Refusal, type Id, type Task, bareRecord } from "../model";
+import { dayPageId, Refusal, type Id, type Task, bareRecord, told } from "../model";
 import { appendUnder, namedRecord, plainTitle, writeTaskLine } from "../page";
-import type { Command, Transaction } from "../store";
+import { describeCommand, type Transaction } from "../store";
 import { dateOf, momentAt, type DateText, counted } from "../time";
 import { appendToDay, checkStretch, dayPage } from "./shared";
 
-/**
- * Makes records of drafts. A task of which nothing is said may stand in the inbox alone. Any other task's line goes to the end of the page of its day, of today where it names none, and
- * its hours onto the rail. A task that has only a due date gets no do day: when to do it is decided later.
- */
-export const capture: Command<readonly Draft[]> = {
+/** A task of which nothing is said may stand in the inbox alone. Any other task's line goes to the end of the page of its day, of today where it names none, and its hours onto the rail. A task that has only a due date gets no do day: when to do it is decided later. */
+export const capture = describeCommand({
   name: "capture",
+  does: "Makes records of drafts.",
+  input: told.list(told.whole<Draft>("an entry as it was understood")),
   run(tx, drafts) {
     const lines = new Map<DateText, CapturedLine[]>();
     for (const draft of drafts) {
@@ -37,7 +36,7 @@ export const capture: Command<readonly Draft[]> = {
       ? `Added “${plainTitle(first.title)}”`
       : `Added ${counted(drafts.length, "record")}`;
   },
-};
+});
 
 /** A line for the page of a day, and the heading under which it goes. */
 interface CapturedLine {
@@ -47,13 +46,13 @@ interface CapturedLine {
 
 function addTask(tx: Transaction, draft: Draft, lines: Map<DateText, CapturedLine[]>) {
   if (draft.inboxOnly && isBare(draft)) {
-    const task = bareRecord("task", { id: newId(), title: draft.title, now: tx.now });
+    const task = bareRecord("task", { id: tx.newId(), title: draft.title, now: tx.now });
     tx.put({ ...task, ...taskFieldsOf(tx, draft) });
     return;
   }
   const day = draft.day ?? dateOf(tx.now);
   const task: Task = {
-    ...bareRecord("task", { id: newId(), title: draft.title, now: tx.now }),
+    ...bareRecord("task", { id: tx.newId(), title: draft.title, now: tx.now }),
     ...(draft.day || !(draft.due || draft.restUntil) ? { doDay: day } : {}),
     ...taskFieldsOf(tx, draft),
     page: dayPageId(day),
@@ -87,7 +86,7 @@ export function placeAsSaid(tx: Transaction, task: Id, { startMinute, endMinute 
   if (startMinute === undefined || endMinute === undefined) return;
   const [start, end] = [momentAt(day, startMinute), momentAt(day, endMinute)];
   checkStretch(start, end);
-  tx.put({ ...bareRecord("block", { id: newId(), now: tx.now }), start, end, task });
+  tx.put({ ...bareRecord("block", { id: tx.newId(), now: tx.now }), start, end, task });
 }
 
 function addEvent(tx: Transaction, draft: Draft) {
@@ -98,7 +97,7 @@ function addEvent(tx: Transaction, draft: Draft) {
   const end = timed ? momentAt(lastDay, draft.endMinute as number) : lastDay;
   if (timed) checkStretch(start, end);
   tx.put({
-    ...bareRecord("event", { id: newId(), title: draft.title, now: tx.now }),
+    ...bareRecord("event", { id: tx.newId(), title: draft.title, now: tx.now }),
     start,
     end,
     ...(draft.repeat ? { repeat: draft.repeat } : {}),
@@ -114,7 +113,7 @@ function addEvent(tx: Transaction, draft: Draft) {
 
 function addNote(tx: Transaction, draft: Draft) {
   tx.put({
-    ...bareRecord("note", { id: newId(), title: draft.title, now: tx.now }),
+    ...bareRecord("note", { id: tx.newId(), title: draft.title, now: tx.now }),
     tags: draft.tags,
     text: draft.text ?? "",
   });
@@ -124,7 +123,7 @@ function peopleOf(tx: Transaction, draft: Draft): Id[] {
   return draft.people.map((name) => {
     const known = namedRecord(tx, "person", name);
     if (known) return known.id;
-    const id = newId();
+    const id = tx.newId();
     tx.put(bareRecord("person", { id, title: name, now: tx.now }));
     return id;
   });

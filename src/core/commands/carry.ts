@@ -1,16 +1,15 @@
-import { dayPageId, isPage, isUnfinished, Refusal, type Id, type Page, type Task } from "../model";
+import { dayPageId, isPage, isUnfinished, Refusal, type Id, type Page, type Task, told } from "../model";
 import { applyEdits, plainTitle, readOutline, writeCarriedLine, writeTaskLine, type Edit } from "../page";
 import { partsOf } from "../plan";
-import type { Command, Transaction } from "../store";
+import { describeCommand, type Transaction } from "../store";
 import { dateOf, isDate, type DateText, counted } from "../time";
 import { appendToDay, need } from "./shared";
 
-/**
- * Moves unfinished tasks to another day, with their unfinished parts. Their lines move to that day's page; where they
- * stood, a mark says where they went. Each is counted as carried once more; `why` goes into their notes with the day.
- */
-export const carry: Command<{ tasks: readonly Id[]; to: DateText; why?: string }> = {
+/** Their lines move to that day's page; where they stood, a mark says where they went. Each is counted as carried once more; `why` goes into their notes with the day. */
+export const carry = describeCommand({
   name: "carry",
+  does: "Moves unfinished tasks to another day, with their unfinished parts.",
+  input: told.parts({ tasks: told.ids("task"), to: told.date, why: told.maybe(told.text) }),
   run(tx, { tasks, to, why = "" }) {
     if (!isDate(to)) throw new Refusal("That is not a valid date. Nothing was carried.");
     const chosen = tasks.map((id) => need(tx, "task", id));
@@ -34,7 +33,7 @@ export const carry: Command<{ tasks: readonly Id[]; to: DateText; why?: string }
     if (lines.length > 0) appendToDay(tx, to, lines);
     return `Carried ${chosen.length === 1 ? `“${plainTitle(chosen[0]!.title)}”` : counted(chosen.length, "task")} to ${to}`;
   },
-};
+});
 
 /** Turns the lines of these tasks, on whatever pages they stand, into marks of where they went. */
 function leaveMarks(tx: Transaction, moving: ReadonlyMap<Id, Task>, to: DateText) {

@@ -1,6 +1,6 @@
-import { dayPageId, isPage, newId, Refusal, type Id, type Task, bareRecord } from "../model";
+import { dayPageId, isPage, Refusal, type Id, type Task, bareRecord, told } from "../model";
 import { appendLines, applyEdits, plainTitle, readOutline, removeLineEdit, writeTaskLine } from "../page";
-import type { Command, Fields, Transaction } from "../store";
+import { describeCommand, type Fields, type Transaction } from "../store";
 import { addMinutes, dateOf, isMoment, type DateText, counted } from "../time";
 import type { Draft } from "../capture";
 import { capture, placeAsSaid, taskFieldsOf } from "./capture";
@@ -11,18 +11,17 @@ import { need } from "./shared";
 export const clarifiedKinds = ["task", "event", "note", "goal", "nothing"] as const;
 export type ClarifiedKind = (typeof clarifiedKinds)[number];
 
-interface Clarified {
-  readonly tasks: readonly Id[];
-  readonly as: ClarifiedKind;
-  /** Fields of the task; what another kind has no room for is left out. */
-  readonly fields?: Fields;
-  /** The day to do it on; for an event, when it is. */
-  readonly day?: DateText | undefined;
-}
-
-/** Says of gathered things what they are: they leave the inbox, as tasks with what they need or as something else. */
-export const clarify: Command<Clarified> = {
+export const clarify = describeCommand({
   name: "clarify",
+  does: "Says of gathered things what they are: they leave the inbox, as tasks with what they need or as something else.",
+  input: told.parts({
+    tasks: told.ids("task"),
+    as: told.word(...clarifiedKinds),
+    /** Fields of the task; what another kind has no room for is left out. */
+    fields: told.maybe(told.values),
+    /** The day to do it on; for an event, when it is. */
+    day: told.maybe(told.date),
+  }),
   run(tx, { tasks, as, fields = {}, day }) {
     const chosen = tasks.map((id) => need(tx, "task", id));
     for (const task of chosen) become[as](tx, task, fields, day);
@@ -34,7 +33,7 @@ export const clarify: Command<Clarified> = {
         ? `Clarified ${what}`
         : `Turned ${what} into ${articles[as]}`;
   },
-};
+});
 
 const articles = { event: "an event", note: "a note", goal: "a goal" } as const;
 
@@ -52,7 +51,7 @@ const become: Readonly<Record<ClarifiedKind, Become>> = {
     const theme = (fields.theme ?? task.theme) as Id | undefined;
     const { title, text, people, createdAt } = task;
     tx.put({
-      ...bareRecord("event", { id: newId(), title: plainTitle(title), now: createdAt }),
+      ...bareRecord("event", { id: tx.newId(), title: plainTitle(title), now: createdAt }),
       start,
       end,
       ...(theme ? { theme } : {}),
@@ -66,14 +65,14 @@ const become: Readonly<Record<ClarifiedKind, Become>> = {
       throw new Refusal(`The note “${title}” already exists. Merge this task into it instead. Nothing was changed.`);
     tx.remove(task.id);
     const { tags, text, createdAt } = task;
-    tx.put({ ...bareRecord("note", { id: newId(), title, now: createdAt }), tags, text });
+    tx.put({ ...bareRecord("note", { id: tx.newId(), title, now: createdAt }), tags, text });
   },
   goal(tx, task, fields) {
     tx.remove(task.id);
     const { text, createdAt } = task;
     const due = typeof fields.due === "string" ? dateOf(fields.due) : undefined;
     tx.put({
-      ...bareRecord("goal", { id: newId(), title: plainTitle(task.title), now: createdAt }),
+      ...bareRecord("goal", { id: tx.newId(), title: plainTitle(task.title), now: createdAt }),
       ...(due ? { due } : {}),
       text,
     });
@@ -81,9 +80,10 @@ const become: Readonly<Record<ClarifiedKind, Become>> = {
   nothing: (tx, task) => tx.remove(task.id),
 };
 
-/** Makes several things of one that was gathered; each is what its own line says, and has what the whole had beside that. */
-export const splitTask: Command<{ task: Id; parts: readonly Draft[] }> = {
+export const splitTask = describeCommand({
   name: "splitTask",
+  does: "Makes several things of one that was gathered; each is what its own line says, and has what the whole had beside that.",
+  input: told.parts({ task: told.id("task"), parts: told.list(told.whole<Draft>("an entry as it was understood")) }),
   run(tx, { task: id, parts }) {
     const task = need(tx, "task", id);
     const named = parts.filter(({ title }) => title.trim() !== "");
@@ -102,7 +102,7 @@ export const splitTask: Command<{ task: Id; parts: readonly Draft[] }> = {
           tags: [...new Set([...task.tags, ...said.tags])],
           people: [...new Set([...task.people, ...said.people])],
           ...(draft.day ? { doDay: draft.day } : {}),
-          id: newId(),
+          id: tx.newId(),
           title: draft.title.trim(),
           carried: 0,
         };
@@ -115,7 +115,7 @@ export const splitTask: Command<{ task: Id; parts: readonly Draft[] }> = {
     if (isPage(page)) tx.update(page.id, { text: withLinesFor(page.text, task.id, fresh) });
     return `Split “${plainTitle(task.title)}” into ${named.length}`;
   },
-};
+});
 
 /** A page's text with the lines of tasks in the place of another's. */
 function withLinesFor(text: string, id: Id, tasks: readonly Task[]): string {
@@ -131,9 +131,10 @@ function withLinesFor(text: string, id: Id, tasks: readonly Task[]): string {
   return applyEdits(text, [{ from: line.from, to: line.to, insert }]);
 }
 
-/** Puts a gathered thing into a page, as a line, or into another task, as a line of its note; it is no task any more then. */
-export const mergeTask: Command<{ task: Id; into: Id }> = {
+export const mergeTask = describeCommand({
   name: "mergeTask",
+  does: "Puts a gathered thing into a page, as a line, or into another task, as a line of its note; it is no task any more then.",
+  input: told.parts({ task: told.id("task"), into: told.id() }),
   run(tx, { task: id, into }) {
     const task = need(tx, "task", id);
     const target = tx.get(into);
@@ -158,18 +159,19 @@ export const mergeTask: Command<{ task: Id; into: Id }> = {
           : target.id.slice(4);
     return `Merged “${plainTitle(task.title)}” into “${name}”`;
   },
-};
+});
 
-/** Puts the loose tasks of a page into the inbox: those of which nothing was said but their words. */
-export const gatherPage: Command<{ page: Id }> = {
+export const gatherPage = describeCommand({
   name: "gatherPage",
+  does: "Puts the loose tasks of a page into the inbox: those of which nothing was said but their words.",
+  input: told.parts({ page: told.id() }),
   run(tx, { page }) {
     const loose = looseTasks(tx, page);
     if (loose.length === 0) throw new Refusal("Every task on this page is already clarified.");
     for (const task of loose) tx.update(task.id, { unclarified: true });
     return `Sent ${counted(loose.length, "task")} from this page to the inbox`;
   },
-};
+});
 
 /** The open tasks of a page that have no theme, goal, project, estimate, priority or due date. */
 export function looseTasks(tx: Pick<Transaction, "list">, page: Id): Task[] {

@@ -2,7 +2,6 @@ import {
   bareRecord,
   defaultSettings,
   isUnfinished,
-  newId,
   Refusal,
   type ClockRun,
   type ClockSubject,
@@ -10,6 +9,8 @@ import {
   type Id,
   type Work,
   type Working,
+  told,
+  type InputOf,
 } from "../model";
 import { stateFields } from "../page";
 import {
@@ -24,7 +25,7 @@ import {
   rhythmsOf,
   subjectOf,
 } from "../plan";
-import type { Command, Transaction } from "../store";
+import { describeCommand, type Transaction } from "../store";
 import { subjectName } from "../things";
 import {
   durationText,
@@ -39,20 +40,18 @@ import { endSitting, putRun } from "./clockRules";
 import { clock, need, takenOut } from "./shared";
 
 /** What every act of the clock is given: the present instant, in milliseconds since 1970, and the person's zone. */
-interface AtInstant {
-  readonly at: number;
-  readonly zone: string;
-}
+/** When it is, in milliseconds since 1970, and in what zone. */
+const atInstant = { at: told.number, zone: told.zone };
 
 /** What the clock is started on: a record, or plain words. */
-export type StartOn = { readonly id: Id } | { readonly title: string };
+export const startOn = told.either(told.parts({ id: told.id() }), told.parts({ title: told.text }));
+export type StartOn = InputOf<typeof startOn>;
 
-/**
- * Starts the clock; what ran before is kept up to now. It counts down from `minutes`, from what a rhythm says, or from what
- * is left of the hours or of the estimate.
- */
-export const startClock: Command<AtInstant & { on: StartOn; minutes?: number; rhythm?: string }> = {
+/** It counts down from `minutes`, from what a rhythm says, or from what is left of the hours or of the estimate. */
+export const startClock = describeCommand({
   name: "startClock",
+  does: "Starts the clock; what ran before is kept up to now.",
+  input: told.parts({ ...atInstant, on: startOn, minutes: told.maybe(told.minutes), rhythm: told.maybe(told.text) }),
   run(tx, { on: given, minutes, rhythm: rhythmId, at, zone }) {
     const on = subjectFor(tx, given);
     const run = clockRun(tx);
@@ -69,11 +68,12 @@ export const startClock: Command<AtInstant & { on: StartOn; minutes?: number; rh
     });
     return `${run ? "Switched the clock to" : "Started the clock on"} “${subjectName(tx, on)}”`;
   },
-};
+});
 
-/** Stops counting for a while: the sitting so far is kept. */
-export const pauseClock: Command<AtInstant> = {
+export const pauseClock = describeCommand({
   name: "pauseClock",
+  does: "Stops counting for a while: the sitting so far is kept.",
+  input: told.parts(atInstant),
   run(tx, { at }) {
     const run = needRun(tx);
     if (run.phase === "pause") throw new Refusal("The clock is paused already.");
@@ -81,11 +81,12 @@ export const pauseClock: Command<AtInstant> = {
     putRun(tx, { ...carriedOver(run), phase: "pause", since: at, workedMs: workedUpTo(run, at), ...leftOf(run, at) });
     return `Paused the clock on “${subjectName(tx, run.on)}”`;
   },
-};
+});
 
-/** Begins a break, as long as said or as the rhythm has it: the sitting so far is kept. */
-export const breakClock: Command<AtInstant & { minutes?: number }> = {
+export const breakClock = describeCommand({
   name: "breakClock",
+  does: "Begins a break, as long as said or as the rhythm has it: the sitting so far is kept.",
+  input: told.parts({ ...atInstant, minutes: told.maybe(told.minutes) }),
   run(tx, { at, minutes }) {
     const run = needRun(tx);
     if (run.phase === "break") throw new Refusal("It is a break already.");
@@ -104,12 +105,14 @@ export const breakClock: Command<AtInstant & { minutes?: number }> = {
     });
     return `A break of ${long} min`;
   },
-};
+});
 const usualBreakMinutes = 10;
 
-/** Goes on after a pause or a break, with a new entry. By a rhythm a new sitting begins at its full length. */
-export const resumeClock: Command<AtInstant> = {
+/** By a rhythm a new sitting begins at its full length. */
+export const resumeClock = describeCommand({
   name: "resumeClock",
+  does: "Goes on after a pause or a break, with a new entry.",
+  input: told.parts(atInstant),
   run(tx, { at }) {
     const run = needRun(tx);
     if (run.phase === "work") throw new Refusal("The clock is running already.");
@@ -125,11 +128,12 @@ export const resumeClock: Command<AtInstant> = {
     );
     return `Went on with “${subjectName(tx, run.on)}”`;
   },
-};
+});
 
-/** Makes the sitting or the break that runs longer; one that is over goes on for so long from now. */
-export const moreMinutes: Command<AtInstant & { minutes: number }> = {
+export const moreMinutes = describeCommand({
   name: "moreMinutes",
+  does: "Makes the sitting or the break that runs longer; one that is over goes on for so long from now.",
+  input: told.parts({ ...atInstant, minutes: told.minutes }),
   run(tx, { at, minutes }) {
     const run = needRun(tx);
     if (run.phase === "pause" || run.until === undefined)
@@ -141,15 +145,13 @@ export const moreMinutes: Command<AtInstant & { minutes: number }> = {
     );
     return `${minutes} more minutes`;
   },
-};
+});
 
-/**
- * Ends the sitting and switches the clock off.
- * @param done whether the task is done
- * @param leftMinutes how much of the task is left, where somebody says so: its estimate becomes what was worked and this
- */
-export const finishClock: Command<AtInstant & { done?: boolean; leftMinutes?: number }> = {
+/** @param done whether the task is done @param leftMinutes how much of the task is left, where somebody says so: its estimate becomes what was worked and this */
+export const finishClock = describeCommand({
   name: "finishClock",
+  does: "Ends the sitting and switches the clock off.",
+  input: told.parts({ ...atInstant, done: told.maybe(told.yesNo), leftMinutes: told.maybe(told.minutes) }),
   run(tx, { zone, done, leftMinutes }) {
     const run = needRun(tx);
     const running = run.phase === "work" ? tx.find("work", run.entry) : undefined;
@@ -171,25 +173,25 @@ export const finishClock: Command<AtInstant & { done?: boolean; leftMinutes?: nu
       ? `Stopped the clock on “${name}”`
       : `Under a minute of “${name}” was not kept`;
   },
-};
+});
 
-/** Switches the clock off, and takes the sitting that runs out of the log. */
-export const discardClock: Command<AtInstant> = {
+export const discardClock = describeCommand({
   name: "discardClock",
+  does: "Switches the clock off, and takes the sitting that runs out of the log.",
+  input: told.parts(atInstant),
   run(tx) {
     const run = needRun(tx);
     if (run.phase === "work") tx.remove(run.entry);
     putRun(tx, undefined);
     return `Discarded the sitting on “${subjectName(tx, run.on)}”`;
   },
-};
+});
 
-/**
- * Says what of a time in which nobody was seen was work: up to `workedUntil`. The clock goes on from now with as much left
- * as there was then, or is off.
- */
-export const mendSilence: Command<AtInstant & { workedUntil: MomentText; goOn: boolean }> = {
+/** The clock goes on from now with as much left as there was then, or is off. */
+export const mendSilence = describeCommand({
   name: "mendSilence",
+  does: "Says what of a time in which nobody was seen was work: up to workedUntil.",
+  input: told.parts({ ...atInstant, workedUntil: told.moment, goOn: told.yesNo }),
   run(tx, { at, zone, workedUntil, goOn }) {
     const run = needRun(tx);
     if (run.phase !== "work") throw new Refusal("The clock was not running.");
@@ -206,15 +208,13 @@ export const mendSilence: Command<AtInstant & { workedUntil: MomentText; goOn: b
     else putRun(tx, undefined);
     return `The sitting on “${subjectName(tx, run.on)}” ended at ${clock(workedUntil)}`;
   },
-};
+});
 
-/**
- * Takes in that the clock of the device was set back by `byMs` while a sitting ran: the sitting begins so much earlier by
- * the new time, so that nothing of it is lost.
- * @param since when the sitting began by the time before, so that only the first tab that notices does it
- */
-export const setClockBack: Command<{ byMs: number; since: number }> = {
+/** @param since when the sitting began by the time before, so that only the first tab that notices does it */
+export const setClockBack = describeCommand({
   name: "setClockBack",
+  does: "Takes in that the clock of the device was set back by byMs while a sitting ran: the sitting begins so much earlier by the new time, so that nothing of it is lost.",
+  input: told.parts({ byMs: told.number, since: told.number }),
   run(tx, { byMs, since }) {
     const run = clockRun(tx);
     const entry = run?.phase === "work" ? tx.find("work", run.entry) : undefined;
@@ -228,7 +228,7 @@ export const setClockBack: Command<{ byMs: number; since: number }> = {
     tx.update(entry.id, { start: momentOfInstant(began, tx.zone), startedAt: began });
     return `The clock of this device was set back by ${durationText(Math.round(byMs / 60_000))}. The sitting on “${subjectName(tx, run.on)}” kept its length`;
   },
-};
+});
 
 /** The instant at which clocks in `zone` show a moment, the second one where the first is before `began`. */
 function endingAfter(began: number, moment: MomentText, zone: string): number {
@@ -249,7 +249,7 @@ export function entryOn(
   {
     start,
     end,
-    id = newId(),
+    id = tx.newId(),
     person = meIn(tx),
     startedAt,
     endedAt,

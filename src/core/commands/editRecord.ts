@@ -16,27 +16,33 @@ import {
   type Task,
   type Theme,
   type Work,
+  told,
 } from "../model";
 import { oneLine, plainTitle, renameLinks, stateFields } from "../page";
 import { fieldsOfRecord, registerOf } from "../register/registers";
-import type { Command, Fields, Transaction } from "../store";
+import { describeCommand, type Fields, type Transaction } from "../store";
 import { addDays, dateOf, daysBetween, isDate, isMoment, counted } from "../time";
 import { checkStretch, takenOut } from "./shared";
 
-/** Sets fields of a record by hand. @throws Refusal, naming the first field that cannot hold its value */
-export const editRecord: Command<{ id: Id; fields: Fields }> = {
+/** @throws Refusal, naming the first field that cannot hold its value */
+export const editRecord = describeCommand({
   name: "editRecord",
+  does: "Sets fields of a record by hand.",
+  input: told.parts({ id: told.id(), fields: told.values }),
+  again: "merge",
   run(tx, { id, fields }) {
     const record = takenOut(tx, id);
     const labels = record ? editFields(tx, record, fields) : [];
     if (!record) throw new Refusal("This record no longer exists. It may have been deleted in another tab.");
     return `Changed ${labels.join(" and ")} of “${nameOf(record, tx)}”`;
   },
-};
+});
 
-/** Sets fields of several records in one step: cells that were pasted or filled, or one value for all that are chosen. */
-export const editRecords: Command<readonly { id: Id; fields: Fields }[]> = {
+export const editRecords = describeCommand({
   name: "editRecords",
+  does: "Sets fields of several records in one step: cells that were pasted or filled, or one value for all that are chosen.",
+  input: told.list(told.parts({ id: told.id(), fields: told.values })),
+  again: "merge",
   run(tx, edits) {
     const [only] = edits;
     if (only && edits.length === 1) return editRecord.run(tx, only);
@@ -51,7 +57,7 @@ export const editRecords: Command<readonly { id: Id; fields: Fields }[]> = {
     if (changed === 0) throw new Refusal("These records no longer exist. They may have been deleted in another tab.");
     return `Changed ${[...labels].join(" and ")} of ${counted(changed, "record")}`;
   },
-};
+});
 
 /** Sets fields after looking at each, and gives their labels. @throws Refusal, with nothing changed */
 export function editFields(tx: Transaction, record: PensumRecord, given: Fields): string[] {

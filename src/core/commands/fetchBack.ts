@@ -1,23 +1,23 @@
-import { isPage, Refusal, valueIn, type Block, type Field, type Id, type PensumRecord } from "../model";
+import { isPage, Refusal, valueIn, type Block, type Field, type Id, type PensumRecord, told } from "../model";
 import { isBox } from "../plan";
 import { fieldsOfRecord, isComputed } from "../register";
-import { sameValue, type Command, type Store, type Transaction } from "../store";
+import { describeCommand, sameValue, type Store, type Transaction } from "../store";
 import { nameOf } from "../things";
 
-interface Fetching {
-  readonly record: PensumRecord;
-  /** The day on which it was so. */
-  readonly from: string;
-  /**
-   * What belonged to it and went with it: hours of a task, single ones of a series. It comes back where it is gone; a box that
-   * held it, and is still there, holds it again.
-   */
-  readonly parts?: readonly PensumRecord[];
-}
-
-/** Puts a record back as it was on a day. A task whose line no longer stands on its page comes without one. */
-export const fetchBack: Command<Fetching> = {
+/** A task whose line no longer stands on its page comes without one. */
+export const fetchBack = describeCommand({
   name: "fetchBack",
+  does: "Puts a record back as it was on a day.",
+  input: told.parts({
+    record: told.whole<PensumRecord>("a record"),
+    /** The day on which it was so. */
+    from: told.text /**
+     * What belonged to it and went with it: hours of a task, single ones of a series. It comes back where it is gone; a box that
+     * held it, and is still there, holds it again.
+     */,
+    parts: told.maybe(told.list(told.whole<PensumRecord>("a record"))),
+  }),
+  again: "merge",
   run(tx, { record, from, parts = [] }) {
     if (record.kind === "settings" || record.kind === "clock")
       throw new Refusal("Settings cannot be fetched back on their own.");
@@ -30,7 +30,7 @@ export const fetchBack: Command<Fetching> = {
       else if (!tx.get(part.id)) tx.put(part);
     return `Fetched “${nameOf(record, tx)}” back as it was on ${from}`;
   },
-};
+});
 
 type BoxThen = Block & Required<Pick<Block, "holds">>;
 
@@ -68,9 +68,16 @@ export function fieldsThatDiffer(store: Store, then: PensumRecord, now: PensumRe
   ].filter(({ name }) => !sameValue(valueIn(then, name), valueIn(now, name)));
 }
 
-/** Gives one field of a record the value that it had in `record`. */
-export const fetchFieldBack: Command<{ record: PensumRecord; field: string; label: string; from: string }> = {
+export const fetchFieldBack = describeCommand({
   name: "fetchFieldBack",
+  does: "Gives one field of a record the value that it had in record.",
+  input: told.parts({
+    record: told.whole<PensumRecord>("a record"),
+    field: told.text,
+    label: told.text,
+    from: told.text,
+  }),
+  again: "merge",
   run(tx, { record, field, label, from }) {
     const now = tx.get(record.id);
     if (!now) throw new Refusal("That record was deleted since. Fetch all of it back instead.");
@@ -79,4 +86,4 @@ export const fetchFieldBack: Command<{ record: PensumRecord; field: string; labe
     tx.put({ ...others, ...(value === undefined ? {} : { [field]: value }) } as unknown as PensumRecord);
     return `Fetched ${label.toLowerCase()} of “${nameOf(now, tx)}” back as it was on ${from}`;
   },
-};
+});

@@ -1,7 +1,7 @@
 import type { Draft, PartKind } from "../capture/draft";
-import type { Id } from "../model";
+import { told } from "../model";
 import { plainTitle } from "../page";
-import type { Command } from "../store";
+import { describeCommand } from "../store";
 import { dateOf, listed } from "../time";
 import { placeAsSaid, taskFieldsOf } from "./capture";
 import { editFields } from "./editRecord";
@@ -21,12 +21,11 @@ const saidOf: Partial<Record<PartKind, string>> = {
   rest: "hidden days",
 };
 
-/**
- * Sets what was understood of the words of a task's line, and takes it out of them; the line on its page follows. What the
- * task has beside that stays.
- */
-export const takeFromLine: Command<{ task: Id; draft: Draft }> = {
+/** What the task has beside that stays. */
+export const takeFromLine = describeCommand({
   name: "takeFromLine",
+  does: "Sets what was understood of the words of a task's line, and takes it out of them; the line on its page follows.",
+  input: told.parts({ task: told.id("task"), draft: told.whole<Draft>("an entry as it was understood") }),
   run(tx, { task: id, draft }) {
     const task = need(tx, "task", id);
     const { tags: _tags, people, text: _text, ...said } = taskFieldsOf(tx, draft);
@@ -46,4 +45,4 @@ export const takeFromLine: Command<{ task: Id; draft: Draft }> = {
       ? `Set the ${listed(names)} of “${plainTitle(draft.title)}”`
       : `Changed “${plainTitle(draft.title)}”`;
   },
-};
+});

@@ -1,18 +1,17 @@
-import { isUnfinished, type Id } from "../model";
+import { isUnfinished, told } from "../model";
 import { letGo, plainTitle } from "../page";
 import { isPlaced, isRepeating, partsOf } from "../plan";
 import type { Block } from "../model";
-import type { Command } from "../store";
-import { addMinutes, dateOf, isDate, minuteOf, minutesBetween, momentAt, type DateText, counted } from "../time";
+import { describeCommand } from "../store";
+import { addMinutes, dateOf, isDate, minuteOf, minutesBetween, momentAt, counted } from "../time";
 import { Refusal } from "../model";
 import { need } from "./shared";
 
-/**
- * Sets the do day of tasks; their lines stay where they were written. Hours that are still to come on the old do day
- * move along to the same clock time. Without a day the tasks are only for some time.
- */
-export const giveDay: Command<{ tasks: readonly Id[]; day: DateText | undefined }> = {
+/** Hours that are still to come on the old do day move along to the same clock time. Without a day the tasks are only for some time. */
+export const giveDay = describeCommand({
   name: "giveDay",
+  does: "Sets the do day of tasks; their lines stay where they were written.",
+  input: told.parts({ tasks: told.ids("task"), day: told.maybe(told.date) }),
   run(tx, { tasks, day }) {
     if (day !== undefined && !isDate(day)) throw new Refusal("That is not a valid date. Nothing was changed.");
     const chosen = tasks.map((id) => need(tx, "task", id));
@@ -40,4 +39,4 @@ export const giveDay: Command<{ tasks: readonly Id[]; day: DateText | undefined 
     const names = chosen.length === 1 ? `“${plainTitle(chosen[0]!.title)}”` : counted(chosen.length, "task");
     return day ? `Set the day of ${names} to ${day}` : `Cleared the day of ${names}`;
   },
-};
+});

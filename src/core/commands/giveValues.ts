@@ -1,5 +1,5 @@
-import { addTo, type Id, type State } from "../model";
-import type { Command, Fields } from "../store";
+import { addTo, type InputOf, type Id, type State, told } from "../model";
+import { describeCommand, type Fields } from "../store";
 import type { DateText } from "../time";
 import { editRecords } from "./editRecord";
 import { giveDay } from "./giveDay";
@@ -7,18 +7,15 @@ import { setState } from "./setState";
 import { takenOut } from "./shared";
 
 /** What a record gets where it is put: values of its fields, and of a task a day, or none where `day` is undefined. */
-export interface GivenValues {
-  readonly id: Id;
-  readonly fields: Fields;
-  readonly day?: DateText | undefined;
-}
+export const givenValues = told.parts({ id: told.id(), fields: told.values, day: told.maybe(told.date) });
+export type GivenValues = InputOf<typeof givenValues>;
 
-/**
- * Gives records the values that a place on a matrix or a board stands for, all in one act. A task that gets a state or a
- * day gets it as by the act for that: what hangs on it goes along.
- */
-export const giveValues: Command<readonly GivenValues[]> = {
+/** A task that gets a state or a day gets it as by the act for that: what hangs on it goes along. */
+export const giveValues = describeCommand({
   name: "giveValues",
+  does: "Gives records the values that a place on a matrix or a board stands for, all in one act.",
+  input: told.list(givenValues),
+  again: "merge",
   run(tx, all) {
     const states = new Map<State, Id[]>();
     const days = new Map<DateText | undefined, Id[]>();
@@ -37,4 +34,4 @@ export const giveValues: Command<readonly GivenValues[]> = {
       ...[...days].map(([day, tasks]) => giveDay.run(tx, { tasks, day })),
     ].join(". ");
   },
-};
+});

@@ -1,11 +1,12 @@
-import { newId, Refusal } from "../model";
+import { Refusal, told } from "../model";
 import { layable, patternOf } from "../plan";
-import type { Command } from "../store";
-import { momentAt, type DateText, counted } from "../time";
+import { describeCommand } from "../store";
+import { momentAt, counted } from "../time";
 
-/** Sets the hours of the pattern aside on days, as blocks of their themes, wherever nothing stands yet. */
-export const layPattern: Command<{ dates: readonly DateText[]; zone: string }> = {
+export const layPattern = describeCommand({
   name: "layPattern",
+  does: "Sets the hours of the pattern aside on days, as blocks of their themes, wherever nothing stands yet.",
+  input: told.parts({ dates: told.list(told.date), zone: told.zone }),
   run(tx, { dates, zone }) {
     const settings = tx.find("settings", "settings");
     let count = 0;
@@ -13,7 +14,7 @@ export const layPattern: Command<{ dates: readonly DateText[]; zone: string }> =
       const pattern = settings && patternOf(settings, date);
       for (const { startMinute, endMinute, theme } of layable(tx, pattern, date, zone)) {
         tx.put({
-          id: newId(),
+          id: tx.newId(),
           kind: "block",
           start: momentAt(date, startMinute),
           end: momentAt(date, endMinute),
@@ -28,4 +29,4 @@ export const layPattern: Command<{ dates: readonly DateText[]; zone: string }> =
     if (count === 0) throw new Refusal("No hours of the pattern are free on these days. Nothing was changed.");
     return `Added ${counted(count, "block")} from the pattern`;
   },
-};
+});

@@ -1,6 +1,6 @@
-import { defaultSettings, isUnfinished, newId, Refusal, type Habit, type Id, type Settings, type Task } from "../model";
+import { defaultSettings, isUnfinished, Refusal, type Habit, type Id, type Settings, type Task, told } from "../model";
 import { firstRoomFor, habitsOn, hasHoursAgain, isPlaced, markOn, occurrencesOn } from "../plan";
-import type { Command, Transaction } from "../store";
+import { describeCommand, type Transaction } from "../store";
 import { addDays, counted, dateOf, minuteOf, momentAt, startOfWeek, type DateText, type MomentText } from "../time";
 import { isLaid, roomForHabit, setAside } from "./markHabit";
 import { place, usualBlockMinutes } from "./place";
@@ -73,13 +73,11 @@ function repeatingOn(tx: Reads, date: DateText, now: MomentText): Task[] {
   return [...own, ...ahead].filter((task) => !isPlaced(tx, task, now));
 }
 
-/**
- * Gives the repeating tasks of days hours, each on its day where it first fits, the longest first; they are records of
- * their own from then on and can be moved one by one. Then the habits that have a length and no hours yet, in their part of
- * the day. What fits nowhere on its day stays without hours.
- */
-export const layRepeating: Command<{ dates: readonly DateText[]; zone: string; firstWeekday: number }> = {
+/** Then the habits that have a length and no hours yet, in their part of the day. What fits nowhere on its day stays without hours. */
+export const layRepeating = describeCommand({
   name: "layRepeating",
+  does: "Gives the repeating tasks of days hours, each on its day where it first fits, the longest first; they are records of their own from then on and can be moved one by one.",
+  input: told.parts({ dates: told.list(told.date), zone: told.zone, firstWeekday: told.number }),
   run(tx, { dates, zone, firstWeekday }) {
     const settings: Settings = tx.find("settings", "settings") ?? defaultSettings;
     const today = dateOf(tx.now);
@@ -101,7 +99,7 @@ export const layRepeating: Command<{ dates: readonly DateText[]; zone: string; f
       for (const habit of habitsWithoutHours(tx, date, firstWeekday)) {
         const at = roomForHabit(tx, habit, date, zone);
         if (at === undefined) continue;
-        setAside(tx, habit, date, at, newId());
+        setAside(tx, habit, date, at, tx.newId());
         habits++;
       }
     }
@@ -118,4 +116,4 @@ export const layRepeating: Command<{ dates: readonly DateText[]; zone: string; f
     ];
     return `Laid out ${what.join(" and ")}${rest}`;
   },
-};
+});

@@ -1,18 +1,17 @@
 import { isRepeating } from "../plan";
-import type { Id } from "../model";
+import { told } from "../model";
 import { plainTitle } from "../page";
-import type { Command } from "../store";
+import { describeCommand } from "../store";
 import { dateOf, counted } from "../time";
 import { giveDay } from "./giveDay";
 import { passOver } from "./series";
 import { need } from "./shared";
 
-/**
- * Leaves tasks that were not done where they were written, without a day. One that comes again passes over this time only,
- * and goes on to its next day.
- */
-export const leave: Command<{ tasks: readonly Id[] }> = {
+/** One that comes again passes over this time only, and goes on to its next day. */
+export const leave = describeCommand({
   name: "leave",
+  does: "Leaves tasks that were not done where they were written, without a day.",
+  input: told.parts({ tasks: told.ids("task") }),
   run(tx, { tasks }) {
     const chosen = tasks.map((id) => need(tx, "task", id));
     let skipped = 0;
@@ -28,4 +27,4 @@ export const leave: Command<{ tasks: readonly Id[] }> = {
       ? `Left ${names}; ${skipped} of them repeat and were skipped this time`
       : `Left ${names} without a day`;
   },
-};
+});

@@ -1,11 +1,12 @@
 import { counted } from "../time";
-import { Refusal, type Id } from "../model";
+import { Refusal, told } from "../model";
 import { linkMention, plainTitle } from "../page";
-import type { Command } from "../store";
+import { describeCommand } from "../store";
 
-/** Makes a link of the first plain mention of a record in each of the others. */
-export const linkMentions: Command<{ record: Id; in: readonly Id[] }> = {
+export const linkMentions = describeCommand({
   name: "linkMentions",
+  does: "Makes a link of the first plain mention of a record in each of the others.",
+  input: told.parts({ record: told.id(), in: told.ids() }),
   run(tx, { record: id, in: others }) {
     const record = tx.get(id);
     if (!record || !("title" in record)) throw new Refusal("This record no longer exists.");
@@ -22,4 +23,4 @@ export const linkMentions: Command<{ record: Id; in: readonly Id[] }> = {
       throw new Refusal("The text has changed and no longer contains these words. Nothing was changed.");
     return `Linked ${counted(linked, "mention")} of “${plainTitle(record.title)}”`;
   },
-};
+});

@@ -1,18 +1,22 @@
-import { bareRecord, newId, Refusal, type Block, type Habit, type Id } from "../model";
+import { bareRecord, Refusal, type Block, type Habit, type Id, told } from "../model";
 import { oneLine } from "../page";
 import { dayItems, fitFor, gapsBetween, habitsOn, partsOfDay, type HabitMark } from "../plan";
-import type { Command, Rule, Transaction } from "../store";
+import { describeCommand, type Rule, type Transaction } from "../store";
 import { dateOf, isDate, minuteOf, momentAt, type DateText } from "../time";
 import { clock, need } from "./shared";
 
 const said: Record<HabitMark, string> = { done: "Did", part: "Did a part of", skipped: "Skipped" };
 
-/**
- * Marks a habit on a day: done, done in part, or skipped for a reason; or takes the mark back where `as` is left out. The
- * reason goes into its note.
- */
-export const markHabit: Command<{ habit: Id; date: DateText; as?: HabitMark | undefined; reason?: string }> = {
+/** The reason goes into its note. */
+export const markHabit = describeCommand({
   name: "markHabit",
+  does: "Marks a habit on a day: done, done in part, or skipped for a reason; or takes the mark back where as is left out.",
+  input: told.parts({
+    habit: told.id("habit"),
+    date: told.date,
+    as: told.maybe(told.word("done", "part", "skipped")),
+    reason: told.maybe(told.text),
+  }),
   run(tx, { habit: id, date, as, reason = "" }) {
     const habit = need(tx, "habit", id);
     if (!isDate(date) || (date > dateOf(tx.now) && as !== "skipped"))
@@ -29,7 +33,7 @@ export const markHabit: Command<{ habit: Id; date: DateText; as?: HabitMark | un
     });
     return as ? `${said[as]} “${habit.title}” on ${date}` : `Marked “${habit.title}” as not done on ${date}`;
   },
-};
+});
 
 const markLists = ["marks", "partMarks", "skips"] as const;
 
@@ -62,26 +66,26 @@ function withReason({ text }: Habit, date: DateText, words: string): string {
 
 const usualLength = 30;
 
-/** Sets time aside for a habit on a day: in the first gap of its part of the day, else of the day, that holds it. */
-export const layHabit: Command<{ habit: Id; date: DateText; zone: string }> = {
+export const layHabit = describeCommand({
   name: "layHabit",
+  does: "Sets time aside for a habit on a day: in the first gap of its part of the day, else of the day, that holds it.",
+  input: told.parts({ habit: told.id("habit"), date: told.date, zone: told.zone }),
   run(tx, { habit: id, date, zone }) {
     const habit = need(tx, "habit", id);
     if (!isDate(date)) throw new Refusal("That is not a valid date. Nothing was changed.");
     const start = roomForHabit(tx, habit, date, zone);
     if (start === undefined)
       throw new Refusal(`There is no room for “${habit.title}” on this day. Nothing was changed.`);
-    setAside(tx, habit, date, start, newId());
+    setAside(tx, habit, date, start, tx.newId());
     return `Set ${clock(momentAt(date, start))} aside for “${habit.title}”`;
   },
-};
+});
 
-/**
- * Sets time aside for the habits of a day that find their hours by themselves and have not looked for any yet. That they
- * have looked is noted apart (`noteHabitsLaid`), so that hours that are undone or taken away stay away.
- */
-export const layOwnHabits: Command<{ date: DateText; zone: string; firstWeekday: number }> = {
+/** That they have looked is noted apart (`noteHabitsLaid`), so that hours that are undone or taken away stay away. */
+export const layOwnHabits = describeCommand({
   name: "layOwnHabits",
+  does: "Sets time aside for the habits of a day that find their hours by themselves and have not looked for any yet.",
+  input: told.parts({ date: told.date, zone: told.zone, firstWeekday: told.number }),
   run(tx, { date, zone, firstWeekday }) {
     if (!isDate(date)) throw new Refusal("That is not a valid date. Nothing was changed.");
     const laid: string[] = [];
@@ -94,17 +98,19 @@ export const layOwnHabits: Command<{ date: DateText; zone: string; firstWeekday:
     }
     return laid.length === 0 ? "No habit found hours" : `Set aside ${laid.join(", ")}`;
   },
-};
+});
 
-/** Notes that the habits of a day have looked for their hours. It keeps the books, and is no step of undo. */
-export const noteHabitsLaid: Command<{ date: DateText; firstWeekday: number }> = {
+/** It keeps the books, and is no step of undo. */
+export const noteHabitsLaid = describeCommand({
   name: "noteHabitsLaid",
+  does: "Notes that the habits of a day have looked for their hours.",
+  input: told.parts({ date: told.date, firstWeekday: told.number }),
   run(tx, { date, firstWeekday }) {
     if (!isDate(date)) throw new Refusal("That is not a valid date. Nothing was changed.");
     for (const { id } of habitsToLay(tx, date, firstWeekday)) tx.update(id, { foundOn: date });
     return "Looked for the hours of habits";
   },
-};
+});
 
 /** The habits of a day that are to find their hours by themselves and have not looked for any yet. */
 export function habitsToLay(reads: Pick<Transaction, "list">, date: DateText, firstWeekday: number): Habit[] {

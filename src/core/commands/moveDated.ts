@@ -1,4 +1,4 @@
-import { Refusal, type DatedBy, type Id, type PensumRecord } from "../model";
+import { Refusal, type PensumRecord, told, type InputOf } from "../model";
 import { fieldsOfRecord } from "../register/registers";
 import { nameOf } from "../things";
 import {
@@ -14,23 +14,24 @@ import {
   type DateText,
   type MomentText,
 } from "../time";
-import type { Command, Transaction } from "../store";
+import { describeCommand, type Transaction } from "../store";
 import { editFields } from "./editRecord";
 import { clock } from "./shared";
 
-export interface MoveDated extends DatedBy {
-  readonly id: Id;
-  /** The day or the moment to which it goes. */
-  readonly to: DateText | MomentText;
-}
+/** The day or the moment to which a record goes, by one date of it or by two. */
+const moveInput = told.parts({
+  id: told.id(),
+  field: told.text,
+  end: told.maybe(told.text),
+  to: told.dateOrMoment,
+});
+export type MoveDated = InputOf<typeof moveInput>;
 
-/**
- * Moves a record to another day or hour by one of its dates. A date stays a date, and a moment keeps its hour where only a
- * day is given; two dates keep how far they are apart, and an end follows its start. One that has no date there yet gets it.
- * @throws Refusal where the field cannot have one
- */
-export const moveDated: Command<MoveDated> = {
+/** A date stays a date, and a moment keeps its hour where only a day is given; two dates keep how far they are apart, and an end follows its start. One that has no date there yet gets it. @throws Refusal where the field cannot have one */
+export const moveDated = describeCommand({
   name: "moveDated",
+  does: "Moves a record to another day or hour by one of its dates.",
+  input: moveInput,
   run(tx, { id, field, end, to }) {
     const record = tx.get(id);
     if (!record) throw new Refusal("This record no longer exists. It may have been deleted in another tab.");
@@ -53,14 +54,13 @@ export const moveDated: Command<MoveDated> = {
     editFields(tx, record, fields);
     return `Moved “${nameOf(record, tx)}” to ${dateOf(moved)}${isMoment(moved) ? ` at ${clock(moved)}` : ""}`;
   },
-};
+});
 
-/**
- * Sets until when a record lasts: its end, or the second of two dates. An end that has a clock time keeps it where only a
- * day is given. @throws Refusal where nothing says until when it lasts, or the end would be before the start
- */
-export const stretchDated: Command<MoveDated> = {
+/** An end that has a clock time keeps it where only a day is given. @throws Refusal where nothing says until when it lasts, or the end would be before the start */
+export const stretchDated = describeCommand({
   name: "stretchDated",
+  does: "Sets until when a record lasts: its end, or the second of two dates.",
+  input: moveInput,
   run(tx, { id, field, end, to }) {
     const record = tx.get(id);
     if (!record) throw new Refusal("This record no longer exists. It may have been deleted in another tab.");
@@ -77,7 +77,7 @@ export const stretchDated: Command<MoveDated> = {
     editFields(tx, record, { [name]: Array.isArray(value) ? [first, moved] : moved });
     return `Set the end of “${nameOf(record, tx)}” to ${dateOf(moved)}${isMoment(moved) ? ` at ${clock(moved)}` : ""}`;
   },
-};
+});
 
 /** The value that a date without one gets on a day or at a moment; undefined for what is no date. A moment without an hour is at noon. */
 function firstDate(tx: Transaction, record: PensumRecord, name: string, to: DateText | MomentText): unknown {

@@ -1,18 +1,8 @@
 import { nameOf, endFrom, usualEventMinutes } from "../things";
-import { newId, Refusal, type Block, type Event, type Id, type Task, bareRecord } from "../model";
+import { Refusal, type Block, type Event, type Task, bareRecord, told } from "../model";
 import { applyEdits, plainTitle, readOutline, withoutIdEdit } from "../page";
-import type { Command, Transaction } from "../store";
-import {
-  addDays,
-  addMinutes,
-  dateOf,
-  daysBetween,
-  isDate,
-  isMoment,
-  minutesBetween,
-  type DateText,
-  type MomentText,
-} from "../time";
+import { describeCommand, type Transaction } from "../store";
+import { addDays, addMinutes, dateOf, daysBetween, isDate, isMoment, minutesBetween, type MomentText } from "../time";
 import { occurrenceRecord, leftMinutes, tasksIn } from "../plan";
 import { leaveOut } from "./series";
 import { checkStretch, clock, need, takenOut } from "./shared";
@@ -20,18 +10,20 @@ import { checkStretch, clock, need, takenOut } from "./shared";
 /** How long a block is when nothing says so. */
 export const usualBlockMinutes = 30;
 
-/** Gives a task a clock time: a block as long as what is left of it, or as `minutes`. Its do day becomes that day. */
-export const place: Command<{ task: Id; start: MomentText; minutes?: number }> = {
+/** Its do day becomes that day. */
+export const place = describeCommand({
   name: "place",
+  does: "Gives a task a clock time: a block as long as what is left of it, or as minutes.",
+  input: told.parts({ task: told.id("task"), start: told.moment, minutes: told.maybe(told.minutes) }),
   run(tx, { task: id, start, minutes }) {
     const task = need(tx, "task", id);
     const end = addMinutes(start, minutes ?? minutesToPlace(tx, task, tx.now));
     checkStretch(start, end);
-    tx.put({ id: newId(), kind: "block", start, end, task: id, title: "", text: "", createdAt: tx.now });
+    tx.put({ id: tx.newId(), kind: "block", start, end, task: id, title: "", text: "", createdAt: tx.now });
     tx.update(id, { doDay: dateOf(start), restUntil: undefined });
     return `Placed “${plainTitle(task.title)}” at ${clock(start)}`;
   },
-};
+});
 
 /** How long the hours are that a task gets: what has none of it yet, or else its whole length; the usual where it has none. */
 export function minutesToPlace(
@@ -42,14 +34,21 @@ export function minutesToPlace(
   return leftMinutes(reads, task, now) || reads.lengthOf(task) || usualBlockMinutes;
 }
 
-/** Sets time aside for a theme or for plain text. */
-export const addBlock: Command<{ start: MomentText; end: MomentText; title: string; theme?: Id; id?: Id }> = {
+export const addBlock = describeCommand({
   name: "addBlock",
+  does: "Sets time aside for a theme or for plain text.",
+  input: told.parts({
+    start: told.moment,
+    end: told.moment,
+    title: told.text,
+    theme: told.maybe(told.id("theme")),
+    id: told.maybe(told.id()),
+  }),
   run(tx, { start, end, title, theme, id }) {
     checkStretch(start, end);
     if (title.trim() === "" && !theme) throw new Refusal("A block needs a title, a task or a theme.");
     const block: Block = {
-      ...bareRecord("block", { id: id ?? newId(), title: title.trim(), now: tx.now }),
+      ...bareRecord("block", { id: id ?? tx.newId(), title: title.trim(), now: tx.now }),
       start,
       end,
       ...(theme ? { theme } : {}),
@@ -57,23 +56,24 @@ export const addBlock: Command<{ start: MomentText; end: MomentText; title: stri
     tx.put(block);
     return `Set aside ${clock(start)} for “${nameOf(block, tx)}”`;
   },
-};
+});
 
-/** Adds an event. */
-export const addEvent: Command<{
-  start: MomentText;
-  end: MomentText;
-  title: string;
-  theme?: Id;
-  calendar?: string;
-  id?: Id;
-}> = {
+export const addEvent = describeCommand({
   name: "addEvent",
+  does: "Adds an event.",
+  input: told.parts({
+    start: told.moment,
+    end: told.moment,
+    title: told.text,
+    theme: told.maybe(told.id("theme")),
+    calendar: told.maybe(told.text),
+    id: told.maybe(told.id()),
+  }),
   run(tx, { start, end, title, theme, calendar, id }) {
     checkStretch(start, end);
     if (title.trim() === "") throw new Refusal("An event needs a title.");
     tx.put({
-      ...bareRecord("event", { id: id ?? newId(), title: title.trim(), now: tx.now }),
+      ...bareRecord("event", { id: id ?? tx.newId(), title: title.trim(), now: tx.now }),
       start,
       end,
       ...(calendar ? { calendar } : {}),
@@ -81,11 +81,13 @@ export const addEvent: Command<{
     });
     return `Added the event “${title.trim()}” at ${clock(start)}`;
   },
-};
+});
 
-/** Moves a block or an event, which keeps its length where no `end` is given, or stretches it. The do days of its tasks move along when a block goes to another day. */
-export const moveItem: Command<{ id: Id; start: MomentText; end?: MomentText }> = {
+/** The do days of its tasks move along when a block goes to another day. */
+export const moveItem = describeCommand({
   name: "moveItem",
+  does: "Moves a block or an event, which keeps its length where no end is given, or stretches it.",
+  input: told.parts({ id: told.id(), start: told.moment, end: told.maybe(told.moment) }),
   run(tx, { id, start, end: given }) {
     const record = takenOut(tx, id);
     if (record?.kind !== "block" && record?.kind !== "event")
@@ -100,12 +102,13 @@ export const moveItem: Command<{ id: Id; start: MomentText; end?: MomentText }> 
     }
     return movedText(nameOf(record, tx), record, start, end);
   },
-};
+});
 
-/** Sets the same time aside once more, at another time; what the other holds stays as it is. */
-export const copyItem: Command<{ id: Id; start: MomentText; newId?: Id }> = {
+export const copyItem = describeCommand({
   name: "copyItem",
-  run(tx, { id, start, newId: fresh = newId() }) {
+  does: "Sets the same time aside once more, at another time; what the other holds stays as it is.",
+  input: told.parts({ id: told.id(), start: told.moment, newId: told.maybe(told.id()) }),
+  run(tx, { id, start, newId: fresh = tx.newId() }) {
     const record = tx.get(id) ?? occurrenceRecord(tx, id);
     if (record?.kind !== "block" && record?.kind !== "event")
       throw new Refusal("This is no longer on the rail. It may have been taken off in another tab.");
@@ -130,11 +133,12 @@ export const copyItem: Command<{ id: Id; start: MomentText; newId?: Id }> = {
     }
     return `Copied “${nameOf(record, tx)}” to ${dateOf(start)} ${clock(start)}`;
   },
-};
+});
 
-/** Makes an event one of whole days, which ends on the day `end` where one is given; or gives one of whole days an hour. */
-export const setEventTime: Command<{ id: Id; start: DateText | MomentText; end?: DateText }> = {
+export const setEventTime = describeCommand({
   name: "setEventTime",
+  does: "Makes an event one of whole days, which ends on the day end where one is given; or gives one of whole days an hour.",
+  input: told.parts({ id: told.id(), start: told.dateOrMoment, end: told.maybe(told.date) }),
   run(tx, { id, start, end: last }) {
     const event = need(tx, "event", id);
     const name = nameOf(event, tx);
@@ -154,7 +158,7 @@ export const setEventTime: Command<{ id: Id; start: DateText | MomentText; end?:
     tx.update(id, { start, end });
     return `Moved “${name}” to ${dateOf(start)} ${clock(start)}`;
   },
-};
+});
 
 function movedText(name: string, before: Block | Event, start: MomentText, end: MomentText): string {
   if (!isMoment(before.start) || minutesBetween(before.start, before.end) !== minutesBetween(start, end))
@@ -163,12 +167,11 @@ function movedText(name: string, before: Block | Event, start: MomentText, end: 
   return `Moved “${name}” to ${day}${clock(start)}`;
 }
 
-/**
- * Takes a block off the rail. A task stays, without that clock time, and is meant for `day` where one is given; a line
- * that set hours aside keeps its words.
- */
-export const takeOff: Command<{ block: Id; day?: DateText }> = {
+/** A task stays, without that clock time, and is meant for `day` where one is given; a line that set hours aside keeps its words. */
+export const takeOff = describeCommand({
   name: "takeOff",
+  does: "Takes a block off the rail.",
+  input: told.parts({ block: told.id("block"), day: told.maybe(told.date) }),
   run(tx, { block: id, day }) {
     const block = need(tx, "block", id);
     const name = nameOf(block, tx);
@@ -184,4 +187,4 @@ export const takeOff: Command<{ block: Id; day?: DateText }> = {
     if (task) tx.update(task.id, { doDay: day, restUntil: undefined });
     return `Took off “${name}”`;
   },
-};
+});

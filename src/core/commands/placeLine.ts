@@ -1,16 +1,22 @@
-import { newId, Refusal, type Id } from "../model";
+import { Refusal, told } from "../model";
 import { appendLines, plainTitle, readAttributes, readTimeRange, writeTimeRange } from "../page";
-import type { Command } from "../store";
-import { dateOf, minuteOf, minuteOn, momentAt, type MomentText } from "../time";
+import { describeCommand } from "../store";
+import { dateOf, minuteOf, minuteOn, momentAt } from "../time";
 import { usualBlockMinutes } from "./place";
 import { checkStretch, clock, dayPage, need } from "./shared";
 
-/**
- * Gives a plain line of a day page a clock time, by writing its hours before its words; the line is then a block. On
- * the rail of another day the line is written on that day's page.
- */
-export const placeLine: Command<{ page: Id; lineFrom: number; line: string; start: MomentText; minutes?: number }> = {
+/** On the rail of another day the line is written on that day's page. */
+export const placeLine = describeCommand({
   name: "placeLine",
+  does: "Gives a plain line of a day page a clock time, by writing its hours before its words; the line is then a block.",
+  input: told.parts({
+    page: told.id(),
+    lineFrom: told.number,
+    line: told.text,
+    start: told.moment,
+    minutes: told.maybe(told.minutes),
+  }),
+  again: "merge",
   run(tx, { page: pageId, lineFrom, line, start, minutes }) {
     const page = need(tx, "day", pageId);
     if (page.text.slice(lineFrom, lineFrom + line.length) !== line)
@@ -24,7 +30,7 @@ export const placeLine: Command<{ page: Id; lineFrom: number; line: string; star
     if (title === "") throw new Refusal("An empty line cannot be placed.");
     const hours = writeTimeRange(minuteOf(start), minuteOn(dateOf(start), end));
     const attributes = readAttributes(line);
-    const fresh = attributes ? "" : ` {#${newId()}}`;
+    const fresh = attributes ? "" : ` {#${tx.newId()}}`;
     if (dateOf(start) === page.date) {
       const listMark = /^\s*[-*+]\s+$/.test(mark) ? mark : "- ";
       const written = `${listMark}${hours} ${title}${fresh}`;
@@ -35,4 +41,4 @@ export const placeLine: Command<{ page: Id; lineFrom: number; line: string; star
     }
     return `Placed “${plainTitle(title.replace(/\s*\{[^{}]*\}$/, ""))}” at ${clock(start)}`;
   },
-};
+});

@@ -1,19 +1,18 @@
-import { defaultSettings, isUnfinished, Refusal, type Id, type Settings } from "../model";
+import { defaultSettings, isUnfinished, Refusal, type Settings, told } from "../model";
 import { plainTitle } from "../page";
 import { firstRoomFor } from "../plan";
-import type { Command } from "../store";
-import { counted, dateOf, isDate, listed, minuteOf, momentAt, type DateText } from "../time";
+import { describeCommand } from "../store";
+import { counted, dateOf, isDate, listed, minuteOf, momentAt } from "../time";
 import { minutesToPlace, place } from "./place";
 import { need } from "./shared";
 
 const roundMinutes = 5;
 
-/**
- * Gives several tasks hours on a day, in their order, each where it first fits behind what stands there already. What fits
- * nowhere stays without hours, and is named. Of a task and its parts the parts get hours.
- */
-export const placeTasks: Command<{ tasks: readonly Id[]; day: DateText; zone: string }> = {
+/** What fits nowhere stays without hours, and is named. Of a task and its parts the parts get hours. */
+export const placeTasks = describeCommand({
   name: "placeTasks",
+  does: "Gives several tasks hours on a day, in their order, each where it first fits behind what stands there already.",
+  input: told.parts({ tasks: told.ids("task"), day: told.date, zone: told.zone }),
   run(tx, { tasks, day, zone }) {
     if (!isDate(day)) throw new Refusal("That is not a valid date. Nothing was placed.");
     const settings: Settings = tx.find("settings", "settings") ?? defaultSettings;
@@ -35,4 +34,4 @@ export const placeTasks: Command<{ tasks: readonly Id[]; day: DateText; zone: st
     const rest = left.length > 0 ? `; no room for ${listed(left)}` : "";
     return `Placed ${counted(chosen.length - left.length, "task")}${rest}`;
   },
-};
+});

@@ -1,7 +1,7 @@
-import { defaultSettings, isUnfinished, Refusal, type Block, type Id, type Task } from "../model";
+import { defaultSettings, isUnfinished, Refusal, type Block, type Id, type Task, told } from "../model";
 import { plainTitle } from "../page";
 import { firstFit, fitFor, freeTime, goalsUnder, isMine, tasksUnder } from "../plan";
-import type { Command, Transaction } from "../store";
+import { describeCommand, type Transaction } from "../store";
 import { addDays, dateOf, minuteOf, momentAt, type DateText } from "../time";
 import { minutesToPlace, place } from "./place";
 import { need } from "./shared";
@@ -17,12 +17,11 @@ function candidates(tx: Transaction, goal: Id): Task[] {
 /** What is due first comes first, then what was made first. */
 const orderOf = ({ due = "9999", createdAt, id }: Task) => `${due} ${createdAt} ${id}`;
 
-/**
- * Gives hours to the next task of a goal: in the first free stretch of the working hours from now up to a day that holds it
- * whole, else in the first that there is. Refuses where the goal has no open task, or no working hour is free.
- */
-export const planGoal: Command<{ goal: Id; until: DateText; zone: string }> = {
+/** Refuses where the goal has no open task, or no working hour is free. */
+export const planGoal = describeCommand({
   name: "planGoal",
+  does: "Gives hours to the next task of a goal: in the first free stretch of the working hours from now up to a day that holds it whole, else in the first that there is.",
+  input: told.parts({ goal: told.id("goal"), until: told.date, zone: told.zone }),
   run(tx, { goal: id, until, zone }) {
     const goal = need(tx, "goal", id);
     const [task] = candidates(tx, id);
@@ -48,4 +47,4 @@ export const planGoal: Command<{ goal: Id; until: DateText; zone: string }> = {
       minutes: Math.min(minutes, gap.endMinute - gap.startMinute),
     });
   },
-};
+});

@@ -1,15 +1,16 @@
-import { bareRecord, dayPageId, isUnfinished, newId, Refusal, type HeldTask, type Id } from "../model";
+import { bareRecord, dayPageId, isUnfinished, Refusal, type HeldTask, told } from "../model";
 import { oneLine } from "../page";
 import { aimsOn, hardestFirst, mostChosen, portionMinutes } from "../plan";
-import type { Command, Transaction } from "../store";
+import { describeCommand, type Transaction } from "../store";
 import { nameOf } from "../things";
 import { isDate, type DateText } from "../time";
 import { dayPage, need } from "./shared";
 
-/** Sets what a day is to come to: one of at most three sentences. */
-export const addAim: Command<{ date: DateText; title: string; id?: Id }> = {
+export const addAim = describeCommand({
   name: "addAim",
-  run(tx, { date, title, id = newId() }) {
+  does: "Sets what a day is to come to: one of at most three sentences.",
+  input: told.parts({ date: told.date, title: told.text, id: told.maybe(told.id()) }),
+  run(tx, { date, title, id = tx.newId() }) {
     const words = oneLine(title).trim();
     if (words === "") throw new Refusal("An aim needs a few words.");
     if (!isDate(date)) throw new Refusal("That is not a valid date. Nothing was changed.");
@@ -18,14 +19,18 @@ export const addAim: Command<{ date: DateText; title: string; id?: Id }> = {
     tx.put({ ...bareRecord("aim", { id, title: words, now: tx.now }), date });
     return `Added the aim “${words}”`;
   },
-};
+});
 
-/**
- * Puts a task into the portion of a day, the hardest first as long as nobody ordered them otherwise.
- * @param instead the one that goes for it, where there are three already
- */
-export const addToPortion: Command<{ date: DateText; task: Id; minutes?: number; instead?: Id }> = {
+/** @param instead the one that goes for it, where there are three already */
+export const addToPortion = describeCommand({
   name: "addToPortion",
+  does: "Puts a task into the portion of a day, the hardest first unless somebody put them in another order.",
+  input: told.parts({
+    date: told.date,
+    task: told.id("task"),
+    minutes: told.maybe(told.minutes),
+    instead: told.maybe(told.id("task")),
+  }),
   run(tx, { date, task: id, minutes, instead }) {
     const task = need(tx, "task", id);
     if (!isUnfinished(task.state)) throw new Refusal("This task is done. Open it again to choose it for a day.");
@@ -40,22 +45,28 @@ export const addToPortion: Command<{ date: DateText; task: Id; minutes?: number;
     const gone = tx.find("task", instead);
     return `“${nameOf(task, tx)}” is in the portion${gone ? ` instead of “${nameOf(gone, tx)}”` : ""}`;
   },
-};
+});
 
-/** Takes a whole proposed portion, in place of what was chosen. */
-export const takePortion: Command<{ date: DateText; tasks: readonly HeldTask[] }> = {
+export const takePortion = describeCommand({
   name: "takePortion",
+  does: "Takes a whole proposed portion, in place of what was chosen.",
+  input: told.parts({
+    date: told.date,
+    tasks: told.list(told.parts({ task: told.id("task"), minutes: told.minutes })),
+  }),
+  again: "merge",
   run(tx, { date, tasks }) {
     for (const { task } of tasks) need(tx, "task", task);
     if (tasks.length === 0 || tasks.length > mostChosen) throw new Refusal("A portion has one to three tasks.");
     putHeld(tx, date, tasks);
     return `Chose ${tasks.length === 1 ? "a task" : `${tasks.length} tasks`} for the day`;
   },
-};
+});
 
-/** Takes a task out of the portion of a day. */
-export const takeFromPortion: Command<{ date: DateText; task: Id }> = {
+export const takeFromPortion = describeCommand({
   name: "takeFromPortion",
+  does: "Takes a task out of the portion of a day.",
+  input: told.parts({ date: told.date, task: told.id("task") }),
   run(tx, { date, task }) {
     const held = heldOn(tx, date);
     const rest = held.filter((one) => one.task !== task);
@@ -64,11 +75,17 @@ export const takeFromPortion: Command<{ date: DateText; task: Id }> = {
     const record = tx.find("task", task);
     return `Took ${record ? `“${nameOf(record, tx)}”` : "a task"} out of the portion`;
   },
-};
+});
 
-/** Moves a task of a portion up or down, or says how long it is to be worked on. */
-export const changePortion: Command<{ date: DateText; task: Id; by?: 1 | -1; minutes?: number }> = {
+export const changePortion = describeCommand({
   name: "changePortion",
+  does: "Moves a task of a portion up or down, or says how long it is to be worked on.",
+  input: told.parts({
+    date: told.date,
+    task: told.id("task"),
+    by: told.maybe(told.word(1, -1)),
+    minutes: told.maybe(told.minutes),
+  }),
   run(tx, { date, task, by, minutes }) {
     const held = heldOn(tx, date);
     const at = held.findIndex((one) => one.task === task);
@@ -82,7 +99,7 @@ export const changePortion: Command<{ date: DateText; task: Id; by?: 1 | -1; min
     putHeld(tx, date, held.toSpliced(at, 1).toSpliced(to, 0, changed));
     return minutes === undefined ? "Moved a task of the portion" : `${minutes} min in the portion`;
   },
-};
+});
 
 function heldOn(tx: Transaction, date: DateText): readonly HeldTask[] {
   if (!isDate(date)) throw new Refusal("That is not a valid date. Nothing was changed.");

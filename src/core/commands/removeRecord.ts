@@ -1,15 +1,16 @@
 import { counted } from "../time";
 import { nameOf } from "../things";
-import { Refusal, type Block, type Id, type PensumRecord } from "../model";
+import { Refusal, type Block, type PensumRecord, told } from "../model";
 import { dropHours } from "../page";
-import type { Command, Transaction } from "../store";
+import { describeCommand, type Transaction } from "../store";
 import { leaveOut } from "./series";
 import { takenOut } from "./shared";
 import { whatGoes } from "./whatGoes";
 
-/** Takes a record out of the workspace; a task's hours and its line go with it, its parts stand on their own. */
-export const removeRecord: Command<{ id: Id }> = {
+export const removeRecord = describeCommand({
   name: "removeRecord",
+  does: "Takes a record out of the workspace; a task's hours and its line go with it, its parts stand on their own.",
+  input: told.parts({ id: told.id() }),
   run(tx, { id }) {
     const record = takenOut(tx, id);
     if (!record || record.kind === "settings" || record.kind === "clock")
@@ -19,11 +20,12 @@ export const removeRecord: Command<{ id: Id }> = {
     remove(tx, record);
     return `Deleted “${name}”${more}`;
   },
-};
+});
 
-/** Takes several records out in one step. */
-export const removeRecords: Command<readonly Id[]> = {
+export const removeRecords = describeCommand({
   name: "removeRecords",
+  does: "Takes several records out in one step.",
+  input: told.ids(),
   run(tx, ids) {
     const records = ids
       .flatMap((id) => takenOut(tx, id) ?? [])
@@ -33,7 +35,7 @@ export const removeRecords: Command<readonly Id[]> = {
     for (const record of records) remove(tx, record);
     return `Deleted ${counted(records.length, "record")}${more}`;
   },
-};
+});
 
 /** The hours that go with tasks. */
 const hoursOf = (tx: Transaction, records: readonly PensumRecord[]): readonly Block[] => [

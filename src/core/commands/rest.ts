@@ -1,14 +1,16 @@
-import { Refusal, type Id } from "../model";
+import { Refusal, told } from "../model";
 import { plainTitle } from "../page";
-import type { Command } from "../store";
-import { dateOf, isDate, type DateText, counted } from "../time";
+import { describeCommand } from "../store";
+import { dateOf, isDate, counted } from "../time";
 import { isRepeating } from "../plan";
 import { passOver } from "./series";
 import { need } from "./shared";
 
-/** Puts tasks out of sight until a day. They have no do day while they rest. */
-export const rest: Command<{ tasks: readonly Id[]; until: DateText }> = {
+/** They have no do day while they rest. */
+export const rest = describeCommand({
   name: "rest",
+  does: "Puts tasks out of sight until a day.",
+  input: told.parts({ tasks: told.ids("task"), until: told.date }),
   run(tx, { tasks, until }) {
     if (!isDate(until) || until <= dateOf(tx.now))
       throw new Refusal("A task can only rest until a future day. Nothing was changed.");
@@ -18,4 +20,4 @@ export const rest: Command<{ tasks: readonly Id[]; until: DateText }> = {
       if (!(isRepeating(task) && passOver(tx, task, until))) tx.update(task.id, { restUntil: until, doDay: undefined });
     return `Let ${chosen.length === 1 ? `“${plainTitle(chosen[0]!.title)}”` : counted(chosen.length, "task")} rest until ${until}`;
   },
-};
+});

@@ -1,33 +1,33 @@
-import { bareRecord, defaultSettings, newId, Refusal, type Id } from "../model";
+import { bareRecord, defaultSettings, Refusal, told } from "../model";
 import { oneLine, plainTitle } from "../page";
-import { stepsOfReview, type ReviewWay } from "../plan";
-import { takeBack, type ChangeSet, type Command } from "../store";
-import { dateOf, type DateText } from "../time";
+import { reviewWays, stepsOfReview } from "../plan";
+import { describeCommand, takeBack, type ChangeSet } from "../store";
+import { dateOf } from "../time";
 import { appendToDay, need } from "./shared";
 
-interface Beginning {
-  readonly way: ReviewWay;
-  readonly from: DateText;
-  readonly to: DateText;
-  readonly title: string;
-  readonly id?: Id;
-  /** The project that it is of. */
-  readonly project?: Id;
-}
-
-/** Begins a review of some days. */
-export const beginReview: Command<Beginning> = {
+export const beginReview = describeCommand({
   name: "beginReview",
-  run(tx, { way, from, to, title, project, id = newId() }) {
+  does: "Begins a review of some days.",
+  input: told.parts({
+    way: told.word(...reviewWays),
+    from: told.date,
+    to: told.date,
+    title: told.text,
+    id: told.maybe(told.id()),
+    /** The project that it is of. */
+    project: told.maybe(told.id("project")),
+  }),
+  run(tx, { way, from, to, title, project, id = tx.newId() }) {
     const review = bareRecord("review", { id, title, now: tx.now });
     tx.put({ ...review, way, from, to, ...(project === undefined ? {} : { project }) });
     return `Began “${title}”`;
   },
-};
+});
 
-/** Marks a step of a review as done or skipped, or as neither. */
-export const markStep: Command<{ review: Id; step: string; as: "done" | "skipped" | "open" }> = {
+export const markStep = describeCommand({
   name: "markStep",
+  does: "Marks a step of a review as done or skipped, or as neither.",
+  input: told.parts({ review: told.id("review"), step: told.text, as: told.word("done", "skipped", "open") }),
   run(tx, { review: id, step, as }) {
     const review = need(tx, "review", id);
     const without = (steps: readonly string[]) => steps.filter((one) => one !== step);
@@ -40,11 +40,13 @@ export const markStep: Command<{ review: Id; step: string; as: "done" | "skipped
     const words = { done: "Went through", skipped: "Skipped", open: "Opened again" }[as];
     return `${words} ${title ? `“${title}”` : "a step"}`;
   },
-};
+});
 
-/** Ends a review; what came of it becomes its page, below what was written there, and the day’s page says so. */
-export const endReview: Command<{ review: Id; summary: string }> = {
+export const endReview = describeCommand({
   name: "endReview",
+  does: "Ends a review; what came of it becomes its page, below what was written there, and the day’s page says so.",
+  input: told.parts({ review: told.id("review"), summary: told.text }),
+  again: "merge",
   run(tx, { review: id, summary }) {
     const review = need(tx, "review", id);
     if (review.endedAt !== undefined) throw new Refusal("This review has ended already.");
@@ -54,34 +56,38 @@ export const endReview: Command<{ review: Id; summary: string }> = {
       appendToDay(tx, dateOf(tx.now), ["", `# ${plainTitle(review.title)}`, "", ...summary.trim().split("\n")]);
     return `Ended “${plainTitle(review.title)}”`;
   },
-};
+});
 
-/** Sets a project reviewed today. */
-export const setReviewed: Command<{ project: Id }> = {
+export const setReviewed = describeCommand({
   name: "setReviewed",
+  does: "Sets a project reviewed today.",
+  input: told.parts({ project: told.id("project") }),
   run(tx, { project: id }) {
     const project = need(tx, "project", id);
     tx.update(id, { reviewedOn: dateOf(tx.now) });
     return `Looked at “${plainTitle(project.title)}”`;
   },
-};
+});
 
-/** Writes how a day went, as a line on its page. */
-export const writeDayLine: Command<{ date: DateText; words: string }> = {
+export const writeDayLine = describeCommand({
   name: "writeDayLine",
+  does: "Writes how a day went, as a line on its page.",
+  input: told.parts({ date: told.date, words: told.text }),
   run(tx, { date, words }) {
     const line = oneLine(words).trim();
     if (line === "") throw new Refusal("There is nothing to write down yet.");
     appendToDay(tx, date, [line]);
     return "Wrote it on the day’s page";
   },
-};
+});
 
-/** Takes one act back, whatever was done since: what others changed of the same records stays. */
-export const takeActBack: Command<{ changes: ChangeSet; said: string }> = {
+export const takeActBack = describeCommand({
   name: "takeActBack",
+  does: "Takes one act back, whatever was done since: what others changed of the same records stays.",
+  input: told.parts({ changes: told.whole<ChangeSet>("changes"), said: told.text }),
+  again: "merge",
   run(tx, { changes, said }) {
     takeBack(tx, changes);
     return `Took back: ${said}`;
   },
-};
+});

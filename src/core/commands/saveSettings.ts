@@ -1,12 +1,12 @@
-import { defaultSettings, Refusal, type Settings } from "../model";
+import { defaultSettings, Refusal, type Settings, told } from "../model";
 import type { WorkingDay } from "../time";
-import type { Command } from "../store";
+import { describeCommand } from "../store";
 
-/** Changes what the person has chosen for this workspace. */
-export const saveSettings: Command<
-  Partial<{ [K in Exclude<keyof Settings, "id" | "kind">]: Settings[K] | undefined }>
-> = {
+export const saveSettings = describeCommand({
   name: "saveSettings",
+  does: "Changes what the person has chosen for this workspace.",
+  input: told.whole<Partial<{ [K in Exclude<keyof Settings, "id" | "kind">]: Settings[K] | undefined }>>("settings"),
+  again: "merge",
   run(tx, fields) {
     for (const day of fields.workingWeek ?? []) if (day) checkDay(day);
     if (fields.snapMinutes !== undefined && ![1, 5, 10, 15, 30].includes(fields.snapMinutes))
@@ -22,7 +22,7 @@ export const saveSettings: Command<
     tx.update("settings", fields);
     return "Changed the settings";
   },
-};
+});
 
 function checkDay({ startMinute, endMinute, capacityMinutes }: WorkingDay) {
   const fits = [startMinute, endMinute, capacityMinutes].every(

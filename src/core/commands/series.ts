@@ -1,8 +1,8 @@
 import { takenOut } from "./shared";
 import { nameOf } from "../things";
-import { isUnfinished, newId, Refusal, type Block, type Id, type Task } from "../model";
+import { isUnfinished, Refusal, type Block, type Id, type Task, told } from "../model";
 import { isRepeating, occurrenceAt, readOccurrenceId, seriesStart, type Repeating } from "../plan";
-import type { Command, Fields, Rule, Transaction } from "../store";
+import { describeCommand, type Fields, type Rule, type Transaction } from "../store";
 import {
   addDays,
   addMinutes,
@@ -53,9 +53,10 @@ function occurrenceOf(tx: Transaction, id: Id): { series: Repeating & { repeat: 
   return { series, at: named.at, repeat };
 }
 
-/** Changes one occurrence of a series, this and all later ones, or all. */
-export const changeOccurrence: Command<{ id: Id; fields: Fields; scope: SeriesScope }> = {
+export const changeOccurrence = describeCommand({
   name: "changeOccurrence",
+  does: "Changes one occurrence of a series, this and all later ones, or all.",
+  input: told.parts({ id: told.id(), fields: told.values, scope: told.word(...seriesScopes) }),
   run(tx, { id, fields, scope }) {
     if (scope === "one") {
       const one = takenOut(tx, id);
@@ -84,11 +85,12 @@ export const changeOccurrence: Command<{ id: Id; fields: Fields; scope: SeriesSc
     if (Object.keys(kept).length > 0) editFields(tx, moved, kept);
     return `Changed “${nameOf(moved, tx)}”, ${scope === "all" ? "the whole series" : "this and later ones"}`;
   },
-};
+});
 
-/** Takes one occurrence of a series out, this and all later ones, or all. */
-export const skipOccurrence: Command<{ id: Id; scope: SeriesScope }> = {
+export const skipOccurrence = describeCommand({
   name: "skipOccurrence",
+  does: "Takes one occurrence of a series out, this and all later ones, or all.",
+  input: told.parts({ id: told.id(), scope: told.word(...seriesScopes) }),
   run(tx, { id, scope }) {
     const { series, at, repeat } = occurrenceOf(tx, id);
     const name = nameOf(series, tx);
@@ -108,7 +110,7 @@ export const skipOccurrence: Command<{ id: Id; scope: SeriesScope }> = {
       if ((one.occurrence as string) >= at) tx.remove(one.id);
     return `Ended the series “${name}” before ${dateOf(at)}`;
   },
-};
+});
 
 /** What an occurrence has otherwise than its series, but for what every occurrence has otherwise. */
 function differing(series: Repeating, own: Repeating): Fields {
@@ -145,7 +147,7 @@ function splitAt(tx: Transaction, series: Repeating & { repeat: string }, at: st
   const { id: _id, series: _series, occurrence: _occurrence, ...first } = occurrenceAt(series, at);
   const fresh = {
     ...first,
-    id: newId(),
+    id: tx.newId(),
     repeat: rest,
     createdAt: tx.now,
   } as unknown as Repeating;
@@ -294,7 +296,7 @@ export const rollOn: Rule = (tx) => {
     for (const block of hoursOf(tx, task)) {
       const { page: _page, source: _source, madeFrom: _madeFrom, ...own } = block;
       const shifted = { ...shiftedHours(task, next, block), task: next.id, repeat: next.repeat };
-      const fresh = { ...own, ...shifted, id: newId(), createdAt: tx.now } as Block;
+      const fresh = { ...own, ...shifted, id: tx.newId(), createdAt: tx.now } as Block;
       tx.put(fresh);
       tx.update(block.id, { repeat: undefined });
       for (const one of tx.list("occurrencesOf", block.id)) tx.update(one.id, { series: fresh.id, task: next.id });
@@ -388,7 +390,7 @@ function nextTask(tx: Transaction, task: Task & { repeat: string }, from = dateO
   } = occurrenceAt(task, `${addDays(dateOf(start), days)}${start.slice(10)}`);
   return {
     ...open,
-    id: newId(),
+    id: tx.newId(),
     repeat: rest,
     createdAt: tx.now,
   };

@@ -1,18 +1,17 @@
-import { Refusal, type Id } from "../model";
+import { Refusal, told } from "../model";
 import { doneFields } from "../register/doneness";
-import type { Command } from "../store";
+import { describeCommand } from "../store";
 import { counted } from "../time";
 import { nameOf } from "../things";
 import { editFields } from "./editRecord";
 import { setState } from "./setState";
 import { takenOut } from "./shared";
 
-/**
- * Marks records as done, or opens them again: tasks and goals by their state, those of an own register by the field that
- * means it there. @throws Refusal where none of them can be done
- */
-export const setDone: Command<{ ids: readonly Id[]; done: boolean }> = {
+/** @throws Refusal where none of them can be done */
+export const setDone = describeCommand({
   name: "setDone",
+  does: "Marks records as done, or opens them again: tasks and goals by their state, those of an own register by the field that means it there.",
+  input: told.parts({ ids: told.ids(), done: told.yesNo }),
   run(tx, { ids, done }) {
     const tasks = ids.filter((id) => takenOut(tx, id)?.kind === "task");
     if (tasks.length > 0 && tasks.length === ids.length)
@@ -35,4 +34,4 @@ export const setDone: Command<{ ids: readonly Id[]; done: boolean }> = {
     const names = changed === 1 ? `“${nameOf(only, tx)}”` : counted(changed, "record");
     return `${done ? "Completed" : "Reopened"} ${names}`;
   },
-};
+});

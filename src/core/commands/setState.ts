@@ -1,8 +1,8 @@
 import { counted, durationText } from "../time";
-import { isUnfinished, Refusal, states, type Id, type State, type Task } from "../model";
+import { isUnfinished, Refusal, states, type Id, type State, type Task, told } from "../model";
 import { dropHoursAhead, plainTitle, stateFields } from "../page";
 import { partsOf } from "../plan";
-import type { Command } from "../store";
+import { describeCommand } from "../store";
 import { need } from "./shared";
 
 const said: Record<State, string> = {
@@ -13,9 +13,11 @@ const said: Record<State, string> = {
   dropped: "Dropped",
 };
 
-/** Sets the state of tasks. Dropping a task drops its unfinished parts with it; ticking one off leaves them. */
-export const setState: Command<{ tasks: readonly Id[]; state: State }> = {
+/** Dropping a task drops its unfinished parts with it; ticking one off leaves them. */
+export const setState = describeCommand({
   name: "setState",
+  does: "Sets the state of tasks.",
+  input: told.parts({ tasks: told.ids("task"), state: told.word(...states) }),
   run(tx, { tasks, state }) {
     if (!states.includes(state)) throw new Refusal(`“${String(state)}” is not a state. Nothing was changed.`);
     const chosen = tasks.map((id) => need(tx, "task", id));
@@ -28,4 +30,4 @@ export const setState: Command<{ tasks: readonly Id[]; state: State }> = {
     const hours = freed > 0 ? `, and took off ${durationText(freed)} of hours to come` : "";
     return `${said[state]} ${chosen.length === 1 ? `“${plainTitle(chosen[0]!.title)}”` : counted(chosen.length, "task")}${hours}`;
   },
-};
+});

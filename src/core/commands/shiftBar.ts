@@ -1,9 +1,9 @@
 import { nameOf } from "../things";
 import { isMoment, addDays, addMinutes, dateOf, minutesPerDay } from "../time";
-import { Refusal, type Block, type Id, type Task } from "../model";
+import { Refusal, type Block, type Id, type Task, told } from "../model";
 import { plainTitle } from "../page";
 import { recordOrOccurrence } from "../plan";
-import type { Command, Transaction } from "../store";
+import { describeCommand, type Transaction } from "../store";
 import { editRecord } from "./editRecord";
 import { giveDay } from "./giveDay";
 import { moveItem } from "./place";
@@ -16,12 +16,17 @@ export interface Shift {
   readonly edge?: "end";
 }
 
-/**
- * Moves a bar of the timeline, or its end only: hours and events by minutes, days and due dates by whole days.
- * Days on the calendar are never made into hours of work. @throws Refusal where the bar has nothing that moves so
- */
-export const shiftBar: Command<Shift> = {
+/** Days on the calendar are never made into hours of work. @throws Refusal where the bar has nothing that moves so */
+export const shiftBar = describeCommand({
   name: "shiftBar",
+  does: "Moves a bar of the timeline, or its end only: hours and events by minutes, days and due dates by whole days.",
+  input: told.parts({
+    id: told.id(),
+    /** So many minutes later; negative is earlier. */
+    minutes: told.minutes,
+    /** The end alone is moved, where it is given. */
+    edge: told.maybe(told.word("end")),
+  }),
   run(tx, { id, minutes, edge }) {
     const record = recordOrOccurrence(tx, id);
     const days = Math.round(minutes / minutesPerDay);
@@ -43,7 +48,7 @@ export const shiftBar: Command<Shift> = {
         throw new Refusal("This bar no longer exists. It may have been deleted in another tab.");
     }
   },
-};
+});
 
 /** The hours of a task's own that are still ahead, in order. */
 function hoursAhead(tx: Transaction, task: Task): Block[] {

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { expect, test } from "vitest";
 import { defaultSettings, isPage, Refusal, type PensumRecord, type Task } from "../model";
 import { followPages, oneLine, readOutline, stateOfLine } from "../page";
-import { MemoryLog, Journal, replay, Store, type Command } from "../store";
+import { MemoryLog, Journal, replay, Store, type Runnable } from "../store";
 import { standingClock } from "../time";
 import * as commands from "./index";
 import { byId } from "../testing/arbitraries";
@@ -24,7 +24,7 @@ interface Step {
 
 /** A command with what it is given; `pick` finds the nth record of a kind, or nothing. */
 function step<A>(
-  command: Command<A>,
+  command: Runnable<A>,
   input: fc.Arbitrary<(pick: Pick) => A | undefined>,
   holds: (store: Store, given: A) => void = () => {},
 ): fc.Arbitrary<Step> {

@@ -120,7 +120,7 @@ describe("the log by hand", () => {
     const wrong = (start: string, end: string) => () => store.act(logWork, { on: { id: "ta" }, start, end });
     expect(wrong(at("17:00"), at("19:00"))).toThrow("still to come");
     expect(wrong(at("09:00"), at("09:00"))).toThrow("after the start");
-    expect(wrong("banana", at("09:00"))).toThrow("not a valid time");
+    expect(wrong("banana", at("09:00"))).toThrow("not a valid date and time");
     expect(() => store.act(logWork, { on: { title: " " }, start: at("08:00"), end: at("09:00") })).toThrow("few words");
   });
 

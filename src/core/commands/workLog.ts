@@ -1,6 +1,6 @@
-import { defaultSettings, newId, Refusal, type Block, type Event, type Id, type Work } from "../model";
+import { defaultSettings, Refusal, type Block, type Event, type Id, type Work, told } from "../model";
 import { gapsBetween, localSpan, meIn, minutesOver, rowOf, stretchFor, workedOn, type Gap } from "../plan";
-import { datesTouched, type Command, type Transaction } from "../store";
+import { describeCommand, datesTouched, type Transaction } from "../store";
 import { nameOf, subjectName } from "../things";
 import {
   addMinutes,
@@ -17,13 +17,20 @@ import {
   type DateText,
   type MomentText,
 } from "../time";
-import { entryOn, subjectFor, type StartOn } from "./clock";
+import { entryOn, subjectFor, startOn } from "./clock";
 import { endEntry } from "./clockRules";
 import { checkStretch, clock, need, takenOut } from "./shared";
 
-/** Logs a stretch of time that was worked, on a record or for what a few words say. */
-export const logWork: Command<{ on: StartOn; start: MomentText; end: MomentText; person?: Id; id?: Id }> = {
+export const logWork = describeCommand({
   name: "logWork",
+  does: "Logs a stretch of time that was worked, on a record or for what a few words say.",
+  input: told.parts({
+    on: startOn,
+    start: told.moment,
+    end: told.moment,
+    person: told.maybe(told.id("person")),
+    id: told.maybe(told.id()),
+  }),
   run(tx, { on: given, start, end, person, id }) {
     checkWorked(tx, start, end);
     const on = subjectFor(tx, given, true);
@@ -31,14 +38,12 @@ export const logWork: Command<{ on: StartOn; start: MomentText; end: MomentText;
     const who = tx.find("person", person);
     return `Logged ${clock(start)} to ${clock(end)} on “${subjectName(tx, on)}”${who ? ` for ${who.title}` : ""}`;
   },
-};
+});
 
-/**
- * Logs the hours of a block or an event as they were planned, as far as they are over and nothing is logged in them yet; of
- * a time box the hours of each of its tasks.
- */
-export const logAsPlanned: Command<{ item: Id; zone: string }> = {
+export const logAsPlanned = describeCommand({
   name: "logAsPlanned",
+  does: "Logs the hours of a block or an event as they were planned, as far as they are over and nothing is logged in them yet; of a time box the hours of each of its tasks.",
+  input: told.parts({ item: told.id(), zone: told.zone }),
   run(tx, { item, zone }) {
     const record = takenOut(tx, item);
     if (record?.kind !== "block" && record?.kind !== "event") throw new Refusal("These hours are no longer there.");
@@ -54,11 +59,13 @@ export const logAsPlanned: Command<{ item: Id; zone: string }> = {
     if (logged === 0) throw new Refusal("These hours are logged already. Nothing was changed.");
     return `Logged ${durationText(logged)} of “${nameOf(record, tx)}” as planned`;
   },
-};
+});
 
-/** Moves or stretches an entry. One that runs keeps having no end. */
-export const moveEntry: Command<{ id: Id; start: MomentText; end?: MomentText }> = {
+/** One that runs keeps having no end. */
+export const moveEntry = describeCommand({
   name: "moveEntry",
+  does: "Moves or stretches an entry.",
+  input: told.parts({ id: told.id(), start: told.moment, end: told.maybe(told.moment) }),
   run(tx, { id, start, end }) {
     const entry = need(tx, "work", id);
     if (entry.end === undefined) {
@@ -72,30 +79,32 @@ export const moveEntry: Command<{ id: Id; start: MomentText; end?: MomentText }>
     const moved = need(tx, "work", id);
     return `“${nameOf(entry, tx)}” was worked from ${clock(moved.start)}${moved.end === undefined ? "" : ` to ${clock(moved.end)}`}`;
   },
-};
+});
 
-/** Makes two entries of one, at a moment within it. */
-export const splitEntry: Command<{ id: Id; at: MomentText }> = {
+export const splitEntry = describeCommand({
   name: "splitEntry",
+  does: "Makes two entries of one, at a moment within it.",
+  input: told.parts({ id: told.id(), at: told.moment }),
   run(tx, { id, at }) {
     const entry = need(tx, "work", id);
     if (at <= entry.start || at >= (entry.end ?? tx.now))
       throw new Refusal("An entry is split at a time within it. Nothing was changed.");
     // What runs goes on as the entry that the clock knows; what is over becomes the other one. The note stays with the first.
     if (entry.end === undefined) {
-      tx.put({ ...entry, id: newId(), end: at });
+      tx.put({ ...entry, id: tx.newId(), end: at });
       tx.update(id, { start: at, text: "" });
     } else {
-      tx.put({ ...entry, id: newId(), start: at, text: "" });
+      tx.put({ ...entry, id: tx.newId(), start: at, text: "" });
       tx.update(id, { end: at });
     }
     return `Split “${nameOf(entry, tx)}” at ${clock(at)}`;
   },
-};
+});
 
-/** Makes one entry of two that are of the same: from the first beginning to the last end, with the notes of both. */
-export const joinEntries: Command<{ first: Id; second: Id }> = {
+export const joinEntries = describeCommand({
   name: "joinEntries",
+  does: "Makes one entry of two that are of the same: from the first beginning to the last end, with the notes of both.",
+  input: told.parts({ first: told.id("work"), second: told.id("work") }),
   run(tx, { first, second }) {
     const [a, b] = [need(tx, "work", first), need(tx, "work", second)].sort((one, other) =>
       one.start < other.start ? -1 : 1,
@@ -122,7 +131,7 @@ export const joinEntries: Command<{ first: Id; second: Id }> = {
     tx.remove(gone.id);
     return `Joined the entries of “${nameOf(a, tx)}”${between > 0 ? `, with the ${durationText(between)} between them` : ""}`;
   },
-};
+});
 
 /** So many minutes between two entries may be a way that belongs to the work; more would be made up. */
 const mostBetween = 60;
@@ -130,9 +139,10 @@ const mostBetween = 60;
 /** Who worked: the person themselves where nobody else is named. */
 const workerOf = (reads: Pick<Transaction, "list">, { person }: Work): Id | undefined => person ?? meIn(reads);
 
-/** Of entries that say the same stretch was worked, one counts for it: the others lose that stretch. */
-export const settleOverlap: Command<{ keep: Id; from: MomentText; to: MomentText }> = {
+export const settleOverlap = describeCommand({
   name: "settleOverlap",
+  does: "Of entries that say the same stretch was worked, one counts for it: the others lose that stretch.",
+  input: told.parts({ keep: told.id("work"), from: told.moment, to: told.moment }),
   run(tx, { keep, from, to }) {
     const kept = need(tx, "work", keep);
     let cut = 0;
@@ -144,16 +154,19 @@ export const settleOverlap: Command<{ keep: Id; from: MomentText; to: MomentText
     if (cut === 0) throw new Refusal("Nothing overlaps there any longer.");
     return `${clock(from)} to ${clock(to)} counts for “${nameOf(kept, tx)}”`;
   },
-};
+});
 
-/**
- * Makes what was worked on a thing on a day as long as was typed. What is missing becomes an entry: in the first gap of the
- * working hours that holds it, else after the last entry, else in the latest gap of the day. What is too much is taken off
- * that day's part of the last entries; what else these hold, before midnight or after the next, stays. What the clock is on
- * counts, and stays as it is.
- */
-export const setWorked: Command<{ on: Id; way: "task" | "theme"; date: DateText; minutes: number; zone: string }> = {
+/** What is missing becomes an entry: in the first gap of the working hours that holds it, else after the last entry, else in the latest gap of the day. What is too much is taken off that day's part of the last entries; what else these hold, before midnight or after the next, stays. What the clock is on counts, and stays as it is. */
+export const setWorked = describeCommand({
   name: "setWorked",
+  does: "Makes what was worked on a thing on a day as long as was typed.",
+  input: told.parts({
+    on: told.id(),
+    way: told.word("task", "theme"),
+    date: told.date,
+    minutes: told.minutes,
+    zone: told.zone,
+  }),
   run(tx, { on: id, way, date, minutes, zone }) {
     if (!isDate(date) || !Number.isInteger(minutes) || minutes < 0 || minutes > 1440)
       throw new Refusal("A day has up to 24 hours. Nothing was changed.");
@@ -188,7 +201,7 @@ export const setWorked: Command<{ on: Id; way: "task" | "theme"; date: DateText;
       );
     return `Took ${cuts.join(" and ")} off “${name}”`;
   },
-};
+});
 
 /** The time so many minutes, as they really pass, before another. */
 function timeBefore(end: MomentText, endedAt: number | undefined, minutes: number, zone: string) {
@@ -273,7 +286,7 @@ function cutOut(tx: Transaction, entry: Work, from: MomentText, to: MomentText, 
     else tx.update(part.id, { end: from, ...(noted === undefined ? {} : { endedAt: noted }) });
   };
   if (before && isAfter) {
-    const first = { ...entry, id: newId() };
+    const first = { ...entry, id: tx.newId() };
     tx.put(first);
     endAtCut(first);
     tx.update(entry.id, { start: to });

@@ -1,11 +1,14 @@
 import { nameOf } from "../things";
-import { isPage, type Id, type PensumRecord } from "../model";
-import type { Command } from "../store";
+import { isPage, type PensumRecord, told } from "../model";
+import { describeCommand } from "../store";
 import { dayPage, need } from "./shared";
 
-/** Sets the text of a page or of a record's note. The page of a date is made when its first words are written. */
-export const writePage: Command<{ id: Id; text: string }> = {
+/** The page of a date is made when its first words are written. */
+export const writePage = describeCommand({
   name: "writePage",
+  does: "Sets the text of a page or of a record's note.",
+  input: told.parts({ id: told.id(), text: told.text }),
+  again: "merge",
   run(tx, { id, text }) {
     const record = tx.get(id) as PensumRecord | undefined;
     if (!record && id.startsWith("day-")) dayPage(tx, id.slice(4));
@@ -16,4 +19,4 @@ export const writePage: Command<{ id: Id; text: string }> = {
       ? `Edited the description of “${nameOf(written, tx)}”`
       : `Wrote on ${written ? nameOf(written, tx) : "a page"}`;
   },
-};
+});

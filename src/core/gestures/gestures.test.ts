@@ -7,7 +7,9 @@ import { dayItems, loadOf, recordOrOccurrence } from "../plan";
 import type { Store } from "../store";
 import { addDays, dateOf, isMoment, minutesBetween, moveZone, standingClock } from "../time";
 import { openStore } from "../workspace";
-import { carriedRecord, loadAfter, meaningOf, type Carried, type Target } from ".";
+import { carriedRecord, loadAfter, meaningOf, type Carried, type Meaning, type Target } from ".";
+
+const carryOut = (on: Store, { act }: Meaning) => on.act(act.command, act.input);
 
 const zone = "Europe/Berlin";
 const today = "2026-11-24";
@@ -71,7 +73,7 @@ describe("a gesture", () => {
         let acts = 0;
         const stop = store.onAct(() => acts++);
         try {
-          const { changes } = store.act(meaning.act, undefined);
+          const { changes } = carryOut(store, meaning);
           const changed = changes.added.size + changes.updated.size + changes.removed.size > 0;
           expect(acts).toBe(changed ? 1 : 0);
           expect(promised).toEqual({ load: loadNow(store, meaning.date) });
@@ -104,7 +106,7 @@ describe("a gesture", () => {
     const store = await opened([event]);
     // 8:00 there is 20:00 here, on the day before.
     const carried: Carried = { kind: "item", id: "far", title: "", minutes: 60, grabMinutes: 0 };
-    store.act(meaningOf(store, carried, { at: "day", date: "2026-11-27" }, zone)!.act, undefined);
+    carryOut(store, meaningOf(store, carried, { at: "day", date: "2026-11-27" }, zone)!);
     const moved = recordOrOccurrence(store, "far");
     const local = moved?.kind === "event" ? moveZone(moved.start, "Pacific/Auckland", zone) : "";
     expect([dateOf(local), local.slice(11)]).toEqual(["2026-11-27", "20:00"]);
@@ -147,7 +149,7 @@ describe("a gesture", () => {
       zone,
     )!;
     expect(loadAfter(store, meaning, zone)).toMatchObject({ refused: expect.stringContaining("100 tasks") as string });
-    expect(() => store.act(meaning.act, undefined)).toThrow(/100 tasks/);
+    expect(() => carryOut(store, meaning)).toThrow(/100 tasks/);
     expect(store.get("hours")).toMatchObject({ task: "t100", start: "2026-11-25T14:00" });
   });
 });
@@ -160,16 +162,16 @@ test("of a list and a board, what has a date can be put on a day, several at onc
   const note = all.find(({ kind }) => kind === "note")!;
   const on = (record: PensumRecord) =>
     meaningOf(store, carriedRecord(store, record, zone), { at: "day", date: addDays(today, 5) }, zone);
-  store.act(on(event)!.act, undefined);
+  carryOut(store, on(event)!);
   expect(dayItems(store, addDays(today, 5), zone).some(({ record }) => record.id === event.id)).toBe(true);
-  store.act(on(task!)!.act, undefined);
+  carryOut(store, on(task!)!);
   expect(store.get(task!.id)).toMatchObject({ doDay: addDays(today, 5) });
   expect(on(note)).toBeUndefined();
 
   // One that has no date gets it.
   const goal = all.find(({ kind }) => kind === "goal")!;
   store.act(editRecord, { id: goal.id, fields: { due: undefined } });
-  store.act(on(store.get(goal.id)!)!.act, undefined);
+  carryOut(store, on(store.get(goal.id)!)!);
   expect(store.get(goal.id)).toMatchObject({ due: addDays(today, 5) });
 
   const before = plain(store);
@@ -180,7 +182,7 @@ test("of a list and a board, what has a date can be put on a day, several at onc
   };
   // At an hour tasks come one after the other, and what would go beyond midnight stays.
   const hours = (minute: number) => {
-    store.act(meaningOf(store, several, { at: "hour", date: addDays(today, 9), minute }, zone)!.act, undefined);
+    carryOut(store, meaningOf(store, several, { at: "hour", date: addDays(today, 9), minute }, zone)!);
     const found = tasks.map(({ id }) => {
       const [block] = (store.list("blocksByTask", id) as readonly Block[]).filter(
         ({ start }) => start >= addDays(today, 9),
@@ -195,7 +197,7 @@ test("of a list and a board, what has a date can be put on a day, several at onc
   expect(hours(600)[0]?.[0]).toBe("10:00");
   expect(minutesBetween(`${today}T10:00`, `${today}T${hours(600)[1]![0]}`)).toBe(lengths[0]);
   expect(hours(1440 - lengths[0])).toEqual([expect.anything(), undefined, undefined]);
-  const { said } = store.act(meaningOf(store, several, { at: "day", date: addDays(today, 9) }, zone)!.act, undefined);
+  const { said } = carryOut(store, meaningOf(store, several, { at: "day", date: addDays(today, 9) }, zone)!);
   expect(said).toMatch(/^Moved 4 records to/);
   for (const { id } of tasks) expect(store.get(id)).toMatchObject({ doDay: addDays(today, 9) });
   expect(store.get(goal.id)).toMatchObject({ due: addDays(today, 9) });
@@ -213,7 +215,7 @@ test("what has several days goes to a day by the one that it was taken by", asyn
   base.act({ name: "put", run: (tx) => (tx.put(event), "") }, undefined);
   const carried: Carried = { ...(carriedRecord(base, event, zone) as Extract<Carried, { kind: "item" }>), grabDays: 2 };
   for (const at of ["day", "whole"] as const) {
-    base.act(meaningOf(base, carried, { at, date: "2026-12-10" }, zone)!.act, undefined);
+    carryOut(base, meaningOf(base, carried, { at, date: "2026-12-10" }, zone)!);
     expect(base.get("trip")).toMatchObject({ start: "2026-12-08", end: "2026-12-11" });
     base.undo();
   }

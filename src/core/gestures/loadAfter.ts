@@ -1,6 +1,6 @@
 import { defaultSettings, Refusal } from "../model";
 import { loadOf, type Load } from "../plan";
-import type { Store } from "../store";
+import type { Store, Transaction } from "../store";
 import type { Meaning } from "./meaningOf";
 
 /**
@@ -14,9 +14,9 @@ export function loadAfter(
 ): { readonly load: Load } | { readonly refused: string } {
   let load: Load | undefined;
   const trial = {
-    name: act.name,
-    run(tx: Parameters<typeof act.run>[0]) {
-      const said = act.run(tx, undefined);
+    name: act.command.name,
+    run(tx: Transaction) {
+      const said = act.command.run(tx, act.input);
       load = loadOf(tx, date, tx.find("settings", "settings") ?? defaultSettings, zone);
       return said;
     },

@@ -1,7 +1,7 @@
 import { copyItem, giveDay, moveDated, moveItem, place, placeLine, putInBox, setEventTime, takeOff } from "../commands";
 import type { DatedBy, Event, Block, Id } from "../model";
 import { localSpan, recordOrOccurrence } from "../plan";
-import type { Command, Store } from "../store";
+import { order, together, type Order, type Store } from "../store";
 import {
   addDays,
   counted,
@@ -69,18 +69,13 @@ export type Target =
   | { readonly at: "day"; readonly date: DateText }
   | { readonly at: "whole"; readonly date: DateText };
 
-/** What putting it there means: the one act that does it, and the day whose load it changes. */
+/** What putting it there means: the one order that does it, and the day whose load it changes. */
 export interface Meaning {
-  readonly act: Command<void>;
+  readonly act: Order;
   readonly date: DateText;
 }
 
 type Reads = Pick<Store, "get" | "find" | "list">;
-
-const bound = <Input>(command: Command<Input>, input: Input): Command<void> => ({
-  name: command.name,
-  run: (tx) => command.run(tx, input),
-});
 
 /**
  * What it means to put something somewhere; undefined where that means nothing. The preview and the drop, the pointer and
@@ -114,9 +109,9 @@ function behindGrab(carried: Carried, target: Target): Target {
 }
 
 /** A date has no hour: put at one, its record goes to that day; one that has no date yet gets it. */
-function ofDate({ id, by }: Extract<Carried, { kind: "dated" }>, target: Target): Command<void> | undefined {
+function ofDate({ id, by }: Extract<Carried, { kind: "dated" }>, target: Target): Order | undefined {
   if (target.at === "box") return undefined;
-  return bound(moveDated, { id, ...by, to: target.at === "hour" ? momentAt(target.date, target.minute) : target.date });
+  return order(moveDated, { id, ...by, to: target.at === "hour" ? momentAt(target.date, target.minute) : target.date });
 }
 
 /** Several things go to a day in one act, those that can; at an hour tasks come one after the other, as far as the day goes. */
@@ -132,14 +127,9 @@ function ofSeveral(reads: Reads, all: readonly Carried[], target: Target, zone: 
   });
   const [only] = acts;
   if (!only) return undefined;
-  const act: Command<void> = {
-    name: "putSeveral",
-    run(tx) {
-      for (const one of acts) one.run(tx);
-      return `Moved ${counted(acts.length, "record")} to ${target.date}`;
-    },
-  };
-  return { act: acts.length === 1 ? only : act, date: target.date };
+  if (acts.length === 1) return { act: only, date: target.date };
+  const said = `Moved ${counted(acts.length, "record")} to ${target.date}`;
+  return { act: order(together, { orders: acts, said }), date: target.date };
 }
 
 function itemOf(reads: Reads, id: Id): Event | Block | undefined {
@@ -152,52 +142,47 @@ function atHour(
   carried: One,
   { date, minute, copying }: Extract<Target, { at: "hour" }>,
   zone: string,
-): Command<void> | undefined {
+): Order | undefined {
   const start = momentAt(date, minute);
-  if (carried.kind === "task") return bound(place, { task: carried.task, start, minutes: carried.minutes });
+  if (carried.kind === "task") return order(place, { task: carried.task, start, minutes: carried.minutes });
   if (carried.kind === "line") {
     const { page, lineFrom, line, minutes } = carried;
-    return bound(placeLine, { page, lineFrom, line, start, minutes });
+    return order(placeLine, { page, lineFrom, line, start, minutes });
   }
   const item = itemOf(reads, carried.id);
   if (!item) return undefined;
   const told = item.kind === "event" && item.zone ? moveZone(start, zone, item.zone) : start;
-  if (copying) return bound(copyItem, { id: item.id, start: told });
-  if (!isMoment(item.start)) return bound(setEventTime, { id: item.id, start: told });
-  return bound(moveItem, { id: item.id, start: told });
+  if (copying) return order(copyItem, { id: item.id, start: told });
+  if (!isMoment(item.start)) return order(setEventTime, { id: item.id, start: told });
+  return order(moveItem, { id: item.id, start: told });
 }
 
 /** Hours of its own that a task was carried with are taken off, in the same act. */
-function inBox(reads: Reads, carried: One, box: Id): Command<void> | undefined {
+function inBox(reads: Reads, carried: One, box: Id): Order | undefined {
   const item = carried.kind === "item" ? itemOf(reads, carried.id) : undefined;
   const task = carried.kind === "task" ? carried.task : item?.kind === "block" ? item.task : undefined;
   if (task === undefined) return undefined;
-  return {
-    name: "putIntoBox",
-    run(tx) {
-      if (carried.kind === "item") takeOff.run(tx, { block: carried.id });
-      return putInBox.run(tx, { box, task, minutes: carried.minutes });
-    },
-  };
+  const put = order(putInBox, { box, task, minutes: carried.minutes });
+  return carried.kind === "item" ? order(together, { orders: [order(takeOff, { block: carried.id }), put] }) : put;
 }
 
 /** Off its hours: a task is meant for the day, an event is one of the whole day. A plain line has nothing to be taken off. */
-function withoutHour(reads: Reads, carried: One, date: DateText): Command<void> | undefined {
-  if (carried.kind === "task") return bound(giveDay, { tasks: [carried.task], day: date });
+function withoutHour(reads: Reads, carried: One, date: DateText): Order | undefined {
+  if (carried.kind === "task") return order(giveDay, { tasks: [carried.task], day: date });
   const item = carried.kind === "item" ? itemOf(reads, carried.id) : undefined;
-  if (item?.kind === "event") return bound(setEventTime, { id: item.id, start: date });
-  return item && bound(takeOff, { block: item.id, day: date });
+  if (item?.kind === "event") return order(setEventTime, { id: item.id, start: date });
+  return item && order(takeOff, { block: item.id, day: date });
 }
 
 const noon = 720;
 
 /** On another day at the same hour, as the person's own clock shows it, whatever zone it is told in. */
-function onDay(reads: Reads, carried: One, date: DateText, zone: string): Command<void> | undefined {
-  if (carried.kind === "task") return bound(giveDay, { tasks: [carried.task], day: date });
+function onDay(reads: Reads, carried: One, date: DateText, zone: string): Order | undefined {
+  if (carried.kind === "task") return order(giveDay, { tasks: [carried.task], day: date });
   if (carried.kind === "line") return atHour(reads, carried, { at: "hour", date, minute: noon }, zone);
   const item = itemOf(reads, carried.id);
   if (!item) return undefined;
-  if (!isMoment(item.start)) return bound(setEventTime, { id: item.id, start: date });
+  if (!isMoment(item.start)) return order(setEventTime, { id: item.id, start: date });
   const { start } = localSpan(item, zone);
   if (dateOf(start) === date) return undefined;
   return atHour(reads, carried, { at: "hour", date, minute: minuteOf(start) }, zone);

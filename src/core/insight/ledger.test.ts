@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { bareRecord, defaultSettings, type PensumRecord, type Work } from "../model";
 import { minutesOn, rowOf, isMyEntry, workedOn } from "../plan";
-import { Journal, MemoryLog, packRecords, RecordTable, Store, type Command } from "../store";
+import { Journal, MemoryLog, packRecords, RecordTable, Store, type Runnable } from "../store";
 import { addDays, clockChanges, momentAt, standingClock } from "../time";
 import { insights, type InsightName } from "./charts";
 import { minutesBy, type Asking } from "./charts/asking";
@@ -66,8 +66,8 @@ const datesOf = ({ from, to }: Span) => {
   for (let date = from; date <= to; date = addDays(date, 1)) dates.push(date);
   return dates;
 };
-const put: Command<PensumRecord> = { name: "put", run: (tx, record) => (tx.put(record), "Put") };
-const remove: Command<string> = { name: "remove", run: (tx, id) => (tx.remove(id), "Removed") };
+const put: Runnable<PensumRecord> = { name: "put", run: (tx, record) => (tx.put(record), "Put") };
+const remove: Runnable<string> = { name: "remove", run: (tx, id) => (tx.remove(id), "Removed") };
 
 describe("the ledger", () => {
   test("adds up to the same minutes as each entry asked for each day", () => {
@@ -160,7 +160,7 @@ describe("the ledger", () => {
   });
 
   test("is right when an entry changes several times before anybody hears of it, in one act or in two tabs", async () => {
-    const moved: Command<readonly Work[]> = {
+    const moved: Runnable<readonly Work[]> = {
       name: "moved",
       run: (tx, all) => (all.forEach((one) => tx.put(one)), "Moved"),
     };
@@ -196,7 +196,7 @@ describe("the ledger", () => {
     const drawn = fc.sample(entries, { numRuns: 300, seed: 4 });
     const store = opened(drawn.map((one, at) => entryOf(`e${at}`, one)));
     const ledger = ledgerOf(store);
-    const later: Command<undefined> = {
+    const later: Runnable<undefined> = {
       name: "later",
       run: (tx) => {
         drawn.forEach((one, at) =>

@@ -12,6 +12,17 @@ export function newId(random: () => number = cryptoRandom): Id {
   return id;
 }
 
+/** The id that comes so many behind a new one: each of an act's ids follows from its first. */
+export function idAfter(first: Id, count: number): Id {
+  let [id, carry] = ["", count];
+  for (let at = first.length - 1; at > 0; at--) {
+    const sum = Math.max(alphabet.indexOf(first[at] as string), 0) + carry;
+    id = (alphabet[sum % alphabet.length] as string) + id;
+    carry = Math.floor(sum / alphabet.length);
+  }
+  return (first[0] as string) + id;
+}
+
 /** What an id looks like: it can stand in the curly brackets of a Markdown line as it is. */
 export const idShape = /^[a-z][a-z0-9-]{1,63}$/;
 

@@ -2,6 +2,8 @@ export * from "./clock";
 export * from "./defaults";
 export * from "./grouped";
 export * from "./ids";
+export * as told from "./inputs";
+export { inputFault, type Input, type InputOf } from "./inputs";
 export * from "./kinds";
 export * from "./lens";
 export * from "./merging";

@@ -11,17 +11,19 @@ import {
   type OrderStep,
   type PensumRecord,
   type StandingOrder,
+  told,
 } from "../model";
 import { writeTaskLine } from "../page";
 import { fieldsOfRecord, readText, textOfCell, cellType, isComputed, type FieldValues } from "../register";
 import { makeFromTemplate } from "../shaping";
 import {
+  describeCommand,
+  type Runnable,
   noChanges,
   squash,
   takeBack,
   type Act,
   type ChangeSet,
-  type Command,
   type Fields,
   type Store,
   type Transaction,
@@ -88,7 +90,7 @@ interface Doing {
   readonly words: string[];
 }
 
-const doSteps: Command<Doing> = {
+const doSteps: Runnable<Doing> = {
   name: "runOrder",
   run(tx, doing) {
     for (const step of doing.order.steps) doStep(tx, step, doing);
@@ -186,9 +188,11 @@ function readChanges(text: string): ChangeSet {
   };
 }
 
-/** Takes a run back, however long ago it was: what was changed since stays where it is about other fields and lines. */
-export const undoRun: Command<{ run: Id }> = {
+export const undoRun = describeCommand({
   name: "undoRun",
+  does: "Takes a run back, however long ago it was: what was changed since stays where it is about other fields and lines.",
+  input: told.parts({ run: told.id("orderRun") }),
+  again: "merge",
   run(tx, { run: id }) {
     const run = tx.find("orderRun", id);
     if (!run || run.undone) throw new Refusal("This run has already been undone.");
@@ -196,7 +200,7 @@ export const undoRun: Command<{ run: Id }> = {
     tx.update(id, { undone: true });
     return `Undid: ${run.title}`;
   },
-};
+});
 
 /** What a run would change, in words: each record, and its fields as they were and would be. */
 export function changeLines(values: FieldValues, { changes }: Act): { name: string; what: string }[] {

@@ -1,13 +1,17 @@
-import { newId, Refusal, type Id, type StandingOrder } from "../model";
-import type { Command } from "../store";
-import type { DateText } from "../time";
+import { Refusal, type StandingOrder, told } from "../model";
+import { describeCommand } from "../store";
 
 export type OrderSetting = Partial<Pick<StandingOrder, "title" | "active" | "register" | "when" | "where" | "steps">>;
 
-/** Makes a standing order, which does nothing before it is switched on. */
-export const addOrder: Command<{ title: string; setting?: OrderSetting; id?: Id }> = {
+export const addOrder = describeCommand({
   name: "addOrder",
-  run(tx, { title, setting = {}, id = newId() }) {
+  does: "Makes a standing order, which does nothing before it is switched on.",
+  input: told.parts({
+    title: told.text,
+    setting: told.maybe(told.whole<OrderSetting>("what a standing order is")),
+    id: told.maybe(told.id()),
+  }),
+  run(tx, { title, setting = {}, id = tx.newId() }) {
     const plain = title.replace(/\s+/g, " ").trim();
     if (plain === "") throw new Refusal("A standing order needs a name.");
     const bare = {
@@ -21,10 +25,13 @@ export const addOrder: Command<{ title: string; setting?: OrderSetting; id?: Id 
     tx.put({ ...bare, ...setting, id, kind: "standingOrder", title: plain, order, text: "" });
     return `Added the standing order “${plain}”`;
   },
-};
+});
 
-export const editOrder: Command<{ id: Id; setting: OrderSetting }> = {
+export const editOrder = describeCommand({
   name: "editOrder",
+  does: "Changes what a standing order is, or switches it on or off.",
+  input: told.parts({ id: told.id(), setting: told.whole<OrderSetting>("what a standing order is") }),
+  again: "merge",
   run(tx, { id, setting }) {
     const order = tx.find("standingOrder", id);
     if (!order) throw new Refusal("This standing order no longer exists. It may have been deleted in another tab.");
@@ -33,10 +40,12 @@ export const editOrder: Command<{ id: Id; setting: OrderSetting }> = {
     if (setting.active === undefined) return `Changed the standing order “${setting.title ?? order.title}”`;
     return `Switched the standing order “${order.title}” ${setting.active ? "on" : "off"}`;
   },
-};
+});
 
-export const removeOrder: Command<{ id: Id }> = {
+export const removeOrder = describeCommand({
   name: "removeOrder",
+  does: "Takes a standing order away, with what is known of its runs.",
+  input: told.parts({ id: told.id() }),
   run(tx, { id }) {
     const order = tx.find("standingOrder", id);
     if (!order) throw new Refusal("This standing order no longer exists.");
@@ -45,13 +54,14 @@ export const removeOrder: Command<{ id: Id }> = {
     tx.remove(id);
     return `Deleted the standing order “${order.title}”`;
   },
-};
+});
 
-/** Takes note that standing orders were looked at for a day, so that none is carried out twice for it. */
-export const lookedAt: Command<{ orders: readonly Id[]; today: DateText }> = {
+export const lookedAt = describeCommand({
   name: "lookedAt",
+  does: "Takes note that standing orders were looked at for a day, so that none is carried out twice for it.",
+  input: told.parts({ orders: told.ids("standingOrder"), today: told.date }),
   run(tx, { orders, today }) {
     for (const id of orders) tx.update(id, { lookedOn: today });
     return "Checked the standing orders of the day";
   },
-};
+});

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import type { Block, DayPage, Task } from "../model";
-import { Store, type Command } from "../store";
+import { Store, type Runnable } from "../store";
 import { standingClock } from "../time";
 import { followPages } from "./follow";
 import { stateOfLine } from "./lines";
@@ -9,21 +9,21 @@ import { readOutline } from "./outline";
 
 const date = "2026-11-24";
 const pageId = `day-${date}`;
-const write: Command<string> = {
+const write: Runnable<string> = {
   name: "write",
   run(tx, text) {
     tx.put({ id: pageId, kind: "day", date, text });
     return "Wrote";
   },
 };
-const change: Command<{ id: string; fields: Partial<Task> | Partial<Block> }> = {
+const change: Runnable<{ id: string; fields: Partial<Task> | Partial<Block> }> = {
   name: "change",
   run(tx, { id, fields }) {
     tx.update(id, fields as never);
     return "Changed";
   },
 };
-const remove: Command<string> = {
+const remove: Runnable<string> = {
   name: "remove",
   run(tx, id) {
     tx.remove(id);

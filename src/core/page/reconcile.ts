@@ -2,7 +2,6 @@ import {
   dayPageId,
   isId,
   isUnfinished,
-  newId,
   type Block,
   type Id,
   type Page,
@@ -65,7 +64,7 @@ function lineId(
     seen.add(written);
     return written;
   }
-  const id = newId();
+  const id = tx.newId();
   seen.add(id);
   edits.push(idEdit(line, outline.text, id));
   const original = written ? tx.find(kind, written) : undefined;

@@ -1,18 +1,21 @@
 import { compileFormula, type FormulaNames } from "../formula";
-import { bareRecord, bareRow, dayPageId, newId, Refusal, type Field, type Id, type PensumRecord } from "../model";
+import { bareRecord, bareRow, dayPageId, Refusal, type Field, type Id, type PensumRecord, told } from "../model";
 import { oneLine } from "../page";
 import { cellOf, cellType, fieldsIn, findRegister, type Register } from "../register";
-import { withFields, type Command, type Fields, type Transaction } from "../store";
+import { describeCommand, withFields, type Fields, type Transaction } from "../store";
 import { dateOf, isDate, standingClock, type DateText } from "../time";
 import { dayPage, editFields } from "../commands";
 
-/**
- * Adds a record to a register, with what its fields start with and what is given.
- * `openDay` is the day whose page was open last; the present day where none is told.
- */
-export const addToRegister: Command<{ register: string; fields?: Fields; id?: Id; openDay?: DateText }> = {
+export const addToRegister = describeCommand({
   name: "addToRegister",
-  run(tx, { register: name, fields = {}, id = newId(), openDay = dateOf(tx.now) }) {
+  does: "Adds a record to a register, with what its fields start with and what is given. openDay is the day whose page was open last; the present day where none is told.",
+  input: told.parts({
+    register: told.text,
+    fields: told.maybe(told.values),
+    id: told.maybe(told.id()),
+    openDay: told.maybe(told.date),
+  }),
+  run(tx, { register: name, fields = {}, id = tx.newId(), openDay = dateOf(tx.now) }) {
     const register = findRegister(tx, name);
     if (!register) throw new Refusal("This register no longer exists.");
     if (register.kind === "day") {
@@ -25,7 +28,7 @@ export const addToRegister: Command<{ register: string; fields?: Fields; id?: Id
     tx.put(record);
     return `Added ${"title" in record && record.title !== "" ? `“${record.title}”` : `a record to ${register.title}`}`;
   },
-};
+});
 
 /** A record that is not there yet with these fields set as by hand: it is put as a whole, which takes half of putting and changing it. */
 function filled(tx: Transaction, record: PensumRecord, fields: Fields): PensumRecord {

@@ -14,7 +14,8 @@ import type { Transaction } from "../store";
 import { dateOf, durationText, isDate, isMoment, parseDuration } from "../time";
 import type { FieldSetting } from "./ownFields";
 
-type Reads = Pick<Transaction, "list" | "get" | "find">;
+/** In an act, what is made gets its ids from it. */
+type Reads = Pick<Transaction, "list" | "get" | "find"> & Partial<Pick<Transaction, "newId">>;
 
 /** What a change of type does, before it is done. */
 export interface Conversion {
@@ -95,7 +96,7 @@ export function fromTexts(
   const optionId = (title: string) => {
     const known = options?.find((one) => one.title.toLowerCase() === title.trim().toLowerCase());
     if (known) return known.id;
-    const made: Option = { id: newId(), title: title.trim() };
+    const made: Option = { id: (reads.newId ?? newId)(), title: title.trim() };
     options?.push(made);
     return made.id;
   };

@@ -1,6 +1,6 @@
 import { place } from "../commands";
-import type { Id } from "../model";
-import type { Command, Fields } from "../store";
+import { type Id, told } from "../model";
+import { describeCommand, type Fields } from "../store";
 import { addMinutes, dateOfDayNumber, minutesPerDay } from "../time";
 import { addToRegister } from "./addToRegister";
 
@@ -16,9 +16,20 @@ export interface DrawnBar {
   readonly belongs?: Fields;
 }
 
-/** Makes a task of a bar that was drawn on the timeline: with its hours, or else for its first day and due on its last. */
-export const drawBar: Command<DrawnBar> = {
+export const drawBar = describeCommand({
   name: "drawBar",
+  does: "Makes a task of a bar that was drawn on the timeline: with its hours, or else for its first day and due on its last.",
+  input: told.parts({
+    id: told.id(),
+    title: told.text,
+    /** Local minutes since the beginning of 1970. */
+    start: told.number,
+    end: told.number,
+    /** Whether hours were drawn, and not days. */
+    exact: told.yesNo,
+    /** What the row says of it: its goal, project, theme or people. */
+    belongs: told.maybe(told.values),
+  }),
   run(tx, { id, title, start, end, exact, belongs = {} }) {
     const day = dateOfDayNumber(Math.floor(start / minutesPerDay));
     const last = dateOfDayNumber(Math.floor((end - 1) / minutesPerDay));
@@ -27,4 +38,4 @@ export const drawBar: Command<DrawnBar> = {
     const at = start - Math.floor(start / minutesPerDay) * minutesPerDay;
     return exact ? place.run(tx, { task: id, start: addMinutes(`${day}T00:00`, at), minutes: end - start }) : said;
   },
-};
+});

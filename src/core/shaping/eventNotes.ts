@@ -1,8 +1,8 @@
 import { nameOf } from "../things";
 import { need } from "../commands";
-import { newId, Refusal, type Event, type Id, type Template } from "../model";
+import { Refusal, type Event, type Template, told } from "../model";
 import { plainTitle, placesIn } from "../page";
-import type { Command, Store } from "../store";
+import { describeCommand, type Store } from "../store";
 import { dateOf } from "../time";
 import { askedPlaces, makeFromTemplate } from "./templates";
 
@@ -25,18 +25,17 @@ export function eventFills(
   return fills;
 }
 
-/**
- * Makes the page for the notes of an event: from a template, or a plain one with its title and date. Of a series, the
- * one occurrence gets it.
- */
-export const makeEventNotes: Command<{
-  event: Id;
-  template?: Id;
-  fills?: Readonly<Record<string, string>>;
-  id?: Id;
-}> = {
+/** Of a series, the one occurrence gets it. */
+export const makeEventNotes = describeCommand({
   name: "makeEventNotes",
-  run(tx, { event: eventId, template, fills = {}, id = newId() }) {
+  does: "Makes the page for the notes of an event: from a template, or a plain one with its title and date.",
+  input: told.parts({
+    event: told.id("event"),
+    template: told.maybe(told.id("template")),
+    fills: told.maybe(told.map(told.text)),
+    id: told.maybe(told.id()),
+  }),
+  run(tx, { event: eventId, template, fills = {}, id = tx.newId() }) {
     const event = need(tx, "event", eventId);
     if (event.notes !== undefined && tx.find("note", event.notes))
       throw new Refusal("This event already has a notes page. Nothing was added.");
@@ -49,7 +48,7 @@ export const makeEventNotes: Command<{
     tx.update(event.id, { notes: id });
     return `Added a notes page for “${nameOf(event, tx)}”`;
   },
-};
+});
 
 /** A title that no note has yet: with a number behind it where one does. */
 function freeTitle(tx: Pick<Store, "list">, wanted: string): string {

@@ -1,15 +1,17 @@
 import { counted } from "../time";
 import { editFields } from "../commands";
 import type { ImportPlan } from "../interop/table";
-import { Refusal, type FieldRecord } from "../model";
+import { Refusal, type FieldRecord, told } from "../model";
 import { fieldsIn, findRegister } from "../register";
-import type { Command } from "../store";
+import { describeCommand } from "../store";
 import { addField } from "./ownFields";
 import { addToRegister } from "./addToRegister";
 
-/** Takes a table in as it was planned, in one step: fields, choices, records that are new, and what changes in others. */
-export const importTable: Command<ImportPlan> = {
+export const importTable = describeCommand({
   name: "importTable",
+  does: "Takes a table in as it was planned, in one step: fields, choices, records that are new, and what changes in others.",
+  input: told.whole<ImportPlan>("what a table brings"),
+  again: "merge",
   run(tx, plan) {
     const register = findRegister(tx, plan.register);
     if (!register) throw new Refusal("This register no longer exists.");
@@ -34,4 +36,4 @@ export const importTable: Command<ImportPlan> = {
     const changed = plan.changed.length > 0 ? ` and changed ${plan.changed.length}` : "";
     return `Read ${counted(plan.added.length, "record")} into ${register.title}${changed}`;
   },
-};
+});

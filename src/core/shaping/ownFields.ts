@@ -1,7 +1,7 @@
 import { counted } from "../time";
-import { newId, Refusal, type Field, type FieldRecord, type Id, type OwnType, type PensumRecord } from "../model";
+import { Refusal, type Field, type FieldRecord, type Id, type PensumRecord, told, ownTypes } from "../model";
 import { fieldsIn, findRegister, formulaName, recordsIn, type Register } from "../register";
-import type { Command, Fields, Transaction } from "../store";
+import { describeCommand, type Fields, type Transaction } from "../store";
 import { convert } from "./convertValues";
 
 /** What a person says of a field of their own. */
@@ -44,10 +44,16 @@ function checkTitle(tx: Transaction, register: Register, title: string, except?:
   return plain;
 }
 
-/** Adds a field to a register, built in or not. */
-export const addField: Command<{ register: string; type: OwnType; setting: FieldSetting; id?: Id }> = {
+export const addField = describeCommand({
   name: "addField",
-  run(tx, { register: name, type, setting, id = newId() }) {
+  does: "Adds a field to a register, built in or not.",
+  input: told.parts({
+    register: told.text,
+    type: told.word(...ownTypes),
+    setting: told.whole<FieldSetting>("what a field is"),
+    id: told.maybe(told.id()),
+  }),
+  run(tx, { register: name, type, setting, id = tx.newId() }) {
     const register = needRegister(tx, name);
     const title = checkTitle(tx, register, setting.title ?? "");
     tx.put({
@@ -63,14 +69,16 @@ export const addField: Command<{ register: string; type: OwnType; setting: Field
     });
     return `Added the field “${title}” to ${register.title}`;
   },
-};
+});
 
 /** So many names that a field had before go on meaning it. */
 const mostFormer = 20;
 
-/** Changes what is said of a field: its name, whether it shows, its choices, its formula. */
-export const editField: Command<{ register: string; name: string; setting: FieldSetting }> = {
+export const editField = describeCommand({
   name: "editField",
+  does: "Changes what is said of a field: its name, whether it shows, its choices, its formula.",
+  input: told.parts({ register: told.text, name: told.text, setting: told.whole<FieldSetting>("what a field is") }),
+  again: "merge",
   run(tx, { register: of, name, setting }) {
     const register = needRegister(tx, of);
     const field = needField(tx, register, name);
@@ -81,11 +89,12 @@ export const editField: Command<{ register: string; name: string; setting: Field
     tx.update(record.id, { ...setting, title, ...(formerTitles ? { formerTitles } : {}) });
     return `Edited the field “${title}” in ${register.title}`;
   },
-};
+});
 
-/** Puts the fields of a register in an order. */
-export const orderFields: Command<{ register: string; names: readonly string[] }> = {
+export const orderFields = describeCommand({
   name: "orderFields",
+  does: "Puts the fields of a register in an order.",
+  input: told.parts({ register: told.text, names: told.list(told.text) }),
   run(tx, { register: of, names }) {
     const register = needRegister(tx, of);
     for (const field of fieldsIn(tx, register)) {
@@ -94,11 +103,13 @@ export const orderFields: Command<{ register: string; names: readonly string[] }
     }
     return `Reordered the fields of ${register.title}`;
   },
-};
+});
 
-/** Takes a field of the person's own away. Its values stay where they are, so that it can be brought back. */
-export const removeField: Command<{ register: string; name: string }> = {
+/** Its values stay where they are, so that it can be brought back. */
+export const removeField = describeCommand({
   name: "removeField",
+  does: "Takes a field of the person's own away.",
+  input: told.parts({ register: told.text, name: told.text }),
   run(tx, { register: of, name }) {
     const register = needRegister(tx, of);
     const field = needField(tx, register, name);
@@ -106,11 +117,12 @@ export const removeField: Command<{ register: string; name: string }> = {
     tx.update(fieldRecord(tx, register, field).id, { removed: true });
     return `Deleted the field “${field.label}” from ${register.title}`;
   },
-};
+});
 
-/** Brings a removed field back with all its values. */
-export const bringFieldBack: Command<{ id: Id }> = {
+export const bringFieldBack = describeCommand({
   name: "bringFieldBack",
+  does: "Brings a removed field back with all its values.",
+  input: told.parts({ id: told.id() }),
   run(tx, { id }) {
     const record = tx.find("field", id);
     if (!record) throw new Refusal("This field no longer exists.");
@@ -119,11 +131,17 @@ export const bringFieldBack: Command<{ id: Id }> = {
     tx.update(id, { removed: undefined });
     return `Restored the field “${record.title}” in ${register.title}`;
   },
-};
+});
 
-/** Changes the type of a field and with it all values that can be converted; the others become empty. */
-export const changeFieldType: Command<{ register: string; name: string; type: OwnType; setting: FieldSetting }> = {
+export const changeFieldType = describeCommand({
   name: "changeFieldType",
+  does: "Changes the type of a field and with it all values that can be converted; the others become empty.",
+  input: told.parts({
+    register: told.text,
+    name: told.text,
+    type: told.word(...ownTypes),
+    setting: told.whole<FieldSetting>("what a field is"),
+  }),
   run(tx, { register: of, name, type, setting }) {
     const register = needRegister(tx, of);
     const field = needField(tx, register, name);
@@ -135,7 +153,7 @@ export const changeFieldType: Command<{ register: string; name: string; type: Ow
     const kept = lost.length === 0 ? "" : `, ${counted(lost.length, "value")} could not be converted`;
     return `Changed the type of “${field.label}”${kept}`;
   },
-};
+});
 
 /** The record that holds what the person changed of a field; made for a built-in field that was not changed yet. */
 function fieldRecord(tx: Transaction, register: Register, field: Field): FieldRecord {
@@ -156,10 +174,11 @@ function fieldRecord(tx: Transaction, register: Register, field: Field): FieldRe
   return fresh;
 }
 
-/** Makes a register of the person's own. */
-export const addRegister: Command<{ title: string; one?: string; id?: Id }> = {
+export const addRegister = describeCommand({
   name: "addRegister",
-  run(tx, { title, one, id = newId() }) {
+  does: "Makes a register of the person's own.",
+  input: told.parts({ title: told.text, one: told.maybe(told.text), id: told.maybe(told.id()) }),
+  run(tx, { title, one, id = tx.newId() }) {
     const plain = title.replace(/\s+/g, " ").trim();
     if (plain === "") throw new Refusal("A register needs a name.");
     checkRegisterTitle(tx, plain);
@@ -167,14 +186,16 @@ export const addRegister: Command<{ title: string; one?: string; id?: Id }> = {
     tx.put({ id, kind: "register", title: plain, one: one?.trim() || singular(plain), order, text: "" });
     return `Added the register “${plain}”`;
   },
-};
+});
 
-/** Changes the name of a register, or how its titles are made. */
-export const editRegister: Command<{
-  id: Id;
-  fields: Partial<Pick<Fields, "title" | "one" | "titleFormula" | "done">>;
-}> = {
+export const editRegister = describeCommand({
   name: "editRegister",
+  does: "Changes the name of a register, or how its titles are made.",
+  input: told.parts({
+    id: told.id(),
+    fields: told.whole<Partial<Pick<Fields, "title" | "one" | "titleFormula" | "done">>>("what a register is"),
+  }),
+  again: "merge",
   run(tx, { id, fields }) {
     const register = tx.find("register", id);
     if (!register) throw new Refusal("This register no longer exists.");
@@ -185,11 +206,12 @@ export const editRegister: Command<{
     tx.update(id, fields);
     return `Changed the register “${String(fields.title ?? register.title)}”`;
   },
-};
+});
 
-/** Takes a register away with all its records, fields and lenses; undo brings all of it back. */
-export const removeRegister: Command<{ id: Id }> = {
+export const removeRegister = describeCommand({
   name: "removeRegister",
+  does: "Takes a register away with all its records, fields and lenses; undo brings all of it back.",
+  input: told.parts({ id: told.id() }),
   run(tx, { id }) {
     const register = tx.find("register", id);
     if (!register) throw new Refusal("This register no longer exists.");
@@ -201,7 +223,7 @@ export const removeRegister: Command<{ id: Id }> = {
     tx.remove(id);
     return `Deleted the register “${register.title}” and its ${counted(rows.length, "record")}`;
   },
-};
+});
 
 function checkRegisterTitle(tx: Transaction, title: string, except?: Id) {
   const taken = tx

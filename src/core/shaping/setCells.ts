@@ -1,8 +1,8 @@
 import { nameOf } from "../things";
 import { editFields, editRecord } from "../commands";
 import { recordOrOccurrence } from "../plan";
-import { Refusal, type Id, type Option } from "../model";
-import type { Command, Fields } from "../store";
+import { Refusal, type Id, type Option, told } from "../model";
+import { describeCommand, type Fields } from "../store";
 import type { DateText } from "../time";
 import { addToRegister } from "./addToRegister";
 import { editField } from "./ownFields";
@@ -18,9 +18,12 @@ interface CellChanges {
   readonly openDay?: DateText;
 }
 
-/** Sets cells in one step. @throws Refusal naming the first field that cannot hold its value; nothing is changed then */
-export const setCells: Command<CellChanges> = {
+/** @throws Refusal naming the first field that cannot hold its value; nothing is changed then */
+export const setCells = describeCommand({
   name: "setCells",
+  does: "Sets cells in one step.",
+  input: told.whole<CellChanges>("what cells become"),
+  again: "merge",
   run(tx, { register, options, edits, added, openDay }) {
     for (const [name, all] of options) editField.run(tx, { register, name, setting: { options: all } });
     const [only] = edits;
@@ -49,4 +52,4 @@ export const setCells: Command<CellChanges> = {
     const said = parts.join(" and ");
     return `${said.charAt(0).toUpperCase()}${said.slice(1)}`;
   },
-};
+});

@@ -1,8 +1,8 @@
 import { knownFills, nameOf } from "../things";
 import { appendToDay } from "../commands";
-import { newId, Refusal, valueIn, type Id, type MadeFrom, type PensumRecord, type Template } from "../model";
+import { Refusal, valueIn, type Id, type MadeFrom, type PensumRecord, type Template, told } from "../model";
 import { fillPlaces, placesIn } from "../page";
-import { lineChanges, mergeText, type Command, type LineChange, type Transaction } from "../store";
+import { describeCommand, lineChanges, mergeText, type LineChange, type Transaction } from "../store";
 import { dateOf, counted } from "../time";
 import { addToRegister } from "./addToRegister";
 
@@ -20,9 +20,15 @@ type TemplateSetting = Partial<Pick<Template, "title" | "register" | "naming" | 
   readonly beginsDays?: true | undefined;
 };
 
-export const addTemplate: Command<{ title: string; setting?: TemplateSetting; id?: Id }> = {
+export const addTemplate = describeCommand({
   name: "addTemplate",
-  run(tx, { title, setting = {}, id = newId() }) {
+  does: "Makes a template.",
+  input: told.parts({
+    title: told.text,
+    setting: told.maybe(told.whole<TemplateSetting>("what a template is")),
+    id: told.maybe(told.id()),
+  }),
+  run(tx, { title, setting = {}, id = tx.newId() }) {
     const plain = title.replace(/\s+/g, " ").trim();
     if (plain === "") throw new Refusal("A template needs a name.");
     const order = tx.list("kind", "template").length;
@@ -31,10 +37,13 @@ export const addTemplate: Command<{ title: string; setting?: TemplateSetting; id
     tx.put({ ...bare, ...rest, ...(beginsDays ? { beginsDays } : {}), id, kind: "template", title: plain, order });
     return `Added the template “${plain}”`;
   },
-};
+});
 
-export const editTemplate: Command<{ id: Id; setting: TemplateSetting }> = {
+export const editTemplate = describeCommand({
   name: "editTemplate",
+  does: "Changes what a template makes.",
+  input: told.parts({ id: told.id(), setting: told.whole<TemplateSetting>("what a template is") }),
+  again: "merge",
   run(tx, { id, setting }) {
     const template = needTemplate(tx, id);
     if (setting.title?.trim() === "") throw new Refusal("A template needs a name.");
@@ -49,21 +58,28 @@ export const editTemplate: Command<{ id: Id; setting: TemplateSetting }> = {
     tx.update(id, setting);
     return `Changed the template “${setting.title ?? template.title}”`;
   },
-};
+});
 
-export const removeTemplate: Command<{ id: Id }> = {
+export const removeTemplate = describeCommand({
   name: "removeTemplate",
+  does: "Takes a template away; what was made from it stays.",
+  input: told.parts({ id: told.id() }),
   run(tx, { id }) {
     const { title } = needTemplate(tx, id);
     tx.remove(id);
     return `Deleted the template “${title}”; records added from it were kept`;
   },
-};
+});
 
-/** Makes a record of a template, or puts its lines on today's page, with what was filled into its places. */
-export const makeFromTemplate: Command<{ template: Id; fills?: Readonly<Record<string, string>>; id?: Id }> = {
+export const makeFromTemplate = describeCommand({
   name: "makeFromTemplate",
-  run(tx, { template: from, fills = {}, id = newId() }) {
+  does: "Makes a record of a template, or puts its lines on today's page, with what was filled into its places.",
+  input: told.parts({
+    template: told.id("template"),
+    fills: told.maybe(told.map(told.text)),
+    id: told.maybe(told.id()),
+  }),
+  run(tx, { template: from, fills = {}, id = tx.newId() }) {
     const template = needTemplate(tx, from);
     const today = dateOf(tx.now);
     const all = { ...knownFills(today), ...fills };
@@ -81,7 +97,7 @@ export const makeFromTemplate: Command<{ template: Id; fills?: Readonly<Record<s
     tx.update(id, { text, madeFrom });
     return `Added “${title}” from “${template.title}”`;
   },
-};
+});
 
 /** A record that was made from a template which has changed since, and what bringing it up to date would do. */
 interface TemplateUpdate {
@@ -114,9 +130,10 @@ function freshText(template: Template, { fills }: MadeFrom): string {
   return fillPlaces(template.text, { ...fills, title: fillPlaces(template.naming, fills) });
 }
 
-/** Brings what was made from a template up to date with it. */
-export const updateFromTemplate: Command<{ template: Id; ids: readonly Id[] }> = {
+export const updateFromTemplate = describeCommand({
   name: "updateFromTemplate",
+  does: "Brings what was made from a template up to date with it.",
+  input: told.parts({ template: told.id("template"), ids: told.ids() }),
   run(tx, { template: from, ids }) {
     const template = needTemplate(tx, from);
     let count = 0;
@@ -131,7 +148,7 @@ export const updateFromTemplate: Command<{ template: Id; ids: readonly Id[] }> =
     if (count === 0) throw new Refusal("The records added from this template no longer exist.");
     return `Updated ${counted(count, "record")} to match “${template.title}”`;
   },
-};
+});
 
 function needTemplate(tx: Pick<Transaction, "find">, id: Id): Template {
   const template = tx.find("template", id);

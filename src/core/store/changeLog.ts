@@ -15,6 +15,8 @@ export interface LogEntry {
   readonly changes: string;
   /** The ids it touches, for the history of a record; empty when there are too many to be of use. */
   readonly ids: readonly Id[];
+  /** The command that was called, and with what, as `writeCall` writes it; absent where only the changes are known. */
+  readonly call?: string;
   /** The group of a burst of typing, whose entries are one step of undo. */
   readonly group?: string;
   /** Whether it undid or redid an earlier act, and what that had said. */

@@ -1,7 +1,9 @@
+export * from "./act";
 export * from "./backwards";
 export * from "./changeLog";
 export * from "./changeSet";
 export * from "./codec";
+export * from "./command";
 export * from "./indexes";
 export * from "./journal";
 export * from "./lineChanges";
@@ -16,4 +18,5 @@ export * from "./secondCopy";
 export * from "./store";
 export { earlierSteps, type EarlierSteps } from "./undoHistory";
 export * from "./tracked";
+export * from "./transaction";
 export * from "./mirror";

@@ -7,10 +7,11 @@ import { standingClock } from "../time";
 import { MemoryLog, Overtaken, type ChangeLog } from "./changeLog";
 import { Journal } from "./journal";
 import { replay } from "./replay";
-import { Store, type Command } from "./store";
+import type { Runnable } from "./command";
+import { Store } from "./store";
 
 const clock = standingClock("2026-11-24T11:07");
-const write: Command<{ id: string; text: string }> = {
+const write: Runnable<{ id: string; text: string }> = {
   name: "write",
   run(tx, { id, text }) {
     tx.put({ id, kind: "day", date: id.slice(4), text });

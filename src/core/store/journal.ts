@@ -1,9 +1,11 @@
 import { modelVersion, type Id, type PensumRecord } from "../model";
-import { invert, isEmpty, touchedIds } from "./changeSet";
+import { invert, isEmpty, touchedIds, type Fields } from "./changeSet";
+import { longText, writeCall } from "./command";
 import { Emptied, Overtaken, Replaced, type ChangeLog, type LogEntry, type LogEntryDraft } from "./changeLog";
 import { decodeChanges, encodeChanges } from "./codec";
 import { NewerVersion } from "./replay";
-import type { Act, Store } from "./store";
+import type { Act } from "./act";
+import type { Store } from "./store";
 
 /** How it stands with what was done in this tab. */
 export type Saving =
@@ -157,6 +159,7 @@ export class Journal {
       version: modelVersion,
       changes: encodeChanges(act.changes),
       ids: ids.length <= mostIndexedIds ? ids : [],
+      ...callOf(act),
       ...(act.group === undefined ? {} : { group: act.group }),
       ...(act.turn === undefined ? {} : { turn: act.turn, turned: act.turned ?? "" }),
       ...(act.isBookkeeping ? { isBookkeeping: true as const } : {}),
@@ -209,4 +212,18 @@ export class Journal {
     this.#saving = saving;
     for (const listener of [...this.#listeners]) listener();
   }
+}
+
+/** The call of an act as the log keeps it, with long texts as where they stand by then. */
+function callOf({ call, changes }: Act): { readonly call?: string } {
+  if (!call) return {};
+  const places = new Map<string, readonly [Id, string]>();
+  const note = (id: Id, fields: Fields) => {
+    for (const [field, value] of Object.entries(fields))
+      if (typeof value === "string" && value.length > longText) places.set(value, [id, field]);
+  };
+  for (const [id, record] of changes.added) note(id, record as unknown as Fields);
+  for (const [id, [, to]] of changes.updated) note(id, to);
+  const written = writeCall(call, places);
+  return written === undefined ? {} : { call: written };
 }

@@ -3,7 +3,8 @@ import { expect, test } from "vitest";
 import type { PensumRecord } from "../model";
 import { stepArbitrary, type Step } from "../testing/arbitraries";
 import { MirrorSource, takeIn } from "./mirror";
-import { Store, type Transaction } from "./store";
+import { Store } from "./store";
+import type { Transaction } from "./transaction";
 
 const step = {
   name: "step",

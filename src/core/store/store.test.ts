@@ -3,13 +3,14 @@ import { Refusal, type PensumRecord } from "../model";
 import { someTask } from "../testing/arbitraries";
 import { indexes, type IndexName } from "./indexes";
 import { noChanges } from "./changeSet";
-import { Store, type Command } from "./store";
+import type { Runnable } from "./command";
+import { Store } from "./store";
 import fc from "fast-check";
 import { step, stepArbitrary, type Step } from "../testing/arbitraries";
 
 const indexNames: readonly IndexName[] = [...(Object.keys(indexes) as IndexName[]), "links"];
 
-const put: Command<ReturnType<typeof someTask>> = {
+const put: Runnable<ReturnType<typeof someTask>> = {
   name: "put",
   run(tx, task) {
     tx.put(task);
@@ -21,7 +22,7 @@ describe("the store", () => {
   test("takes back all that a command did when it is refused", () => {
     const store = new Store();
     store.act(put, someTask("ta"));
-    const refused: Command<void> = {
+    const refused: Runnable<void> = {
       name: "refused",
       run(tx) {
         tx.put(someTask("tb"));
@@ -40,7 +41,7 @@ describe("the store", () => {
     const store = new Store();
     const told = vi.fn();
     store.onChange(told);
-    const several: Command<readonly string[]> = {
+    const several: Runnable<readonly string[]> = {
       name: "several",
       run(tx, titles) {
         for (const title of titles) {
@@ -173,7 +174,7 @@ describe("an act that was worked out elsewhere", () => {
 describe("one gesture, one act", () => {
   test("an act within an act is refused, and nothing is left of either", () => {
     const store = new Store();
-    const nested: Command<void> = {
+    const nested: Runnable<void> = {
       name: "nested",
       run(tx) {
         tx.put(someTask("ta"));

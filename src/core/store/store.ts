@@ -1,4 +1,4 @@
-import { Refusal, type Id, type Kind, type PensumRecord, type RecordOf } from "../model";
+import { idAfter, newId, Refusal, type Id, type Kind, type PensumRecord, type RecordOf } from "../model";
 import { instantOf, minuteBegin, systemClock, type Clock, type MomentText } from "../time";
 import {
   apply,
@@ -15,66 +15,12 @@ import {
 import { indexFor, RecordIndex, type IndexName } from "./indexes";
 import { frozen } from "./frozen";
 import { mergeOnto } from "./mergeChanges";
+import type { Act } from "./act";
+import { checkInput, isCommand, order, type Call, type Runnable, type Surroundings } from "./command";
 import { RecordTable } from "./recordTable";
+import type { LengthOf, Rule, Transaction } from "./transaction";
 import { ChangedTopics, Topics, type TopicListener } from "./topics";
 import { UndoHistory, type EarlierSteps } from "./undoHistory";
-
-/** What a command may read and do. Writes are seen by the reads after them, and are taken back if the command throws. */
-export interface Transaction {
-  get(id: Id): PensumRecord | undefined;
-  /** The record when it is there and of that kind. */
-  find<K extends Kind>(kind: K, id: Id | undefined): RecordOf<K> | undefined;
-  list(index: IndexName, key: string): readonly PensumRecord[];
-  /** The record as it stood before the transaction. */
-  before(id: Id): PensumRecord | undefined;
-  /** The ids written so far. */
-  touched(): readonly Id[];
-  /** Records that were removed earlier in this session, as they last stood. */
-  removedEarlier(wanted: (record: PensumRecord) => boolean): PensumRecord[];
-  /** The present moment. */
-  readonly now: MomentText;
-  /** The instant at which the present minute began, in milliseconds since 1970. */
-  readonly instant: number;
-  /** The person's zone. */
-  readonly zone: string;
-  /** How long a task counts, in minutes, as the store says. */
-  lengthOf: LengthOf;
-  put(record: PensumRecord): void;
-  /** Sets fields of a record that is there; a field set to undefined is taken out. */
-  update(id: Id, fields: Fields): void;
-  remove(id: Id): void;
-}
-
-/** How long a task counts, in minutes; undefined where nobody knows. */
-export type LengthOf = (task: {
-  readonly estimateMinutes?: number | undefined;
-  readonly theme?: Id | undefined;
-}) => number | undefined;
-
-/** Something that must hold after every act; it runs at the end of each transaction and mends what does not. */
-export type Rule = (tx: Transaction) => void;
-
-/** An act of the user: changes the workspace in a transaction and says in a few words what it did. */
-export interface Command<Arguments> {
-  readonly name: string;
-  run(tx: Transaction, input: Arguments): string;
-}
-
-/** One act that was done: an entry of the change log, a message to other tabs, a step of undo. */
-export interface Act {
-  readonly changes: ChangeSet;
-  /** "Placed Order 400 willow stakes at 14:00": what happened, for people. */
-  readonly said: string;
-  /** Whether it undid or redid an earlier act, and what that had said. */
-  readonly turn?: "undo" | "redo";
-  readonly turned?: string;
-  /** The group of a burst of typing, which is one step of undo. */
-  readonly group?: string;
-  /** Set for what keeps the books and is nobody's act. */
-  readonly isBookkeeping?: true;
-  /** The standing orders that called it up, one after the other; none for what a person did. */
-  readonly causes?: readonly Id[];
-}
 
 /** A record that changed, came (`from` undefined) or went (`to` undefined). */
 export interface RecordChange {
@@ -87,6 +33,8 @@ interface TransactOptions {
   readonly rules?: readonly Rule[];
   /** False to take everything back at the end. */
   readonly keep?: boolean;
+  /** What it is that is done: its ids and its present are taken from it. */
+  readonly call?: Call;
   /** Called with what was done, where something changed; or also where nothing did. Returns the act that is told. */
   readonly finish?: (act: Act) => Act;
   readonly always?: boolean;
@@ -244,20 +192,42 @@ export class Store {
   }
 
   /** Runs a command. What it says, and what it changed; throws what the command throws, with nothing changed. */
-  act<Arguments>(command: Command<Arguments>, input: Arguments, group?: string): Act {
+  act<Told>(command: Runnable<Told>, input: Told, group?: string): Act {
     this.settle();
+    const call = this.#callOf(command, input);
     return this.#transact((tx) => command.run(tx, input), {
-      finish: (act) => {
-        this.#history.add({ ...act, group, at: Date.now() });
-        return group === undefined ? act : { ...act, group };
-      },
+      ...(call ? { call } : {}),
+      finish: (act) => this.#undoable(group === undefined ? act : { ...act, group }),
     });
   }
 
   /** What a command would do, without doing it. @throws what the command throws */
-  rehearse<Arguments>(command: Command<Arguments>, input: Arguments): Act {
+  rehearse<Told>(command: Runnable<Told>, input: Told): Act {
     this.settle();
     return this.#transact((tx) => command.run(tx, input), { keep: false });
+  }
+
+  /** Does again what was called once, with the ids and at the moment that it had. @throws what the command throws */
+  again(call: Call): Act {
+    this.settle();
+    return this.#transact((tx) => call.command.run(tx, call.input), { call, finish: (act) => this.#undoable(act) });
+  }
+
+  #undoable(act: Act): Act {
+    this.#history.add({ ...act, at: Date.now() });
+    return act;
+  }
+
+  /** What a described command is called with now; undefined where it is none. @throws Refusal where it does not take that */
+  #callOf<Told>(command: Runnable<Told>, input: Told): Call | undefined {
+    if (!isCommand(command)) return undefined;
+    checkInput(command, input);
+    return { ...order(command, input), ...this.#surroundings() };
+  }
+
+  #surroundings(): Surroundings {
+    const { clock } = this;
+    return { ids: newId(), now: clock.now(), instant: minuteBegin(instantOf(clock)), zone: clock.zone };
   }
 
   /**
@@ -454,7 +424,7 @@ export class Store {
     let topics: ChangedTopics;
     let act: Act;
     try {
-      [act, topics] = this.#changeBy(run, options.rules ?? this.#rules, options.keep ?? true);
+      [act, topics] = this.#changeBy(run, options);
       if (options.finish && (options.always || !isEmpty(act.changes))) act = options.finish(act);
     } finally {
       this.#acting = false;
@@ -469,7 +439,12 @@ export class Store {
     return act;
   }
 
-  #changeBy(run: (tx: Transaction) => string, rules: readonly Rule[], keep: boolean): [Act, ChangedTopics] {
+  #changeBy(
+    run: (tx: Transaction) => string,
+    { rules = this.#rules, keep = true, call }: TransactOptions,
+  ): [Act, ChangedTopics] {
+    const { ids, now, instant, zone } = call ?? this.#surroundings();
+    let given = 0;
     const before = new Map<Id, PensumRecord | undefined>();
     const topics = new ChangedTopics();
     const write = (id: Id, to: PensumRecord | undefined) => {
@@ -485,10 +460,11 @@ export class Store {
       touched: () => [...before.keys()],
       removedEarlier: (wanted) =>
         [...this.#removed.values()].filter((record) => !this.#records.get(record.id) && wanted(record)),
-      now: this.clock.now(),
-      instant: minuteBegin(instantOf(this.clock)),
-      zone: this.clock.zone,
+      now,
+      instant,
+      zone,
       lengthOf: (task) => this.lengthOf(task),
+      newId: () => idAfter(ids, given++),
       put: (record) => write(record.id, record),
       update: (id, fields) => {
         const record = this.#records.get(id);
@@ -517,7 +493,7 @@ export class Store {
       return [{ said, changes }, topics];
     }
     for (const [id, record] of changes.removed) this.#remember(id, record);
-    return [{ said, changes }, topics];
+    return [{ said, changes, ...(call ? { call } : {}) }, topics];
   }
 
   #changesSince(before: ReadonlyMap<Id, PensumRecord | undefined>): ChangeSet {

@@ -5,10 +5,11 @@ import { someTask, stepArbitrary, type Step } from "../testing/arbitraries";
 import { MemoryLog } from "./changeLog";
 import { Journal } from "./journal";
 import { replay } from "./replay";
-import { Store, type Command } from "./store";
+import type { Runnable } from "./command";
+import { Store } from "./store";
 import { earlierSteps } from "./undoHistory";
 
-const step: Command<Step> = {
+const step: Runnable<Step> = {
   name: "step",
   run(tx, change) {
     if (change.what === "put") tx.put(change.task);
@@ -71,7 +72,7 @@ test("after a reload, all that was done can be undone and redone as if there had
 test("what another device did since stays when an earlier act is undone", async () => {
   const log = new MemoryLog();
   const record = (fields: object): PensumRecord => someTask("ta", { title: "Stakes", ...fields });
-  const put: Command<PensumRecord> = { name: "put", run: (tx, one) => (tx.put(one), "Put") };
+  const put: Runnable<PensumRecord> = { name: "put", run: (tx, one) => (tx.put(one), "Put") };
   const mine = new Store();
   const journal = new Journal(mine, log, { seq: 0, by: "mine.a" });
   mine.act(put, record({}));
@@ -91,7 +92,7 @@ test("a burst of typing is one step after a reload too", async () => {
   const log = new MemoryLog();
   const store = new Store();
   const journal = new Journal(store, log, { seq: 0, by: "device.tab" });
-  const type: Command<string> = {
+  const type: Runnable<string> = {
     name: "type",
     run: (tx, text) => (tx.put({ id: "na", kind: "area", title: "Notes", text }), "Wrote"),
   };

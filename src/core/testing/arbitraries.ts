@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import type { PensumRecord, Task } from "../model";
-import { fieldChange, noChanges, type ChangeSet, type Command, type FieldChange } from "../store";
+import { fieldChange, noChanges, type ChangeSet, type Runnable, type FieldChange } from "../store";
 
 /** Records as a snapshot gives them. */
 export function byId(records: readonly object[]): Map<string, PensumRecord> {
@@ -55,7 +55,7 @@ export const stepArbitrary = fc.oneof(
 export type Step = { what: "put"; task: Task } | { what: "remove"; id: string };
 
 /** Does a step. */
-export const step: Command<Step> = {
+export const step: Runnable<Step> = {
   name: "step",
   run(tx, change) {
     if (change.what === "put") tx.put(change.task);

@@ -7,6 +7,7 @@ import { Journal, MemoryLog, replay, type Store } from "../store";
 import { clock, deeds, Hand, type Deed } from "../testing/deeds";
 import { openStore } from ".";
 import { oddities } from "./oddities";
+import { commands } from "../acts";
 import { byId } from "../testing/arbitraries";
 
 /*
@@ -61,9 +62,10 @@ test("every command there is is among what is done at random", () => {
     return readdirSync(folder).map((name) => readFileSync(folder + name, "utf8"));
   });
   const found = sources.flatMap((text) =>
-    [...text.matchAll(/^export const (\w+): Command</gm)].map(([, name]) => name),
+    [...text.matchAll(/^export const (\w+) = describeCommand\(/gm)].map(([, name]) => name as string),
   );
   expect(found.length).toBeGreaterThan(100);
+  expect([...commands.keys()].toSorted()).toEqual([...found, "together"].toSorted());
   expect(found.filter((name) => !names.includes(name as string))).toEqual([]);
 });
 

@@ -1,0 +1,1 @@
+export { commandNamed, commands } from "./registry";
