@@ -23,8 +23,6 @@ export function caseOf(reads: Pick<Store, "list">, task: Task): EstimateCase | u
   };
 }
 
-const kept = new WeakMap<Store, Estimates>();
-
 /** So many cases are read at first: what is older has faded to little, and would take longer than a frame. */
 const mostRead = 2000;
 
@@ -87,9 +85,7 @@ export function followEstimates(
 
 /** What a workspace has taught of how long work takes, up to now; kept in step with it. */
 export function estimatesOf(store: Store): Estimates {
-  const known = kept.get(store);
-  if (known) return known;
-  const { estimates } = followEstimates(store);
-  kept.set(store, estimates);
-  return estimates;
+  return store.derived(followingEstimates);
 }
+
+const followingEstimates = (store: Store) => followEstimates(store).estimates;

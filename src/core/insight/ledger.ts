@@ -364,8 +364,6 @@ function meOf(record: PensumRecord | undefined): Id | undefined {
   return record?.kind === "settings" ? record.me : undefined;
 }
 
-const kept = new WeakMap<Store, Ledger>();
-
 /** The ledger of a store, kept in step with it and with the minutes that what runs has grown by. What reads it hangs on any fact, and says so to the store. */
 export function ledgerOf(store: Store): Ledger {
   void store.factsRevision;
@@ -376,10 +374,11 @@ export function ledgerOf(store: Store): Ledger {
 
 /** The same, of which some entries may not be laid yet: for laying them while nothing else is to do. */
 export function begunLedgerOf(store: Store): Ledger {
-  const known = kept.get(store);
-  if (known) return known;
+  return store.derived(followingLedger);
+}
+
+function followingLedger(store: Store): Ledger {
   const ledger = new Ledger(store, "begun");
   store.onChange((changes) => ledger.change(changes));
-  kept.set(store, ledger);
   return ledger;
 }

@@ -130,16 +130,17 @@ function minutesFrom(gaps: readonly Gap[], from: number, to: number): number {
   );
 }
 
-const kept = new WeakMap<Store, FreeAhead>();
+const noneYet = (): { free?: FreeAhead } => ({});
 
 /** The working time that is free ahead, kept with the store. */
 export function freeAheadOf(store: Store): FreeAhead {
   const settings: Settings = store.find("settings", "settings") ?? defaultSettings;
   const { zone } = store.clock;
-  let free = kept.get(store);
+  const kept = store.derived(noneYet);
+  let { free } = kept;
   if (!free?.isFor(settings, zone)) {
     free?.close();
-    kept.set(store, (free = new FreeAhead(store, settings, zone)));
+    kept.free = free = new FreeAhead(store, settings, zone);
   }
   return free;
 }

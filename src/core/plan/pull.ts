@@ -112,14 +112,18 @@ export function pullOf({ reads, settings, now, free, weights }: PullSetting): (t
   };
 }
 
-const current = new WeakMap<Store, { readonly of: readonly unknown[]; readonly pull: (task: Task) => Pull }>();
+interface CurrentPull {
+  known?: { readonly of: readonly unknown[]; readonly pull: (task: Task) => Pull };
+}
+const noPullYet = (): CurrentPull => ({});
 
 /** The pull of tasks as it is now, each worked out once for as long as no fact and no minute changes. */
 export function currentPull(store: Store): (task: Task) => Pull {
   const settings: Settings = store.find("settings", "settings") ?? defaultSettings;
   const now = store.clock.now();
   const of = [store.factsRevision, now, settings];
-  const known = current.get(store);
+  const current = store.derived(noPullYet);
+  const { known } = current;
   if (known?.of.every((one, at) => one === of[at])) return known.pull;
   const pull = pullOf({ reads: store, settings, now, free: freeAheadOf(store) });
   const pulls = new Map<Task, Pull>();
@@ -128,7 +132,7 @@ export function currentPull(store: Store): (task: Task) => Pull {
     if (!own) pulls.set(task, (own = pull(task)));
     return own;
   };
-  current.set(store, { of, pull: kept });
+  current.known = { of, pull: kept };
   return kept;
 }
 

@@ -384,14 +384,14 @@ function allFields(record: PensumRecord | undefined): string[] {
   return Object.keys(record ?? {});
 }
 
-const valuesOf = new WeakMap<Store, FieldValues>();
-
-/** The field values of a store, kept with it. From then on titles follow their formulas. */
+/** The field values of a store, kept with it. From then on titles follow their formulas, in the stores over it too. */
 export function fieldValues(store: Store): FieldValues {
-  let values = valuesOf.get(store);
-  if (!values) {
-    valuesOf.set(store, (values = new FieldValues(store)));
-    store.addRule(titleRule(values));
-  }
+  return store.derived(valuesFrom);
+}
+
+function valuesFrom(store: Store): FieldValues {
+  const values = new FieldValues(store);
+  store.addRule(titleRule(values));
+  store.furnish((one) => one !== store && void fieldValues(one));
   return values;
 }

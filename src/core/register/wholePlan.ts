@@ -9,13 +9,13 @@ export interface WholePlan {
   dayLoad(task: Task): number | undefined;
 }
 
-const plans = new WeakMap<Store, WholePlan>();
+const noPlan = (): { plan?: WholePlan } => ({});
 
 /** Lets the fields of a store's tasks say what the plan says of them. */
 export function givePlan(store: Store, plan: WholePlan): void {
-  plans.set(store, plan);
+  store.derived(noPlan).plan = plan;
 }
 
 export function planOf(store: Store): WholePlan | undefined {
-  return plans.get(store);
+  return store.derived(noPlan).plan;
 }

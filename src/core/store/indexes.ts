@@ -1,7 +1,6 @@
 import { isUnfinished, valueIn, type Kind, type PensumRecord, type RecordOf } from "../model";
 import { addDays, dateOf, isDate, isSameDay, minuteOf, repeatOf } from "../time";
 import type { PackedQuestion } from "./packedRecords";
-import type { RecordTable } from "./recordTable";
 
 /** Which keys a record stands under: one, several or none. */
 type KeysFor<R> = (record: R) => string | readonly string[] | undefined;
@@ -159,6 +158,17 @@ export function indexFor(topic: IndexName, key: string): NamedIndex {
   return made;
 }
 
+/** The keys of a record in an index, each once. */
+export function keysOf({ kinds, keysFor }: PackedQuestion, record: PensumRecord | undefined): readonly string[] {
+  return !record || (kinds && !kinds.includes(record.kind)) ? none : listed(keysFor(record));
+}
+
+/** The rows that an index is made over. */
+interface Rows {
+  list(rows: readonly number[]): PensumRecord[];
+  keys(question: PackedQuestion, note: (keys: string | readonly string[], row: number) => void): void;
+}
+
 const none: readonly string[] = [];
 const emptyBucket: readonly PensumRecord[] = [];
 
@@ -194,7 +204,7 @@ class Bucket {
   }
 
   /** The same list as before where none of its records changed. */
-  list(records: RecordTable): readonly PensumRecord[] {
+  list(records: Rows): readonly PensumRecord[] {
     if (this.#list) return this.#list;
     const left = this.#left;
     if (left?.size === this.#rows.length) return emptyBucket;
@@ -209,24 +219,32 @@ class Bucket {
   }
 }
 
+/** What an index answers, over whatever it is made. */
+export interface RecordLists {
+  /** What the topics of its keys begin with. */
+  readonly topic: IndexName;
+  /** The records under `key`; the same list as before where none of them changed. */
+  list(key: string): readonly PensumRecord[];
+  /** Takes note that a record changed, came (`from` undefined) or went (`to` undefined). Gives the keys it touched. */
+  change(row: number, from: PensumRecord | undefined, to: PensumRecord | undefined): readonly string[];
+}
+
 /**
  * One index: the records under each key, as lists that stay the same object until one of their records changes.
  *
  * What is kept under a key are rows, and their records are looked up when the list is asked for: so an index over records
  * that are still packed makes none of them.
  */
-export class RecordIndex {
+export class RecordIndex implements RecordLists {
   /** What the topics of its keys begin with. */
   readonly topic: IndexName;
-  readonly #kinds: readonly string[] | undefined;
-  readonly #keysFor: PackedQuestion["keysFor"];
-  readonly #records: RecordTable;
+  readonly #question: PackedQuestion;
+  readonly #records: Rows;
   readonly #buckets = new Map<string, Bucket>();
 
-  constructor(topic: IndexName, question: PackedQuestion, records: RecordTable) {
+  constructor(topic: IndexName, question: PackedQuestion, records: Rows) {
     this.topic = topic;
-    this.#kinds = question.kinds;
-    this.#keysFor = question.keysFor;
+    this.#question = question;
     this.#records = records;
     records.keys(question, (keys, row) => {
       if (typeof keys === "string") this.#bucket(keys).add(row);
@@ -244,8 +262,8 @@ export class RecordIndex {
    * touched.
    */
   change(row: number, from: PensumRecord | undefined, to: PensumRecord | undefined): readonly string[] {
-    const before = this.#keys(from);
-    const after = this.#keys(to);
+    const before = keysOf(this.#question, from);
+    const after = keysOf(this.#question, to);
     for (const key of before) {
       const bucket = this.#bucket(key);
       if (after.includes(key)) bucket.change();
@@ -253,11 +271,6 @@ export class RecordIndex {
     }
     for (const key of after) if (!before.includes(key)) this.#bucket(key).come(row);
     return before.length === 0 ? after : after.length === 0 ? before : [...new Set([...before, ...after])];
-  }
-
-  #keys(record: PensumRecord | undefined): readonly string[] {
-    if (!record || (this.#kinds && !this.#kinds.includes(record.kind))) return none;
-    return listed(this.#keysFor(record));
   }
 
   #bucket(key: string): Bucket {

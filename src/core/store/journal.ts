@@ -1,8 +1,9 @@
-import { modelVersion, type Id, type PensumRecord } from "../model";
+import { modelVersion, type Id } from "../model";
 import { invert, isEmpty, touchedIds, type Fields } from "./changeSet";
 import { longText, writeCall } from "./command";
 import { Emptied, Overtaken, Replaced, type ChangeLog, type LogEntry, type LogEntryDraft } from "./changeLog";
 import { decodeChanges, encodeChanges } from "./codec";
+import { layAgain, recordsOf } from "./layAgain";
 import { NewerVersion } from "./replay";
 import type { Act } from "./act";
 import type { Store } from "./store";
@@ -176,8 +177,7 @@ export class Journal {
     this.#store.settle();
     this.#store.together(() => {
       const waiting = this.#waiting;
-      const ours = new Map<Id, PensumRecord | undefined>();
-      for (const act of waiting) for (const id of touchedIds(act.changes)) ours.set(id, this.#store.get(id));
+      const ours = recordsOf(this.#store, waiting);
       for (const act of waiting.toReversed()) this.#store.applyExactly(invert(act.changes));
       try {
         for (const entry of entries) {
@@ -186,11 +186,8 @@ export class Journal {
         }
       } finally {
         // Also when an entry cannot be read: what waits must not leave the screen because of it.
-        const again = waiting.map((act) => ({
-          ...act,
-          changes: this.#store.reapply(act.changes, (id) => ours.get(id)),
-        }));
-        this.#waiting = again.filter((act) => !isEmpty(act.changes));
+        const again = layAgain(this.#store, waiting, ours, "merge");
+        this.#waiting = again.map(({ act }) => act).filter((act) => !isEmpty(act.changes));
       }
     });
   }

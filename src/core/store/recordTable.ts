@@ -1,9 +1,23 @@
 import type { Id, PensumRecord } from "../model";
 import { frozen } from "./frozen";
+import { RecordIndex, type IndexName, type RecordLists } from "./indexes";
 import { PackedPart, type PackedQuestion } from "./packedRecords";
 
 /** So many records of one part are asked for at once, it is made as a whole. */
 const manyOfPart = 32;
+
+/** Where a store has its records: a table, or a table over another store. */
+export interface Records {
+  readonly size: number;
+  get(id: Id): PensumRecord | undefined;
+  /** Puts a record in. Returns its row. */
+  set(id: Id, record: PensumRecord): number;
+  /** Takes a record out. Returns its row, or undefined where there was none. */
+  delete(id: Id): number | undefined;
+  values(): Iterable<PensumRecord>;
+  reading(kind: string, fields: readonly string[], visit: (record: PensumRecord) => void): Generator<undefined>;
+  index(topic: IndexName, question: PackedQuestion): RecordLists;
+}
 
 interface Part {
   /** The row of its first record. */
@@ -15,7 +29,7 @@ interface Part {
  * All records of a workspace, each in a row of its own that it keeps, also when it is taken out and comes back. Those of a
  * snapshot stay packed until they are asked for.
  */
-export class RecordTable {
+export class RecordTable implements Records {
   /** By row; undefined where it is still packed or was taken out. */
   readonly #records: (PensumRecord | undefined)[];
   /** In the order of their rows. */
@@ -144,6 +158,10 @@ export class RecordTable {
     };
     this.#outsideParts((row) => !this.#changed.has(row) && visitMade(row));
     for (const row of this.#changed) visitMade(row);
+  }
+
+  index(topic: IndexName, question: PackedQuestion): RecordLists {
+    return new RecordIndex(topic, question, this);
   }
 
   /** Makes the records of one more part. Returns whether there was one. */

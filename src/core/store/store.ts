@@ -12,12 +12,12 @@ import {
   type FieldChange,
   type Fields,
 } from "./changeSet";
-import { indexFor, RecordIndex, type IndexName } from "./indexes";
+import { indexFor, type IndexName, type RecordLists } from "./indexes";
 import { frozen } from "./frozen";
 import { mergeOnto } from "./mergeChanges";
 import type { Act } from "./act";
 import { checkInput, isCommand, order, type Call, type Runnable, type Surroundings } from "./command";
-import { RecordTable } from "./recordTable";
+import { RecordTable, type Records } from "./recordTable";
 import type { LengthOf, Rule, Transaction } from "./transaction";
 import { ChangedTopics, Topics, type TopicListener } from "./topics";
 import { UndoHistory, type EarlierSteps } from "./undoHistory";
@@ -47,9 +47,13 @@ interface TransactOptions {
  * when just that changes.
  */
 export class Store {
-  readonly #records: RecordTable;
-  readonly #indexes = new Map<string, RecordIndex>();
+  readonly #records: Records;
+  readonly #indexes = new Map<string, RecordLists>();
   #rules: readonly Rule[];
+  /** Those that it was opened with, which hold in the stores over it too. */
+  readonly #ownRules: readonly Rule[];
+  readonly #furnishers: ((store: Store) => void)[] = [];
+  readonly #derived = new Map<unknown, unknown>();
   readonly #topics = new Topics();
   readonly #history = new UndoHistory();
   readonly #recorders = new Set<(act: Act) => void>();
@@ -72,13 +76,13 @@ export class Store {
 
   /** @param records by their ids; or as a table, into which it writes */
   constructor(
-    records: ReadonlyMap<Id, PensumRecord> | RecordTable = new Map<Id, PensumRecord>(),
+    records: ReadonlyMap<Id, PensumRecord> | Records = new Map<Id, PensumRecord>(),
     rules: readonly Rule[] = [],
     clock: Clock = systemClock(),
   ) {
-    this.#records = records instanceof RecordTable ? records : new RecordTable(records);
+    this.#records = "index" in records ? records : new RecordTable(records);
     this.clock = clock;
-    this.#rules = rules;
+    this.#rules = this.#ownRules = rules;
   }
 
   /** Refuses every act from now on, with the reason `why`: for records as they once were. */
@@ -289,21 +293,48 @@ export class Store {
   }
 
   /**
-   * Does again, on the present state, what was done on an earlier one, and mends what rules ask for.
+   * Merges what an act did on an earlier state onto the present one, and mends what rules ask for. Nobody hears of it as of an act.
    * @param ours the record as it stood after the act was first done
    */
-  reapply(changes: ChangeSet, ours: (id: Id) => PensumRecord | undefined): ChangeSet {
-    const act = this.#transact(
+  mergeAgain(act: Act, ours: (id: Id) => PensumRecord | undefined): Act {
+    const { changes } = this.#transact(
       (tx) => {
         writeThrough(
           tx,
-          mergeOnto((id) => tx.get(id), changes, ours),
+          mergeOnto((id) => tx.get(id), act.changes, ours),
         );
-        return "";
+        return act.said;
       },
       { isTold: false },
     );
-    return act.changes;
+    return { ...act, changes };
+  }
+
+  /** Calls again, on the present state, what an act called on an earlier one. Nobody hears of it as of an act. @throws what it throws */
+  callAgain(act: Act, call: Call): Act {
+    return { ...act, ...this.#transact((tx) => call.command.run(tx, call.input), { call, isTold: false }) };
+  }
+
+  /** A store over this one: with its rules and its clock, and with records that show what this one holds. */
+  over(records: Records): Store {
+    const store = new Store(records, this.#ownRules, this.clock);
+    store.rememberRemoved(this.#removed.values());
+    store.countBy(this.#lengths);
+    for (const furnish of this.#furnishers) store.furnish(furnish);
+    return store;
+  }
+
+  /** Gives this store, and every one that is made over it, what it needs beside its records. */
+  furnish(furnish: (store: Store) => void): void {
+    this.#furnishers.push(furnish);
+    furnish(this);
+  }
+
+  /** Tells of records that changed in a store below. */
+  changedBelow(changes: readonly RecordChange[]): void {
+    const topics = new ChangedTopics();
+    for (const { id, from, to } of changes) if (from !== to) this.#noteChange(0, id, from, to, topics);
+    this.#notify(topics);
   }
 
   /** Runs `change`, and tells those who subscribed once at its end, however many steps it takes. */
@@ -357,9 +388,15 @@ export class Store {
     );
   }
 
-  /** Adds a rule that holds from now on, for one that needs more than the store is opened with. */
+  /** Adds a rule that holds in this store alone, from now on: for one that needs more than the store is opened with. */
   addRule(rule: Rule): void {
     this.#rules = [...this.#rules, rule];
+  }
+
+  /** Something that is made of this store and kept with it: made when it is first asked for, by the very function that makes it. */
+  derived<T>(make: (store: Store) => T): T {
+    if (!this.#derived.has(make)) this.#derived.set(make, make(this));
+    return this.#derived.get(make) as T;
   }
 
   /** Lets records be brought back that were removed before this store was opened. */
@@ -535,9 +572,18 @@ export class Store {
   #set(id: Id, to: PensumRecord | undefined, topics: ChangedTopics) {
     const from = this.#records.get(id);
     if (from === to) return;
-    if (this.#changeListeners.size > 0) this.#changed.push({ id, from, to });
     const row = to ? this.#records.set(id, frozen(to)) : this.#records.delete(id);
-    if (row === undefined) return;
+    if (row !== undefined) this.#noteChange(row, id, from, to, topics);
+  }
+
+  #noteChange(
+    row: number,
+    id: Id,
+    from: PensumRecord | undefined,
+    to: PensumRecord | undefined,
+    topics: ChangedTopics,
+  ): void {
+    if (this.#changeListeners.size > 0) this.#changed.push({ id, from, to });
     const isFact = !from || !to || !differsInTextOnly(from, to);
     topics.note(id, isFact);
     if (isFact) topics.note("facts");
@@ -545,11 +591,11 @@ export class Store {
       for (const key of index.change(row, from, to)) topics.note(`${index.topic}:${key}`, isFact);
   }
 
-  #index(topic: IndexName, key: string): RecordIndex {
+  #index(topic: IndexName, key: string): RecordLists {
     const question = indexFor(topic, key);
     let index = this.#indexes.get(question.name);
     if (!index) {
-      index = new RecordIndex(topic, question, this.#records);
+      index = this.#records.index(topic, question);
       this.#indexes.set(question.name, index);
     }
     return index;

@@ -148,7 +148,10 @@ test("a start and an end that two tabs changed, each by itself, are brought into
   const { store } = await openStore(new Map([["call", call]]), clock);
   const ours = () => store.get("call");
   const change = (from: Fields, to: Fields) =>
-    store.reapply({ added: new Map(), updated: new Map([["call", [from, to]]]), removed: new Map() }, ours);
+    store.mergeAgain(
+      { said: "", changes: { added: new Map(), updated: new Map([["call", [from, to]]]), removed: new Map() } },
+      ours,
+    );
   change({ start: "2026-11-24T10:00" }, { start: "2026-11-24T16:00" });
   expect(ours()).toMatchObject({ start: "2026-11-24T16:00", end: "2026-11-24T16:45" });
   change({ start: "2026-11-24T16:00" }, { start: "2026-11-26" });

@@ -70,11 +70,13 @@ function openBareStore(records: Records, clock: Clock): OpenStore {
     ],
     clock,
   );
-  givePlan(store, { pull: (task) => currentPull(store)(task).points, dayLoad: (task) => dayLoad(store, task) });
-  store.onChange((changes) => {
-    for (const { from, to } of changes)
-      if (to) void loadNeeded(store, to);
-      else if (from?.kind === "settings") void countAs(store, undefined);
+  store.furnish((one) => {
+    givePlan(one, { pull: (task) => currentPull(one)(task).points, dayLoad: (task) => dayLoad(one, task) });
+    one.onChange((changes) => {
+      for (const { from, to } of changes)
+        if (to) void loadNeeded(one, to);
+        else if (from?.kind === "settings") void countAs(one, undefined);
+    });
   });
   return { store, outlines };
 }
@@ -89,17 +91,19 @@ function dayLoad(store: Store, task: Task): number | undefined {
 /** Lets plans and loads count by what was learnt, where the settings say so. */
 async function countAs(store: Store, settings: Settings | undefined): Promise<void> {
   if (!settings?.countLearnt) {
-    counting.get(store)?.stop();
-    counting.delete(store);
+    const counting = store.derived(notCounting);
+    counting.lengths?.stop();
+    delete counting.lengths;
     return store.countBy(undefined);
   }
   const { learntLengths } = await import("../insight/learntLengths");
-  if (counting.has(store) || !store.find("settings", "settings")?.countLearnt) return;
+  const counting = store.derived(notCounting);
+  if (counting.lengths || !store.find("settings", "settings")?.countLearnt) return;
   const lengths = learntLengths(store);
-  counting.set(store, lengths);
+  counting.lengths = lengths;
   store.countBy(lengths);
 }
-const counting = new WeakMap<Store, { readonly stop: () => void }>();
+const notCounting = (): { lengths?: { readonly stop: () => void } } => ({});
 
 function loadNeeded(store: Store, record: PensumRecord): Promise<unknown> | undefined {
   if ("repeat" in record && !hasLibrary() && repeatOf(record.repeat)?.rule?.isRare)

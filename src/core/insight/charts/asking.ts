@@ -62,12 +62,11 @@ export function minutesBy(
   return minutes;
 }
 
-const remembered = new WeakMap<Store, Map<string, { readonly lists: readonly unknown[]; readonly value: unknown }>>();
+const nothingRemembered = () => new Map<string, { readonly lists: readonly unknown[]; readonly value: unknown }>();
 
 /** What something comes to, as long as some lists of the store and what is asked of them stay the same. */
 export function whileSame<T>(store: Store, key: string, lists: readonly unknown[], compute: () => T): T {
-  let known = remembered.get(store);
-  if (!known) remembered.set(store, (known = new Map()));
+  const known = store.derived(nothingRemembered);
   const found = known.get(key);
   if (found && found.lists.every((list, at) => list === lists[at])) return found.value as T;
   const value = compute();
