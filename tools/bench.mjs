@@ -22,6 +22,7 @@ const questions = {
   insight: (await import("../bench/insight.mjs")).insight,
   past: (await import("../bench/past.mjs")).past,
   review: (await import("../bench/review.mjs")).review,
+  branch: (await import("../bench/branch.mjs")).branch,
   search: (await import("../bench/search.mjs")).search,
   folder: (await import("../bench/folder.mjs")).folder,
   heap: (await import("../bench/heap.mjs")).heap,

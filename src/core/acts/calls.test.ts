@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { defaultSettings, inputFault, Refusal, type Id, type PensumRecord } from "../model";
-import { decodeChanges, apply, isEmpty, Journal, MemoryLog, readCall, type Act, type Store } from "../store";
+import { decodeChanges, apply, isEmpty, Journal, MemoryLog, CallReader, type Act, type Store } from "../store";
 import { byId } from "../testing/arbitraries";
 import { clock, deeds, Hand, type Deed } from "../testing/deeds";
 import { momentAt, standingClock, type Clock } from "../time";
@@ -58,11 +58,12 @@ describe("a history that is gone through by its acts", () => {
 
         const later = await openStore(byId(themes), standingClock("2027-03-01T08:00", "Asia/Tokyo"));
         const known = new Map<Id, PensumRecord>(byId(themes));
+        const reader = new CallReader(commandNamed);
         for (const entry of log.entries) {
           const changes = decodeChanges(entry.changes, (id) => known.get(id));
           apply(known, changes);
           const textAt = (id: Id, field: string) => (known.get(id) as unknown as Record<string, unknown>)[field];
-          const call = entry.call === undefined ? undefined : readCall(entry.call, textAt, commandNamed);
+          const call = reader.read(entry, textAt);
           if (call) expect(later.store.again(call).said).toBe(entry.said);
           else later.store.applyExactly(changes);
           if (call) called++;

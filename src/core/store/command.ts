@@ -1,4 +1,4 @@
-import { inputFault, isId, Refusal, told, type Id, type Input } from "../model";
+import { inputFault, Refusal, told, type Id, type Input } from "../model";
 import type { MomentText } from "../time";
 import type { Transaction } from "./transaction";
 
@@ -56,8 +56,8 @@ export function order<Told>(command: Command<Told>, input: Told): Order {
 
 /** All that a command takes from outside the records. */
 export interface Surroundings {
-  /** The first of the ids that it gives; the others follow from it. */
-  readonly ids: Id;
+  /** The first of the ids that it gives, from which the others follow; empty where it gave none. */
+  readonly ids: Id | "";
   readonly now: MomentText;
   /** The instant at which the minute began, in milliseconds since 1970. */
   readonly instant: number;
@@ -73,59 +73,9 @@ export function checkInput<Told>({ input }: Command<Told>, value: Told): void {
   if (fault !== undefined) throw new Refusal(fault);
 }
 
-/** Longer than this, and not a text that stands in a record by then, an input is not kept: what it changed is. */
-const longestInput = 4000;
-export const longText = 80;
-
 /** What stands in the log for what JSON has no word for: nothing, maps, and texts that are those of a record. */
-type Standing =
+export type Standing =
   | { readonly $: "none" }
   | { readonly $: "map"; readonly of: readonly unknown[] }
   | { readonly $: "text"; readonly of: readonly [Id, string] }
   | { readonly $: "command"; readonly of: string };
-
-/**
- * A call as JSON text, undefined where its input is too long to be kept.
- * @param places where long texts stand once it is done: the id of a record and a field, by the text
- */
-export function writeCall(call: Call, places: ReadonlyMap<string, readonly [Id, string]>): string | undefined {
-  const input = JSON.stringify(call.input ?? null, (_key, value: unknown) => {
-    if (value === undefined) return { $: "none" } satisfies Standing;
-    if (value instanceof Map) return { $: "map", of: [...(value as Map<unknown, unknown>)] } satisfies Standing;
-    const place = typeof value === "string" && value.length > longText ? places.get(value) : undefined;
-    return place ? ({ $: "text", of: place } satisfies Standing) : value;
-  });
-  if (input.length > longestInput) return undefined;
-  return `${JSON.stringify([call.command.name, call.ids, call.now, call.instant, call.zone]).slice(0, -1)},${input}]`;
-}
-
-/**
- * What `writeCall` wrote; undefined where it is something else.
- * @param textAt the text in a field of a record, as it stood when the call was done
- * @param commandNamed the command of a name, where there is one
- */
-export function readCall(
-  json: string,
-  textAt: (id: Id, field: string) => unknown,
-  commandNamed: (name: string) => Command<unknown> | undefined,
-): Call | undefined {
-  const read: unknown = JSON.parse(json, (_key, value: unknown) => {
-    const standing = value as Standing | null;
-    if (typeof standing !== "object" || standing === null || !("$" in standing)) return value;
-    if (standing.$ === "text") return textAt(...standing.of);
-    if (standing.$ === "command") return commandNamed(standing.of);
-    return standing.$ === "map" ? new Map(standing.of as [unknown, unknown][]) : value;
-  });
-  if (!Array.isArray(read) || read.length !== 6) return undefined;
-  const [name, ids, now, instant, zone, input] = read as [string, Id, MomentText, number, string, unknown];
-  const command = commandNamed(name);
-  return command && isId(ids) ? { command, ids, now, instant, zone, input: withNothing(input) } : undefined;
-}
-
-/** JSON.parse takes out what is undefined; what stands for it is replaced here. */
-function withNothing(value: unknown): unknown {
-  if (typeof value !== "object" || value === null || value instanceof Map || "toJSON" in value) return value;
-  if ("$" in value && value.$ === "none") return undefined;
-  if (Array.isArray(value)) return value.map(withNothing);
-  return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, withNothing(one)]));
-}

@@ -1,6 +1,7 @@
 export * from "./act";
 export * from "./backwards";
 export * from "./branch";
+export * from "./calls";
 export * from "./changeLog";
 export * from "./changeSet";
 export * from "./codec";

@@ -1,6 +1,6 @@
-import { modelVersion, type Id } from "../model";
-import { invert, isEmpty, touchedIds, type Fields } from "./changeSet";
-import { longText, writeCall } from "./command";
+import { modelVersion } from "../model";
+import { invert, isEmpty, touchedIds } from "./changeSet";
+import { writeCall } from "./calls";
 import { Emptied, Overtaken, Replaced, type ChangeLog, type LogEntry, type LogEntryDraft } from "./changeLog";
 import { decodeChanges, encodeChanges } from "./codec";
 import { layAgain, recordsOf } from "./layAgain";
@@ -45,6 +45,8 @@ export class Journal {
   readonly #listeners = new Set<() => void>();
   #waiting: Act[] = [];
   #seq: number;
+  /** The zone of the last call that this tab wrote. */
+  #zone: string | undefined;
   #saving: Saving = { kind: "saved" };
   #running = false;
   #pullWanted = false;
@@ -124,7 +126,7 @@ export class Journal {
 
   async #appendWaiting(): Promise<void> {
     const batch = this.#waiting.slice();
-    const drafts = batch.map((act) => this.#draft(act));
+    const { drafts, zone } = this.#drafts(batch);
     this.#say({ kind: "saving", waiting: batch.length, since: this.#since() });
     try {
       await this.#log.append(this.#seq, drafts);
@@ -135,6 +137,7 @@ export class Journal {
       return;
     }
     this.#seq += batch.length;
+    this.#zone = zone;
     this.#waiting.splice(0, batch.length);
     this.#options.onAppended?.(this.#seq);
   }
@@ -142,25 +145,36 @@ export class Journal {
   /** Writes everything again where the storage was cleared: what stands on the screen is kept. */
   async #refill(): Promise<void> {
     const batch = this.#waiting.slice();
-    await this.#log.refill?.(
-      this.#seq,
-      batch.map((act) => this.#draft(act)),
-      [...this.#store.records()],
-    );
+    const { drafts, zone } = this.#drafts(batch);
+    await this.#log.refill?.(this.#seq, drafts, [...this.#store.records()]);
     this.#seq += batch.length;
+    this.#zone = zone;
     this.#waiting.splice(0, batch.length);
   }
 
-  #draft(act: Act): LogEntryDraft {
+  /** Acts as the log keeps them, and the zone that it knows of this tab once it has them. */
+  #drafts(acts: readonly Act[]): { readonly drafts: LogEntryDraft[]; readonly zone: string | undefined } {
+    let zone = this.#zone;
+    const drafts = acts.map((act) => {
+      const draft = this.#draft(act, zone);
+      if (draft.call !== undefined) zone = act.call?.zone;
+      return draft;
+    });
+    return { drafts, zone };
+  }
+
+  #draft(act: Act, knownZone: string | undefined): LogEntryDraft {
     const ids = [...touchedIds(act.changes)];
+    const at = (this.#options.now ?? Date.now)();
+    const call = writeCall(act, at, knownZone);
     return {
-      at: (this.#options.now ?? Date.now)(),
+      at,
       by: this.#options.by,
       said: act.said,
       version: modelVersion,
       changes: encodeChanges(act.changes),
       ids: ids.length <= mostIndexedIds ? ids : [],
-      ...callOf(act),
+      ...(call === undefined ? {} : { call }),
       ...(act.group === undefined ? {} : { group: act.group }),
       ...(act.turn === undefined ? {} : { turn: act.turn, turned: act.turned ?? "" }),
       ...(act.isBookkeeping ? { isBookkeeping: true as const } : {}),
@@ -209,18 +223,4 @@ export class Journal {
     this.#saving = saving;
     for (const listener of [...this.#listeners]) listener();
   }
-}
-
-/** The call of an act as the log keeps it, with long texts as where they stand by then. */
-function callOf({ call, changes }: Act): { readonly call?: string } {
-  if (!call) return {};
-  const places = new Map<string, readonly [Id, string]>();
-  const note = (id: Id, fields: Fields) => {
-    for (const [field, value] of Object.entries(fields))
-      if (typeof value === "string" && value.length > longText) places.set(value, [id, field]);
-  };
-  for (const [id, record] of changes.added) note(id, record as unknown as Fields);
-  for (const [id, [, to]] of changes.updated) note(id, to);
-  const written = writeCall(call, places);
-  return written === undefined ? {} : { call: written };
 }

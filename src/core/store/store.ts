@@ -480,7 +480,9 @@ export class Store {
     run: (tx: Transaction) => string,
     { rules = this.#rules, keep = true, call }: TransactOptions,
   ): [Act, ChangedTopics] {
-    const { ids, now, instant, zone } = call ?? this.#surroundings();
+    const { now, instant, zone, ...more } = call ?? this.#surroundings();
+    // One that gave no ids when it was done may give some where it is done again.
+    const ids = more.ids || newId();
     let given = 0;
     const before = new Map<Id, PensumRecord | undefined>();
     const topics = new ChangedTopics();
@@ -530,7 +532,7 @@ export class Store {
       return [{ said, changes }, topics];
     }
     for (const [id, record] of changes.removed) this.#remember(id, record);
-    return [{ said, changes, ...(call ? { call } : {}) }, topics];
+    return [{ said, changes, ...(call ? { call: given > 0 ? call : { ...call, ids: "" } } : {}) }, topics];
   }
 
   #changesSince(before: ReadonlyMap<Id, PensumRecord | undefined>): ChangeSet {
