@@ -53,7 +53,7 @@ function isThere(text: string, lines: readonly string[]): boolean {
 }
 
 function checkToday(tx: Transaction, date: DateText) {
-  if (!isDate(date) || date !== dateOf(tx.now)) throw new Refusal("Only today can be begun. Nothing was changed.");
+  if (!isDate(date) || date !== dateOf(tx.now)) throw new Refusal("Only today can be begun.");
 }
 
 /** The lines of a template for a day. Its tasks have names of their own, so that two tabs that begin the day at once make them once. */

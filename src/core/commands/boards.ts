@@ -10,13 +10,13 @@ export const keepBoard = describeCommand({
   again: "merge",
   run(tx, board) {
     const title = board.title.trim();
-    if (title === "") throw new Refusal("A board needs a name. Nothing was changed.");
+    if (title === "") throw new Refusal("A board needs a name.");
     const boards = boardsIn(tx);
     const place = boards.findIndex(({ id }) => id === board.id);
     if (boards.some((other) => other.id !== board.id && other.title.toLowerCase() === title.toLowerCase()))
-      throw new Refusal(`There is a board “${title}” already. Nothing was changed.`);
+      throw new Refusal(`There is a board “${title}” already.`);
     if (place < 0 && boards.length >= mostBoards)
-      throw new Refusal(`There are ${mostBoards} boards already; delete one first. Nothing was changed.`);
+      throw new Refusal(`There are ${mostBoards} boards already; delete one first.`);
     const kept = { ...board, title };
     setBoards(tx, place < 0 ? [...boards, kept] : boards.with(place, kept));
     return `${place < 0 ? "Added" : "Changed"} the board “${title}”`;

@@ -32,8 +32,7 @@ export const putInBox = describeCommand({
     const box = needBox(tx, id);
     const holds = box.holds ?? [];
     const held = holds.find((one) => one.task === task.id);
-    if (!held && holds.length >= mostInBox)
-      throw new Refusal(`A box can hold up to ${mostInBox} tasks. Nothing was changed.`);
+    if (!held && holds.length >= mostInBox) throw new Refusal(`A box can hold up to ${mostInBox} tasks.`);
     const wanted = minutes ?? (leftMinutes(tx, task, tx.now) || (tx.lengthOf(task) ? 5 : usualBlockMinutes));
     const others = holds.filter((one) => one !== held);
     const at = before === undefined ? -1 : others.findIndex((one) => one.task === before);
@@ -64,7 +63,7 @@ export const setBoxMinutes = describeCommand({
   input: told.parts({ box: told.id("block"), task: told.id("task"), minutes: told.minutes }),
   run(tx, { box: id, task, minutes }) {
     if (!Number.isInteger(minutes) || minutes < 1 || minutes > 1440)
-      throw new Refusal("A task in a box can take between 1 minute and 24 hours. Nothing was changed.");
+      throw new Refusal("A task in a box can take between 1 minute and 24 hours.");
     const box = needBox(tx, id);
     const holds = (box.holds ?? []).map((one) => (one.task === task ? { ...one, minutes } : one));
     tx.update(box.id, { holds });

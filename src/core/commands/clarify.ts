@@ -62,7 +62,7 @@ const become: Readonly<Record<ClarifiedKind, Become>> = {
   note(tx, task) {
     const title = plainTitle(task.title);
     if (tx.list("named", title.toLowerCase()).some((record) => record.kind === "note"))
-      throw new Refusal(`The note “${title}” already exists. Merge this task into it instead. Nothing was changed.`);
+      throw new Refusal(`The note “${title}” already exists. Merge this task into it instead.`);
     tx.remove(task.id);
     const { tags, text, createdAt } = task;
     tx.put({ ...bareRecord("note", { id: tx.newId(), title, now: createdAt }), tags, text });
@@ -87,7 +87,7 @@ export const splitTask = describeCommand({
   run(tx, { task: id, parts }) {
     const task = need(tx, "task", id);
     const named = parts.filter(({ title }) => title.trim() !== "");
-    if (named.length < 2) throw new Refusal("Enter at least two lines, one per part. Nothing was changed.");
+    if (named.length < 2) throw new Refusal("Enter at least two lines, one per part.");
     const others = named.filter(({ kind }) => kind !== "task");
     if (others.length > 0) capture.run(tx, others);
     const today = dateOf(tx.now);

@@ -56,12 +56,12 @@ export const startClock = describeCommand({
     const on = subjectFor(tx, given);
     const run = clockRun(tx);
     if (run?.phase === "work" && isSame(run.on, on))
-      throw new Refusal(`The clock is already running on “${subjectName(tx, on)}”. Nothing was changed.`);
+      throw new Refusal(`The clock is already running on “${subjectName(tx, on)}”.`);
     if (minutes !== undefined && !(Number.isInteger(minutes) && minutes > 0 && minutes <= 1440))
-      throw new Refusal("The clock counts down from 1 minute to 24 hours. Nothing was changed.");
+      throw new Refusal("The clock counts down from 1 minute to 24 hours.");
     endSitting(tx, run);
     const rhythm = rhythmOf(tx, rhythmId);
-    if (rhythmId !== undefined && !rhythm) throw new Refusal("This rhythm no longer exists. Nothing was changed.");
+    if (rhythmId !== undefined && !rhythm) throw new Refusal("This rhythm no longer exists.");
     const long = minutes ?? rhythm?.workMinutes ?? clockMinutes(tx, on, tx.now, zone);
     begin(tx, on, at, long === undefined ? {} : { leftMs: milliseconds(long), wholeMs: milliseconds(long) }, {
       ...(rhythm ? { rhythm: rhythm.id, sittings: 0 } : {}),
@@ -196,11 +196,11 @@ export const mendSilence = describeCommand({
     const run = needRun(tx);
     if (run.phase !== "work") throw new Refusal("The clock was not running.");
     const entry = tx.find("work", run.entry);
-    if (!isMoment(workedUntil)) throw new Refusal("That is no time. Nothing was changed.");
+    if (!isMoment(workedUntil)) throw new Refusal("That is no time.");
     const began = entry && beganAt(entry, zone);
     const ended = endingAfter(began ?? 0, workedUntil, zone);
     if (ended > tx.instant || (began !== undefined && ended < began))
-      throw new Refusal("That is before the sitting began, or after now. Nothing was changed.");
+      throw new Refusal("That is before the sitting began, or after now.");
     endSitting(tx, run, ended);
     const leftMs = run.until === undefined ? undefined : run.until - at + Math.max(0, tx.instant - ended);
     const workedMs = workedUpTo(run, Math.max(run.since, ended));

@@ -67,17 +67,17 @@ export function editFields(tx: Transaction, record: PensumRecord, given: Fields)
   const labels: string[] = [];
   for (const name of Object.keys(fields)) {
     const field = known.find((one) => one.name === name);
-    if (!field || field.kept) throw new Refusal(`There is no field “${name}” to set here. Nothing was changed.`);
+    if (!field || field.kept) throw new Refusal(`There is no field “${name}” to set here.`);
     if (fields[name] === undefined) fields[name] = emptyValue(field);
     const value = fields[name];
     const fault = fieldFault(field, value) ?? linkFault(tx, field, value);
-    if (fault) throw new Refusal(`${fault} Nothing was changed.`);
+    if (fault) throw new Refusal(`${fault}`);
     labels.push(field.label.toLowerCase());
   }
   if (isNamed(record)) checkNameIsFree(tx, record, fields.title as string | undefined);
   if (record.kind === "task" || record.kind === "goal") checkParent(tx, record, fields.parent as Id | undefined);
   if (record.kind === "work" && "end" in fields && fields.end === undefined && record.end !== undefined)
-    throw new Refusal("Only what the clock runs on has no end yet. Start the clock instead. Nothing was changed.");
+    throw new Refusal("Only what the clock runs on has no end yet. Start the clock instead.");
   if (record.kind === "task" && Array.isArray(fields.after)) checkAfter(tx, record, fields.after as Id[]);
   tx.update(record.id, fieldsToWrite(tx, record, fields));
   if (isNamed(record) && typeof fields.title === "string" && fields.title !== record.title)
@@ -117,8 +117,8 @@ function withEnd(record: Block | Event | Work, fields: Fields): Fields {
 
 function checkHours(start: string, end: string) {
   if (isMoment(start) !== isMoment(end))
-    throw new Refusal("Start and end must both have a time, or neither. Change the start first. Nothing was changed.");
-  if (isDate(start) && end < start) throw new Refusal("The end cannot be before the start. Nothing was changed.");
+    throw new Refusal("Start and end must both have a time, or neither. Change the start first.");
+  if (isDate(start) && end < start) throw new Refusal("The end cannot be before the start.");
   if (isMoment(start)) checkStretch(start, end);
 }
 
@@ -153,9 +153,7 @@ function isNamed(record: PensumRecord): record is Theme | Person | Note {
 function checkNameIsFree(tx: Transaction, record: PensumRecord, title: string | undefined) {
   const others = title === undefined ? [] : tx.list("named", title.toLowerCase());
   if (others.some((other) => other.kind === record.kind && other.id !== record.id && sameTitle(other, title)))
-    throw new Refusal(
-      `A ${kindNames[record.kind].toLowerCase()} called “${title}” already exists. Nothing was changed.`,
-    );
+    throw new Refusal(`A ${kindNames[record.kind].toLowerCase()} called “${title}” already exists.`);
 }
 
 /** A note is found by the name of its file too, which is nobody's title. */
@@ -170,9 +168,7 @@ function checkAfter(tx: Transaction, record: Task, after: readonly Id[]) {
   for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
     if (id === record.id) {
       const names = after.map((one) => `“${plainTitle(tx.find("task", one)?.title ?? "")}”`).join(", ");
-      throw new Refusal(
-        `“${plainTitle(record.title)}” would wait for itself, because ${names} already waits for it. Nothing was changed.`,
-      );
+      throw new Refusal(`“${plainTitle(record.title)}” would wait for itself, because ${names} already waits for it.`);
     }
     if (seen.has(id)) continue;
     seen.add(id);
@@ -183,7 +179,7 @@ function checkAfter(tx: Transaction, record: Task, after: readonly Id[]) {
 function checkParent(tx: Transaction, record: Task | Goal, parent: Id | undefined) {
   const seen = new Set<Id>([record.id]);
   for (let at = parent; at !== undefined; at = tx.find(record.kind, at)?.parent) {
-    if (seen.has(at)) throw new Refusal(`A ${record.kind} cannot be part of itself. Nothing was changed.`);
+    if (seen.has(at)) throw new Refusal(`A ${record.kind} cannot be part of itself.`);
     seen.add(at);
   }
 }

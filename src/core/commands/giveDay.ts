@@ -13,7 +13,7 @@ export const giveDay = describeCommand({
   does: "Sets the do day of tasks; their lines stay where they were written.",
   input: told.parts({ tasks: told.ids("task"), day: told.maybe(told.date) }),
   run(tx, { tasks, day }) {
-    if (day !== undefined && !isDate(day)) throw new Refusal("That is not a valid date. Nothing was changed.");
+    if (day !== undefined && !isDate(day)) throw new Refusal("That is not a valid date.");
     const chosen = tasks.map((id) => need(tx, "task", id));
     const repeating =
       day === undefined ? chosen.find((task) => isRepeating(task) && task.due === undefined) : undefined;

@@ -26,7 +26,7 @@ export const layPattern = describeCommand({
         count++;
       }
     }
-    if (count === 0) throw new Refusal("No hours of the pattern are free on these days. Nothing was changed.");
+    if (count === 0) throw new Refusal("No hours of the pattern are free on these days.");
     return `Added ${counted(count, "block")} from the pattern`;
   },
 });

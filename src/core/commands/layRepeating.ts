@@ -106,8 +106,8 @@ export const layRepeating = describeCommand({
     if (laid + habits === 0)
       throw new Refusal(
         left > 0
-          ? `There is no room for ${left === 1 ? "1 repeating task on its day" : `${left} repeating tasks on their days`}. Nothing was changed.`
-          : "No repeating task needs hours on these days. Nothing was changed.",
+          ? `There is no room for ${left === 1 ? "1 repeating task on its day" : `${left} repeating tasks on their days`}.`
+          : "No repeating task needs hours on these days.",
       );
     const rest = left > 0 ? `; no room for ${counted(left, "task")}` : "";
     const what = [

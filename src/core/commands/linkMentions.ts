@@ -19,8 +19,7 @@ export const linkMentions = describeCommand({
       tx.update(other, { text });
       linked++;
     }
-    if (linked === 0)
-      throw new Refusal("The text has changed and no longer contains these words. Nothing was changed.");
+    if (linked === 0) throw new Refusal("The text has changed and no longer contains these words.");
     return `Linked ${counted(linked, "mention")} of “${plainTitle(record.title)}”`;
   },
 });

@@ -20,7 +20,7 @@ export const markHabit = describeCommand({
   run(tx, { habit: id, date, as, reason = "" }) {
     const habit = need(tx, "habit", id);
     if (!isDate(date) || (date > dateOf(tx.now) && as !== "skipped"))
-      throw new Refusal("A habit can only be marked on its day or later. Nothing was changed.");
+      throw new Refusal("A habit can only be marked on its day or later.");
     const without = (dates: readonly DateText[] = []) => dates.filter((one) => one !== date);
     const withDate = (dates: readonly DateText[] | undefined, isIt: boolean) =>
       isIt ? [...without(dates), date].sort() : without(dates);
@@ -72,10 +72,9 @@ export const layHabit = describeCommand({
   input: told.parts({ habit: told.id("habit"), date: told.date, zone: told.zone }),
   run(tx, { habit: id, date, zone }) {
     const habit = need(tx, "habit", id);
-    if (!isDate(date)) throw new Refusal("That is not a valid date. Nothing was changed.");
+    if (!isDate(date)) throw new Refusal("That is not a valid date.");
     const start = roomForHabit(tx, habit, date, zone);
-    if (start === undefined)
-      throw new Refusal(`There is no room for “${habit.title}” on this day. Nothing was changed.`);
+    if (start === undefined) throw new Refusal(`There is no room for “${habit.title}” on this day.`);
     setAside(tx, habit, date, start, tx.newId());
     return `Set ${clock(momentAt(date, start))} aside for “${habit.title}”`;
   },
@@ -87,7 +86,7 @@ export const layOwnHabits = describeCommand({
   does: "Sets time aside for the habits of a day that find their hours by themselves and have not looked for any yet.",
   input: told.parts({ date: told.date, zone: told.zone, firstWeekday: told.number }),
   run(tx, { date, zone, firstWeekday }) {
-    if (!isDate(date)) throw new Refusal("That is not a valid date. Nothing was changed.");
+    if (!isDate(date)) throw new Refusal("That is not a valid date.");
     const laid: string[] = [];
     for (const habit of habitsToLay(tx, date, firstWeekday)) {
       const start = isLaid(tx, habit, date) ? undefined : roomForHabit(tx, habit, date, zone);
@@ -106,7 +105,7 @@ export const noteHabitsLaid = describeCommand({
   does: "Notes that the habits of a day have looked for their hours.",
   input: told.parts({ date: told.date, firstWeekday: told.number }),
   run(tx, { date, firstWeekday }) {
-    if (!isDate(date)) throw new Refusal("That is not a valid date. Nothing was changed.");
+    if (!isDate(date)) throw new Refusal("That is not a valid date.");
     for (const { id } of habitsToLay(tx, date, firstWeekday)) tx.update(id, { foundOn: date });
     return "Looked for the hours of habits";
   },

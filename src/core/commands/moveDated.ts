@@ -45,7 +45,7 @@ export const moveDated = describeCommand({
         return `Set ${label} of “${nameOf(record, tx)}” to ${dateOf(to)}`;
       }
     }
-    if (!isDateOrMoment(first)) throw new Refusal("It has no date here that could be moved. Nothing was changed.");
+    if (!isDateOrMoment(first)) throw new Refusal("It has no date here that could be moved.");
     const moved = movedTo(first, to);
     const shift = (at: unknown) => (isDateOrMoment(at) ? shifted(at, first, moved) : undefined);
     const fields: Record<string, unknown> = { [field]: Array.isArray(value) ? [moved, shift(second)] : moved };
@@ -72,8 +72,7 @@ export const stretchDated = describeCommand({
       throw new Refusal("Nothing says until when this lasts. Choose its end field among the lenses of the plan.");
     const last: unknown = Array.isArray(value) ? value[1] : values[name];
     const moved = isDateOrMoment(last) ? movedTo(last, to) : isMoment(first) ? to : dateOf(to);
-    if (moved < first || (isMoment(first) && moved === first))
-      throw new Refusal("The end must be after the start. Nothing was changed.");
+    if (moved < first || (isMoment(first) && moved === first)) throw new Refusal("The end must be after the start.");
     editFields(tx, record, { [name]: Array.isArray(value) ? [first, moved] : moved });
     return `Set the end of “${nameOf(record, tx)}” to ${dateOf(moved)}${isMoment(moved) ? ` at ${clock(moved)}` : ""}`;
   },

@@ -143,8 +143,7 @@ export const setEventTime = describeCommand({
     const event = need(tx, "event", id);
     const name = nameOf(event, tx);
     if (isDate(start) && last !== undefined) {
-      if (!isDate(last) || last < start)
-        throw new Refusal("The end must not be before the start. Nothing was changed.");
+      if (!isDate(last) || last < start) throw new Refusal("The end must not be before the start.");
       tx.update(id, { start, end: last, zone: undefined });
       return `Set “${name}” from ${start} to ${last}`;
     }

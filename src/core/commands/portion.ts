@@ -13,9 +13,9 @@ export const addAim = describeCommand({
   run(tx, { date, title, id = tx.newId() }) {
     const words = oneLine(title).trim();
     if (words === "") throw new Refusal("An aim needs a few words.");
-    if (!isDate(date)) throw new Refusal("That is not a valid date. Nothing was changed.");
+    if (!isDate(date)) throw new Refusal("That is not a valid date.");
     if (aimsOn(tx, date).length >= mostChosen)
-      throw new Refusal("A day has three aims at most. Remove one to add another. Nothing was changed.");
+      throw new Refusal("A day has three aims at most. Remove one to add another.");
     tx.put({ ...bareRecord("aim", { id, title: words, now: tx.now }), date });
     return `Added the aim “${words}”`;
   },
@@ -35,7 +35,7 @@ export const addToPortion = describeCommand({
     const task = need(tx, "task", id);
     if (!isUnfinished(task.state)) throw new Refusal("This task is done. Open it again to choose it for a day.");
     if (minutes !== undefined && !(Number.isInteger(minutes) && minutes > 0 && minutes <= 1440))
-      throw new Refusal("A part of a portion is from 1 minute to 24 hours. Nothing was changed.");
+      throw new Refusal("A part of a portion is from 1 minute to 24 hours.");
     const held = heldOn(tx, date);
     if (held.some((one) => one.task === id)) throw new Refusal(`“${nameOf(task, tx)}” is in this portion already.`);
     const kept = held.filter((one) => one.task !== instead);
@@ -92,7 +92,7 @@ export const changePortion = describeCommand({
     const one = held[at];
     if (!one) throw new Refusal("This task is not in the portion.");
     if (minutes !== undefined && !(Number.isInteger(minutes) && minutes > 0 && minutes <= 1440))
-      throw new Refusal("A part of a portion is from 1 minute to 24 hours. Nothing was changed.");
+      throw new Refusal("A part of a portion is from 1 minute to 24 hours.");
     const to = at + (by ?? 0);
     if (to < 0 || to >= held.length) throw new Refusal(`It is ${to < 0 ? "first" : "last"} already.`);
     const changed = minutes === undefined ? one : { ...one, minutes };
@@ -102,7 +102,7 @@ export const changePortion = describeCommand({
 });
 
 function heldOn(tx: Transaction, date: DateText): readonly HeldTask[] {
-  if (!isDate(date)) throw new Refusal("That is not a valid date. Nothing was changed.");
+  if (!isDate(date)) throw new Refusal("That is not a valid date.");
   // What is gone leaves its place to another.
   return (tx.find("day", dayPageId(date))?.portion ?? []).filter(({ task }) => tx.find("task", task));
 }

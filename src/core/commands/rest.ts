@@ -12,8 +12,7 @@ export const rest = describeCommand({
   does: "Puts tasks out of sight until a day.",
   input: told.parts({ tasks: told.ids("task"), until: told.date }),
   run(tx, { tasks, until }) {
-    if (!isDate(until) || until <= dateOf(tx.now))
-      throw new Refusal("A task can only rest until a future day. Nothing was changed.");
+    if (!isDate(until) || until <= dateOf(tx.now)) throw new Refusal("A task can only rest until a future day.");
     const chosen = tasks.map((id) => need(tx, "task", id));
     for (const task of chosen)
       // One that comes again goes on to its first day from then on; without a day it would come no more.

@@ -13,10 +13,9 @@ export const saveSettings = describeCommand({
       throw new Refusal("Rail steps can be 1, 5, 10, 15 or 30 minutes.");
     if (fields.priorities) {
       const titles = fields.priorities.map((level) => level.title.trim().toLowerCase());
-      if (titles.length === 0) throw new Refusal("Keep at least one priority level. Nothing was changed.");
-      if (titles.includes("")) throw new Refusal("A priority level needs a name. Nothing was changed.");
-      if (new Set(titles).size < titles.length)
-        throw new Refusal("Two priority levels cannot have the same name. Nothing was changed.");
+      if (titles.length === 0) throw new Refusal("Keep at least one priority level.");
+      if (titles.includes("")) throw new Refusal("A priority level needs a name.");
+      if (new Set(titles).size < titles.length) throw new Refusal("Two priority levels cannot have the same name.");
     }
     if (!tx.get("settings")) tx.put(defaultSettings);
     tx.update("settings", fields);
@@ -28,6 +27,5 @@ function checkDay({ startMinute, endMinute, capacityMinutes }: WorkingDay) {
   const fits = [startMinute, endMinute, capacityMinutes].every(
     (value) => Number.isInteger(value) && value >= 0 && value <= 1440,
   );
-  if (!fits || endMinute <= startMinute)
-    throw new Refusal("A working day must end after it starts. Nothing was changed.");
+  if (!fits || endMinute <= startMinute) throw new Refusal("A working day must end after it starts.");
 }

@@ -202,14 +202,14 @@ function countBefore(series: Repeating, repeat: Repeat, at: string): number {
 function withPart(rule: RepeatRule, name: string, value: string | undefined): RepeatRule {
   const parts = rule.text.split(";").filter((part) => !part.startsWith(`${name}=`));
   const next = readRule([...parts, ...(value === undefined ? [] : [`${name}=${value}`])].join(";"));
-  if ("fault" in next) throw new Refusal(`${next.fault} Nothing was changed.`);
+  if ("fault" in next) throw new Refusal(`${next.fault}`);
   return next;
 }
 
 /** @throws Refusal where a text is no date or moment that can be written */
 function existing(said: string): string {
   if (isDate(said) || isMoment(said)) return said;
-  throw new Refusal(`“${said}” is not a valid date. Nothing was changed.`);
+  throw new Refusal(`“${said}” is not a valid date.`);
 }
 
 /** Moves a whole series so that the occurrence that was at `at` starts at `start` and, where it has one, ends at `end`. */
@@ -256,9 +256,7 @@ function moveSeries(tx: Transaction, id: Id, at: string, start: string, end: str
 /** The same rule some days later or earlier. @throws Refusal where that is another kind of rule */
 function shiftedRule(rule: RepeatRule, days: number, first: string): RepeatRule {
   const refuse = () =>
-    new Refusal(
-      "The whole series cannot move to another day, because its rule sets the days. Edit the rule instead. Nothing was changed.",
-    );
+    new Refusal("The whole series cannot move to another day, because its rule sets the days. Edit the rule instead.");
   if (rule.isRare || rule.positions.length > 0 || rule.days.some(({ nth }) => nth !== 0)) throw refuse();
   let next = rule;
   if (rule.days.length > 0) {

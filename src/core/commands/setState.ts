@@ -19,7 +19,7 @@ export const setState = describeCommand({
   does: "Sets the state of tasks.",
   input: told.parts({ tasks: told.ids("task"), state: told.word(...states) }),
   run(tx, { tasks, state }) {
-    if (!states.includes(state)) throw new Refusal(`“${String(state)}” is not a state. Nothing was changed.`);
+    if (!states.includes(state)) throw new Refusal(`“${String(state)}” is not a state.`);
     const chosen = tasks.map((id) => need(tx, "task", id));
     const all = new Map<Id, Task>(chosen.map((task) => [task.id, task]));
     if (state === "dropped")

@@ -52,10 +52,10 @@ const longestStretch = 14 * 1440;
 
 /** @throws Refusal when a stretch of time is none, or is longer than two weeks */
 export function checkStretch(start: MomentText, end: MomentText) {
-  if (!isMoment(start) || !isMoment(end)) throw new Refusal("That is not a valid time. Nothing was changed.");
-  if (end <= start) throw new Refusal("The end must be after the start. Nothing was changed.");
+  if (!isMoment(start) || !isMoment(end)) throw new Refusal("That is not a valid time.");
+  if (end <= start) throw new Refusal("The end must be after the start.");
   if (minutesBetween(start, end) > longestStretch)
-    throw new Refusal("A block or event on the rail cannot be longer than two weeks. Nothing was changed.");
+    throw new Refusal("A block or event on the rail cannot be longer than two weeks.");
 }
 
 /** A moment's clock time for what an act says: `T14:00` (ISO 8601), which is shown in the person's own way. */

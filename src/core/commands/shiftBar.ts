@@ -59,7 +59,7 @@ function hoursAhead(tx: Transaction, task: Task): Block[] {
 /** Hours set aside stay within a day. */
 function checkHours(start: string, end: string, minutes: number) {
   if (addMinutes(end, minutes) > addMinutes(start, minutesPerDay))
-    throw new Refusal("Hours set aside last a day at most. Zoom in to stretch them by less. Nothing was changed.");
+    throw new Refusal("Hours set aside last a day at most. Zoom in to stretch them by less.");
 }
 
 function stretchTask(tx: Transaction, task: Task, minutes: number) {
@@ -70,7 +70,7 @@ function stretchTask(tx: Transaction, task: Task, minutes: number) {
   }
   if (Math.abs(minutes) >= minutesPerDay)
     throw new Refusal(
-      `“${plainTitle(task.title)}” has no hours to stretch, and days are no length of work. Zoom in to stretch its estimate. Nothing was changed.`,
+      `“${plainTitle(task.title)}” has no hours to stretch, and days are no length of work. Zoom in to stretch its estimate.`,
     );
   const estimateMinutes = Math.max(leastEstimate, (task.estimateMinutes ?? usualEstimate) + minutes);
   return editRecord.run(tx, { id: task.id, fields: { estimateMinutes } });

@@ -49,14 +49,14 @@ export const logAsPlanned = describeCommand({
     if (record?.kind !== "block" && record?.kind !== "event") throw new Refusal("These hours are no longer there.");
     if (isDate(record.start)) throw new Refusal("An event of whole days has no hours to log.");
     const span = localSpan(record, zone);
-    if (span.start >= tx.now) throw new Refusal("These hours are still to come. Nothing was changed.");
+    if (span.start >= tx.now) throw new Refusal("These hours are still to come.");
     let logged = 0;
     for (const { id, start, end } of partsToLog(record, span))
       for (const free of notLogged(tx, start, end < tx.now ? end : tx.now, zone)) {
         tx.put(entryOn(tx, subjectFor(tx, { id }, true), free));
         logged += minutesBetween(free.start, free.end);
       }
-    if (logged === 0) throw new Refusal("These hours are logged already. Nothing was changed.");
+    if (logged === 0) throw new Refusal("These hours are logged already.");
     return `Logged ${durationText(logged)} of “${nameOf(record, tx)}” as planned`;
   },
 });
@@ -87,8 +87,7 @@ export const splitEntry = describeCommand({
   input: told.parts({ id: told.id(), at: told.moment }),
   run(tx, { id, at }) {
     const entry = need(tx, "work", id);
-    if (at <= entry.start || at >= (entry.end ?? tx.now))
-      throw new Refusal("An entry is split at a time within it. Nothing was changed.");
+    if (at <= entry.start || at >= (entry.end ?? tx.now)) throw new Refusal("An entry is split at a time within it.");
     // What runs goes on as the entry that the clock knows; what is over becomes the other one. The note stays with the first.
     if (entry.end === undefined) {
       tx.put({ ...entry, id: tx.newId(), end: at });
@@ -116,7 +115,7 @@ export const joinEntries = describeCommand({
       workerOf(tx, a) !== workerOf(tx, b) ||
       nameOf(a, tx) !== nameOf(b, tx)
     )
-      throw new Refusal("Only two entries of the same work can be joined. Nothing was changed.");
+      throw new Refusal("Only two entries of the same work can be joined.");
     const between = a.end === undefined || a.end >= b.start ? 0 : minutesBetween(a.end, b.start);
     if (between > mostBetween)
       throw new Refusal(
@@ -169,7 +168,7 @@ export const setWorked = describeCommand({
   }),
   run(tx, { on: id, way, date, minutes, zone }) {
     if (!isDate(date) || !Number.isInteger(minutes) || minutes < 0 || minutes > 1440)
-      throw new Refusal("A day has up to 24 hours. Nothing was changed.");
+      throw new Refusal("A day has up to 24 hours.");
     const on = subjectFor(tx, { id }, true);
     const name = subjectName(tx, on);
     const entries = workedOn(tx, date, tx.now, zone).entries.filter(({ record }) => rowOf(tx, record, way) === id);
@@ -228,7 +227,7 @@ function roomFor(tx: Transaction, date: DateText, minutes: number, zone: string)
   const end = latest && momentAt(date, latest.endMinute);
   const start =
     end === undefined ? first && momentAt(date, first.startMinute) : timeBefore(end, undefined, minutes, zone).start;
-  if (start === undefined) throw new Refusal("So much time is not free in this day’s log. Nothing was changed.");
+  if (start === undefined) throw new Refusal("So much time is not free in this day’s log.");
   const endedAt = instantAt(start, zone) + minutes * 60_000;
   const stretch = { start, end: momentOfInstant(endedAt, zone), endedAt };
   if (stretch.end <= start) throw new Refusal("The clocks go back in the only time that is free. Log it by its times.");
@@ -239,7 +238,7 @@ const usualStart = 540;
 /** @throws Refusal for a stretch that is none, or that is not over yet */
 function checkWorked(tx: Transaction, start: MomentText, end: MomentText) {
   checkStretch(start, end);
-  if (end > tx.now) throw new Refusal("Work is logged when it is done: this is still to come. Nothing was changed.");
+  if (end > tx.now) throw new Refusal("Work is logged when it is done: this is still to come.");
 }
 
 /** What is logged for hours: themselves, or the tasks of a box one after the other, and the box for what none of them has. */

@@ -36,11 +36,11 @@ function needField(tx: Transaction, register: Register, name: string): Field {
 
 function checkTitle(tx: Transaction, register: Register, title: string, except?: string): string {
   const plain = title.replace(/\s+/g, " ").trim();
-  if (plain === "") throw new Refusal("A field needs a name. Nothing was changed.");
+  if (plain === "") throw new Refusal("A field needs a name.");
   const taken = fieldsIn(tx, register).some(
     (field) => field.name !== except && formulaName(field.label) === formulaName(plain),
   );
-  if (taken) throw new Refusal(`There is already a field “${plain}” in ${register.title}. Nothing was changed.`);
+  if (taken) throw new Refusal(`There is already a field “${plain}” in ${register.title}.`);
   return plain;
 }
 

@@ -52,9 +52,7 @@ export const editTemplate = describeCommand({
     // Lines that have places to ask about cannot come by themselves.
     const next = { ...template, ...setting };
     if (next.beginsDays && askedPlaces({ naming: "", text: next.text }).length > 0)
-      throw new Refusal(
-        "Its lines have blanks that are asked for, so they cannot begin a day by themselves. Nothing was changed.",
-      );
+      throw new Refusal("Its lines have blanks that are asked for, so they cannot begin a day by themselves.");
     tx.update(id, setting);
     return `Changed the template “${setting.title ?? template.title}”`;
   },

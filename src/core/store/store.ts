@@ -198,11 +198,16 @@ export class Store {
   /** Runs a command. What it says, and what it changed; throws what the command throws, with nothing changed. */
   act<Told>(command: Runnable<Told>, input: Told, group?: string): Act {
     this.settle();
-    const call = this.#callOf(command, input);
-    return this.#transact((tx) => command.run(tx, input), {
-      ...(call ? { call } : {}),
-      finish: (act) => this.#undoable(group === undefined ? act : { ...act, group }),
-    });
+    try {
+      const call = this.#callOf(command, input);
+      return this.#transact((tx) => command.run(tx, input), {
+        ...(call ? { call } : {}),
+        finish: (act) => this.#undoable(group === undefined ? act : { ...act, group }),
+      });
+    } catch (error) {
+      // That holds of every act, so that no command has to say it.
+      throw error instanceof Refusal && !this.isSealed ? new Refusal(`${error.message} Nothing was changed.`) : error;
+    }
   }
 
   /** What a command would do, without doing it. @throws what the command throws */
