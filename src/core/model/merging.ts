@@ -1,31 +1,8 @@
-import { isRange, type FieldType } from "./fields";
+import { isRange, types, type MergeRule } from "./types";
 import { storedFields, type KeptKind } from "./kinds";
 import type { Kind, PensumRecord, RecordOf } from "./records";
 
-/**
- * How what two writers made of one value becomes one: as a whole, where the later writer wins; as a set, to which each adds and from
- * which each takes; by its keys, each as a whole; as a sequence of things that are told apart by their ids, each as a whole; as a text,
- * by its lines; as a rule by which something comes again, of which what is left out and what comes on top are sets.
- */
-export type MergeRule = "value" | "set" | "byKey" | "sequence" | "text" | "repeat";
-
-/** Of each type of field. Links are a set where they may be several. */
-const ofTypes: Readonly<Record<FieldType, MergeRule>> = {
-  ...{ title: "value", text: "value", longText: "value", url: "value", zone: "value", yesNo: "value", number: "value" },
-  ...{ minutes: "value", count: "value", date: "value", moment: "value", dateOrMoment: "value", range: "value" },
-  ...{
-    changed: "value",
-    state: "value",
-    priority: "value",
-    theme: "value",
-    task: "value",
-    dye: "value",
-    level: "value",
-  },
-  ...{ choice: "value", link: "value", repeat: "repeat", formula: "value", summary: "value" },
-  ...{ tags: "set", people: "set", dates: "set", choices: "set", files: "set" },
-  held: "sequence",
-};
+export type { MergeRule };
 
 /** The fields of a record that hold more than one word or number. */
 type Parts<R> = {
@@ -61,7 +38,7 @@ const ofOthers: { readonly [K in Exclude<Kind, KeptKind>]: Readonly<Record<Parts
 const ofKept = new Map<string, ReadonlyMap<string, MergeRule>>(
   Object.entries(storedFields).map(([kind, fields]) => [
     kind,
-    new Map(fields.map(({ name, type, many }) => [name, many ? "set" : ofTypes[type]])),
+    new Map(fields.map(({ name, type, many }) => [name, many ? "set" : types[type].merge])),
   ]),
 );
 

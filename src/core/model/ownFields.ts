@@ -1,35 +1,7 @@
-import type { Dye, Id } from "./values";
+import type { Option, OwnType } from "./types";
+import type { Id } from "./values";
 
-/** The types of field that a person can make. */
-export const ownTypes = [
-  "text",
-  "longText",
-  "number",
-  "yesNo",
-  "choice",
-  "choices",
-  "level",
-  "date",
-  "moment",
-  "range",
-  "minutes",
-  "link",
-  "url",
-  "files",
-  "changed",
-  "formula",
-  "summary",
-] as const;
-export type OwnType = (typeof ownTypes)[number];
-
-/** One of the things a choice or a level can be. */
-export interface Option {
-  readonly id: string;
-  readonly title: string;
-  readonly dye?: Dye;
-  /** A sign of the person's own. */
-  readonly icon?: string;
-}
+export { ownTypes, type OwnType } from "./types";
 
 /** How the values of linked records become one. */
 export const summaryWays = ["count", "sum", "average", "earliest", "latest", "share"] as const;

@@ -1,4 +1,4 @@
-import { states, type Field, type Option, type PriorityLevel } from "../model";
+import { states, types, type CellType, type Field, type Option, type PriorityLevel } from "../model";
 import { dateOf, dateOfDayNumber, dayNumber, isDate, isMoment, minuteOf, momentAt } from "../time";
 import {
   DaysDuration,
@@ -16,47 +16,12 @@ import {
 /** What a field holds as it is stored and compared; a date is ISO text, a duration its minutes, a link an id. */
 export type Cell = string | number | boolean | readonly string[] | undefined;
 
-/** How cells are compared, shown and added up. */
-export type CellType =
-  "text" | "number" | "minutes" | "yesNo" | "option" | "options" | "date" | "range" | "link" | "links";
+export type { CellType };
 
 /** The cell type of every field but of computed ones, whose values tell it. */
-export function cellType(field: Field): CellType {
-  switch (field.type) {
-    case "number":
-    case "count":
-      return "number";
-    case "minutes":
-      return "minutes";
-    case "yesNo":
-      return "yesNo";
-    case "choice":
-    case "level":
-    case "state":
-    case "priority":
-    case "dye":
-      return "option";
-    case "choices":
-    case "files":
-    case "tags":
-    case "dates":
-      return "options";
-    case "date":
-    case "moment":
-    case "dateOrMoment":
-      return "date";
-    case "range":
-      return "range";
-    case "link":
-      return field.many ? "links" : "link";
-    case "theme":
-    case "task":
-      return "link";
-    case "people":
-      return "links";
-    default:
-      return "text";
-  }
+export function cellType({ type, many }: Field): CellType {
+  const { cell } = types[type];
+  return cell === "link" && many ? "links" : cell;
 }
 
 /** The options of a field that has some, in their order. */

@@ -1,6 +1,7 @@
 import {
   fieldFault,
   newId,
+  types,
   valueIn,
   type Field,
   type Id,
@@ -11,7 +12,7 @@ import {
 import { plainTitle } from "../page";
 import { cellType, findRegister, recordsIn, type Cell } from "../register";
 import type { Transaction } from "../store";
-import { dateOf, durationText, isDate, isMoment, parseDuration } from "../time";
+import { durationText } from "../time";
 import type { FieldSetting } from "./ownFields";
 
 /** In an act, what is made gets its ids from it. */
@@ -92,7 +93,6 @@ export function fromTexts(
   options: Option[] | undefined,
   was?: Cell,
 ): Cell {
-  const [first = ""] = words;
   const optionId = (title: string) => {
     const known = options?.find((one) => one.title.toLowerCase() === title.trim().toLowerCase());
     if (known) return known.id;
@@ -107,42 +107,12 @@ export function fromTexts(
       ? recordsIn(reads, register).find((one) => "title" in one && plainTitle(one.title).toLowerCase() === wanted)?.id
       : undefined;
   };
-  switch (field.type) {
-    case "number": {
-      if (typeof was === "number") return was;
-      if (typeof was === "boolean") return was ? 1 : 0;
-      return /^[-+]?\d*[.,]?\d+$/.test(first.trim()) ? Number(first.replace(",", ".")) : undefined;
-    }
-    case "minutes":
-      return typeof was === "number" ? Math.round(was) : parseDuration(first);
-    case "yesNo":
-      if (typeof was === "number") return was !== 0;
-      return /^(yes|true|1|x|✓)$/i.test(first) ? true : /^(no|false|0|-)$/i.test(first) ? false : undefined;
-    case "choice":
-    case "level":
-      return words.length === 1 ? optionId(first) : undefined;
-    case "choices":
-      return words
-        .flatMap((one) => one.split(/\s*[,;]\s*/))
-        .filter(Boolean)
-        .map(optionId);
-    case "date":
-      return isMoment(first) ? dateOf(first) : isDate(first) ? first : undefined;
-    case "moment":
-      return isMoment(first) ? first : isDate(first) ? `${first}T00:00` : undefined;
-    case "range": {
-      const [start, end = start] = first.split(" to ");
-      return start && end ? [start, end] : undefined;
-    }
-    case "link": {
-      const ids = words.map(linkId);
-      if (ids.length === 0 || ids.includes(undefined)) return undefined;
-      return field.many ? (ids as Id[]) : ids.length === 1 ? ids[0] : undefined;
-    }
-    case "formula":
-    case "summary":
-      return undefined;
-    default:
-      return words.join(", ");
-  }
+  const converted = types[field.type].convert({
+    words,
+    was,
+    many: field.many ?? false,
+    option: optionId,
+    link: linkId,
+  });
+  return converted as Cell;
 }

@@ -1,4 +1,4 @@
-import { fileOfField, isUnfinished, type DatePeriod, type Field, type PensumRecord } from "@/core/model";
+import { fileOfField, isUnfinished, types, type DatePeriod, type Field, type PensumRecord } from "@/core/model";
 import { plainTitle } from "@/core/page";
 import { isLate } from "@/core/plan";
 import { optionsOf, titleOf, type Cell, type CellType, type FieldValues } from "@/core/register";
@@ -75,30 +75,9 @@ export function cellWords({ values, style, today }: Writing, field: Field, type:
   }
 }
 
-const shortTypes: Partial<Record<Field["type"], string>> = {
-  title: "text",
-  dateOrMoment: "date",
-  moment: "date and time",
-  minutes: "duration",
-  state: "choice",
-  priority: "level",
-  theme: "link",
-  task: "link",
-  people: "links",
-  count: "number",
-  yesNo: "yes or no",
-  longText: "long text",
-  url: "address",
-  files: "files",
-  dates: "dates",
-  dye: "dye",
-  zone: "zone",
-  repeat: "repeat rule",
-};
-
 /** What a field holds, in a word under its name. */
 export function typeWords(field: Field): string {
-  return shortTypes[field.type] ?? field.type;
+  return types[field.type].short;
 }
 
 /** Whether the cells of a type are numbers, which stand to the right. */

@@ -1,6 +1,6 @@
 "use client";
 import type { ComponentType } from "react";
-import { isUnfinished, type Field, type FieldType, type PensumRecord } from "@/core/model";
+import { isUnfinished, types, type EditorName, type Field, type PensumRecord } from "@/core/model";
 import { cellType, fieldValues, numberFields, offerNamed, textOfCell, type Cell } from "@/core/register";
 import type { Repeating } from "@/core/plan";
 import { dateOf, estimateText } from "@/core/time";
@@ -30,21 +30,10 @@ export interface EditorProps {
   register: string | undefined;
 }
 
-/** The one place that says how a field of each type is edited where its record or its value is open. */
-const editors: Record<FieldType, ComponentType<EditorProps>> = {
-  title: WordsEditor,
-  text: WordsEditor,
-  longText: TextEditor,
-  number: TextEditor,
-  count: TextEditor,
-  url: TextEditor,
-  range: TextEditor,
-  yesNo: TextEditor,
-  dates: TextEditor,
-  held: TextEditor,
-  changed: TextEditor,
-  formula: TextEditor,
-  summary: TextEditor,
+/** The editors by the names under which the types of fields ask for them. */
+const editors: Record<EditorName, ComponentType<EditorProps>> = {
+  words: WordsEditor,
+  text: TextEditor,
   minutes: MinutesEditor,
   repeat: RuleEditor,
   zone: ZoneEditor,
@@ -52,22 +41,15 @@ const editors: Record<FieldType, ComponentType<EditorProps>> = {
   dye: DyeEditor,
   priority: PriorityEditor,
   theme: ThemeEditor,
-  tags: OfferedEditor,
-  choice: OfferedEditor,
-  choices: OfferedEditor,
-  level: OfferedEditor,
-  link: OfferedEditor,
-  task: OfferedEditor,
+  offered: OfferedEditor,
   people: PeopleEditor,
   files: FilesEditor,
-  date: DayEditor,
-  dateOrMoment: DayEditor,
-  moment: DayEditor,
+  day: DayEditor,
 };
 
 /** The value of a field, to be changed. */
 export function FieldEditor(props: EditorProps) {
-  const Editor = editors[props.field.type];
+  const Editor = editors[types[props.field.type].editor];
   return <Editor {...props} />;
 }
 

@@ -1,7 +1,7 @@
 "use client";
 import { useMemo, useState } from "react";
 import { addField, changeFieldType, convert, editField, type FieldSetting } from "@/core/shaping";
-import { newId, ownTypes, type Field, type OwnType, type PensumRecord } from "@/core/model";
+import { newId, ownTypes, types, type Field, type OwnType, type PensumRecord } from "@/core/model";
 import { fieldsIn, recordsIn, type Register } from "@/core/register";
 import { Dialog } from "@/ui/Dialog";
 import { useAct, useStore } from "@/ui/workspaceContext";
@@ -18,26 +18,6 @@ interface FieldDialogProps {
   onClose: () => void;
   onAdded: (name: string) => void;
 }
-
-const typeNames: Record<OwnType, string> = {
-  text: "Text",
-  longText: "Long text",
-  number: "Number",
-  yesNo: "Yes or no",
-  choice: "Choice",
-  choices: "Several choices",
-  level: "Level, from highest to lowest",
-  date: "Date",
-  moment: "Date and time",
-  range: "Date range",
-  minutes: "Duration",
-  link: "Link to records",
-  url: "Web address",
-  files: "Files",
-  changed: "Last changed",
-  formula: "Formula",
-  summary: "Summary of linked records",
-};
 
 /** What a field is: its name, its type, and what belongs to the type. Nothing happens before it is confirmed. */
 export function FieldDialog({ writing, register, name, sample, onClose, onAdded }: FieldDialogProps) {
@@ -101,7 +81,7 @@ export function FieldDialog({ writing, register, name, sample, onClose, onAdded 
           <select className="field w-full" value={type} onChange={({ target }) => setType(target.value as OwnType)}>
             {ownTypes.map((one) => (
               <option key={one} value={one}>
-                {typeNames[one]}
+                {types[one].called}
               </option>
             ))}
           </select>

@@ -1,4 +1,4 @@
-import { valueIn, type Block, type Field, type Page, type PensumRecord, type Task } from "../../model";
+import { types, valueIn, type Block, type Field, type Page, type PensumRecord, type Task } from "../../model";
 import { mentionsIn, namedRecord, tagsIn, type BlockLine, type Edit, type TaskLine } from "../../page";
 import type { Store } from "../../store";
 import { isListType, written, type FieldKeys, type References } from "./fieldKeys";
@@ -51,14 +51,12 @@ function attributeText(value: unknown): string | undefined {
 /** The value that an attribute's text stands for, as front matter would have it. */
 export function attributeValue(field: Field, text: string): unknown {
   if (isListType(field)) return text.trim() === "" ? [] : text.split(";").map((part) => part.trim());
-  switch (field.type) {
+  switch (types[field.type].attribute) {
     case "number":
-    case "count":
-    case "minutes":
       return text.trim() === "" ? undefined : Number(text);
     case "yesNo":
       return text === "true" || text === "yes";
-    default:
+    case "text":
       return text;
   }
 }

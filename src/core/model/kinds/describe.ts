@@ -1,6 +1,7 @@
-import type { DateText, MomentText } from "../../time";
+import type { MomentText } from "../../time";
 import type { Field } from "../fields";
-import type { Dye, HeldTask, Id, MadeFrom, Source, State } from "../values";
+import type { HeldBy } from "../types";
+import type { Id, MadeFrom, Source } from "../values";
 
 /** All that is said of a kind of record; what it is in types, checks, files and on the screen follows from it. */
 export interface KindDescription {
@@ -22,45 +23,22 @@ export interface KindDescription {
 /** Keeps the names and types of fields as they are written, so that the type of the records can be made of them. */
 export const describeKind = <const D extends KindDescription>(description: D): D => description;
 
-/** What a field of a type holds. */
-interface Held {
-  title: string;
-  text: string;
-  longText: string;
-  zone: string;
-  priority: string;
-  repeat: string;
-  url: string;
-  state: State;
-  dye: Dye;
-  date: DateText;
-  moment: MomentText;
-  changed: MomentText;
-  dateOrMoment: DateText | MomentText;
-  number: number;
-  minutes: number;
-  count: number;
-  yesNo: boolean;
-  tags: readonly string[];
-  dates: readonly DateText[];
-  people: readonly Id[];
-  held: readonly HeldTask[];
-}
-type HeldBy<F extends Field> = F extends { type: "level"; options: readonly { id: infer O }[] }
+/** What a field holds: what its type does, but for options that are known and links to several. */
+type HeldByField<F extends Field> = F extends { type: "level"; options: readonly { id: infer O }[] }
   ? O
-  : F extends { type: keyof Held }
-    ? Held[F["type"]]
-    : F extends { many: true }
+  : F extends { type: "link" }
+    ? F extends { many: true }
       ? readonly Id[]
-      : Id;
+      : Id
+    : HeldBy<F["type"]>;
 
 type Computed = { type: "formula" | "summary" };
 /** Fields that every record of the kind has: those that must have a value, titles and lists, which may be empty. */
 type AlwaysThere = { required: true } | { type: "title" | "tags" | "people" | "dates" };
 type FieldsIn<F extends Field> = {
-  readonly [One in Extract<Exclude<F, Computed>, AlwaysThere> as One["name"]]: HeldBy<One>;
+  readonly [One in Extract<Exclude<F, Computed>, AlwaysThere> as One["name"]]: HeldByField<One>;
 } & {
-  readonly [One in Exclude<F, Computed | AlwaysThere> as One["name"]]?: HeldBy<One>;
+  readonly [One in Exclude<F, Computed | AlwaysThere> as One["name"]]?: HeldByField<One>;
 };
 type BesideOf<D> = D extends { beside: readonly (infer F extends Field)[] } ? F : never;
 
