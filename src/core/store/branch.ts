@@ -22,7 +22,7 @@ export class Branch {
     this.#ground = ground;
     this.#overlay = new Overlay(ground);
     this.store = ground.over(this.#overlay);
-    this.#laid = layAgain(this.store, acts, () => undefined, "leave");
+    this.#laid = layAgain(this.store, acts, () => undefined, "run");
     this.store.onRecord((act) => {
       this.#laid = [...this.#laid, { act }];
     });
@@ -77,7 +77,7 @@ export class Branch {
       const differed = this.#overlay.drop();
       const dropped = [...differed].map(([id, from]) => ({ id, from, to: this.#ground.get(id) }));
       this.store.changedBelow([...moved.filter(({ id }) => !differed.has(id)), ...dropped]);
-      this.#laid = layAgain(this.store, acts, ours, "leave");
+      this.#laid = layAgain(this.store, acts, ours, "run");
     });
   }
 }

@@ -18,24 +18,24 @@ export function recordsOf(store: Store, acts: readonly Act[]): (id: Id) => Pensu
 }
 
 /**
- * Does acts again, one after the other, on records that are others by now: each by running its command, or by merging what it
- * changed, as the command says.
+ * Does acts again, one after the other, on records that are others by now. With `merge`, what each changed is merged, field by field:
+ * nothing that it added is lost, whatever others did meanwhile. With `run`, each command is run that says so, and comes to what was
+ * meant on things as they are; one that refuses stays undone and says why.
  * @param ours the records as they were when all acts had been done before
- * @param refused what becomes of an act that its command refuses now: it is merged all the same, or stays undone and says why
  */
 export function layAgain(
   store: Store,
   acts: readonly Act[],
   ours: (id: Id) => PensumRecord | undefined,
-  refused: "merge" | "leave",
+  way: "merge" | "run",
 ): readonly LaidAct[] {
   return acts.map((act) => {
-    if (act.call?.command.again !== "run") return { act: store.mergeAgain(act, ours) };
+    if (way === "merge" || act.call?.command.again !== "run") return { act: store.mergeAgain(act, ours) };
     try {
       return { act: store.callAgain(act, act.call) };
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
-      return refused === "merge" ? { act: store.mergeAgain(act, ours) } : { act, refused: error.message };
+      return { act, refused: error.message };
     }
   });
 }

@@ -112,7 +112,7 @@ describe("a branch", () => {
         const moving = all.filter(({ above }) => !above).slice(0, 1);
         for (const { name, seed } of moving) perform(ground, name, seed);
         const { store: fresh } = await openStore(known(ground), clock);
-        const laid = layAgain(fresh, acts, (id) => had.get(id), "leave");
+        const laid = layAgain(fresh, acts, (id) => had.get(id), "run");
         if (moving.length === 0) return;
         expect(contents(branch.store)).toEqual(contents(fresh));
         expect(branch.acts.map(({ refused }) => refused)).toEqual(laid.map(({ refused }) => refused));
