@@ -3,12 +3,14 @@ import {
   emptyValue,
   fieldFault,
   kindNames,
+  kindOf,
   Refusal,
   type Block,
   type Event,
   type Field,
   type Goal,
   type Id,
+  type KeptKind,
   type Kind,
   type Note,
   type PensumRecord,
@@ -122,16 +124,15 @@ function checkHours(start: string, end: string) {
   if (isMoment(start)) checkStretch(start, end);
 }
 
-/**
- * Whether links may be written in the words of a kind: in all but those that hold no words of the person's own. Whoever adds
- * a kind has to say it here.
- */
-const hasWords: Readonly<Record<Kind, boolean>> = {
-  ...{ day: true, note: true, task: true, event: true, block: true, aim: true, goal: true, project: true, area: true },
-  ...{ habit: true, work: true, person: true, theme: true, row: true, review: true, template: true, register: true },
-  ...{ field: true, lens: true, standingOrder: true, settings: true, clock: false, orderRun: false },
+/** Whether links may be written in the words of what is kept beside the registers. */
+const othersWithLinks: Readonly<Record<Exclude<Kind, KeptKind>, boolean>> = {
+  ...{ template: true, register: true, field: true, lens: true, standingOrder: true, settings: true },
+  ...{ clock: false, orderRun: false },
 };
-const linkingKinds = (Object.keys(hasWords) as Kind[]).filter((kind) => hasWords[kind]);
+const linkingKinds: readonly Kind[] = [
+  ...(Object.keys(kindOf) as KeptKind[]).filter((kind) => kindOf[kind].links),
+  ...(Object.keys(othersWithLinks) as (keyof typeof othersWithLinks)[]).filter((kind) => othersWithLinks[kind]),
+];
 
 /** After a title changed: every link that led to it leads to it still. Pages first, whose lines own titles of tasks. */
 function leadLinksOn(tx: Transaction, from: string, to: string) {

@@ -9,7 +9,7 @@ export const beginReview = describeCommand({
   name: "beginReview",
   does: "Begins a review of some days.",
   input: told.parts({
-    way: told.word(...reviewWays),
+    way: told.word(...reviewWays, "project"),
     from: told.date,
     to: told.date,
     title: told.text,

@@ -1,23 +1,5 @@
 import type { DateText, MomentText, WorkingWeek } from "../time";
-import {
-  kinds,
-  type Aim,
-  type Area,
-  type Block,
-  type DayPage,
-  type Event,
-  type Goal,
-  type Habit,
-  type KeptKind,
-  type Note,
-  type Person,
-  type Project,
-  type Review,
-  type Row,
-  type Task,
-  type Theme,
-  type Work,
-} from "./kinds";
+import { kinds, type DayPage, type KeptKind, type KeptRecord, type Note } from "./kinds";
 import type { ClockRecord, Rhythm } from "./clock";
 import type { Dye, Id, State } from "./values";
 import type { FieldRecord } from "./ownFields";
@@ -211,29 +193,7 @@ export interface CalendarLayer extends DatedBy {
 }
 
 export type PensumRecord =
-  | Task
-  | Event
-  | Block
-  | Theme
-  | DayPage
-  | Aim
-  | Note
-  | Person
-  | Area
-  | Goal
-  | Project
-  | Habit
-  | Work
-  | Review
-  | OwnRegister
-  | Row
-  | FieldRecord
-  | Lens
-  | Template
-  | StandingOrder
-  | OrderRun
-  | ClockRecord
-  | Settings;
+  KeptRecord | OwnRegister | FieldRecord | Lens | Template | StandingOrder | OrderRun | ClockRecord | Settings;
 export type Kind = PensumRecord["kind"];
 export type RecordOf<K extends Kind> = Extract<PensumRecord, { kind: K }>;
 

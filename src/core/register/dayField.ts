@@ -1,4 +1,13 @@
-import { defaultSettings, type DatedBy, type Field, type Lens, type PensumRecord, type Settings } from "../model";
+import {
+  defaultSettings,
+  isKeptKind,
+  kindOf,
+  type DatedBy,
+  type Field,
+  type Lens,
+  type PensumRecord,
+  type Settings,
+} from "../model";
 import type { Store } from "../store";
 import { fieldsOfRecord, isComputed, registerOf } from "./registers";
 
@@ -8,20 +17,19 @@ export interface DayField extends DatedBy {
 }
 
 const dated: ReadonlySet<Field["type"]> = new Set(["date", "dateOrMoment", "moment", "range"]);
-/** What has its day by ways of its own. */
-const others: ReadonlySet<PensumRecord["kind"]> = new Set(["block", "work", "day", "habit"]);
 
 /**
  * The date by which a record is given a day: of a task its do day; else when it is due, the date by which a lens puts such
  * records on the calendar, or the first that can be set. Undefined for what has none.
  */
 export function dayField(reads: Pick<Store, "list">, record: PensumRecord): DayField | undefined {
-  if (others.has(record.kind)) return undefined;
+  const day = isKeptKind(record.kind) ? kindOf[record.kind].day : "due";
+  if (day === "itself") return undefined;
   const fields = fieldsOfRecord(reads, record).filter(
     (field) => dated.has(field.type) && !field.kept && !field.hidden && !isComputed(field),
   );
   const named = (name: string | undefined) => fields.find((field) => field.name === name);
-  const own = named(record.kind === "task" ? "doDay" : "due");
+  const own = named(day);
   if (own) return { field: own.name, of: own };
   const [settings = defaultSettings] = reads.list("kind", "settings") as readonly Settings[];
   const lenses = reads.list("kind", "lens") as readonly Lens[];

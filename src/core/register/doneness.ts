@@ -1,4 +1,13 @@
-import { isUnfinished, type DoneMark, type PensumRecord } from "../model";
+import {
+  isKeptKind,
+  isUnfinished,
+  kindOf,
+  valueIn,
+  type DoneMark,
+  type PensumRecord,
+  type Row,
+  type State,
+} from "../model";
 import type { Fields, Store } from "../store";
 import { fieldsIn, findRegister } from "./registers";
 
@@ -17,9 +26,10 @@ export function doneMarkOf(reads: Reads, register: string): DoneMark | undefined
 
 /** Whether a record is done; undefined for what cannot be: it has no state, and its register no field that says so. */
 export function isDone(reads: Reads, record: PensumRecord): boolean | undefined {
-  if (record.kind === "task" || record.kind === "goal") return !isUnfinished(record.state);
-  if (record.kind !== "row") return undefined;
-  const mark = doneMarkOf(reads, record.register);
+  const done = isKeptKind(record.kind) ? kindOf[record.kind].done : "never";
+  if (done === "never") return undefined;
+  if (done === "state") return !isUnfinished(valueIn(record, "state") as State);
+  const mark = doneMarkOf(reads, (record as Row).register);
   if (!mark) return undefined;
   const value = (record as unknown as Fields)[mark.field];
   return mark.option === undefined ? value === true : value === mark.option;

@@ -1,5 +1,6 @@
 import {
   isPage,
+  kindOf,
   modelVersion,
   valueIn,
   type Block,
@@ -45,21 +46,9 @@ const filesFolder = "files/";
 const recordsPerStep = 500;
 
 /** The folders of the kinds that have one file a record; rows have one for each register. */
-export const folders: Partial<Record<PensumRecord["kind"], string>> = {
-  task: "tasks/",
-  aim: "aims/",
-  goal: "goals/",
-  project: "projects/",
-  event: "events/",
-  block: "blocks/",
-  day: "days/",
-  note: "notes/",
-  work: "work/",
-  habit: "habits/",
-  person: "people/",
-  theme: "themes/",
-  area: "areas/",
-};
+export const folders: Partial<Record<PensumRecord["kind"], string>> = Object.fromEntries(
+  Object.values(kindOf).flatMap(({ kind, folder }) => (folder === undefined ? [] : [[kind, folder]])),
+);
 
 /**
  * Writes a workspace as a folder of Markdown: one file a page and one a record, with YAML front matter for fields and

@@ -7,6 +7,10 @@ export const aim = describeKind({
   kind: "aim",
   name: "Aim",
   register: { id: "aims", title: "Aims", one: "Aim" },
+  folder: "aims/",
+  links: true,
+  day: "due",
+  done: "never",
   fields: [
     common.title,
     { name: "date", label: "Day", type: "date", required: true },

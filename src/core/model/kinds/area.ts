@@ -6,6 +6,10 @@ export const area = describeKind({
   kind: "area",
   name: "Area",
   register: { id: "areas", title: "Areas", one: "Area" },
+  folder: "areas/",
+  links: true,
+  day: "due",
+  done: "never",
   fields: [common.title],
 });
 export type Area = RecordFrom<typeof area>;

@@ -6,6 +6,10 @@ import { describeKind, type RecordFrom } from "./describe";
 export const block = describeKind({
   kind: "block",
   name: "Block",
+  folder: "blocks/",
+  links: true,
+  day: "itself",
+  done: "never",
   fields: [
     /** Plain text; empty for a task's block, which shows the task's title. */
     { name: "title", label: "Title", type: "title" },

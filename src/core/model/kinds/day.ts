@@ -5,6 +5,10 @@ export const day = describeKind({
   kind: "day",
   name: "Day page",
   register: { id: "days", title: "Day pages", one: "Day page" },
+  folder: "days/",
+  links: true,
+  day: "itself",
+  done: "never",
   fields: [
     { name: "date", label: "Date", type: "date", required: true, kept: true },
     /** The few tasks that were chosen for the day, in the order of working, with the minutes that each is to have. */

@@ -10,6 +10,14 @@ export interface KindDescription {
   readonly name: string;
   /** The register that lists them, and what one is called there. */
   readonly register?: { readonly id: string; readonly title: string; readonly one: string };
+  /** Where its files stand in a folder of Markdown; undefined for one that is a line of `setup.jsonl`, or stands by its register. */
+  readonly folder: string | undefined;
+  /** Whether links may be written in its words. */
+  readonly links: boolean;
+  /** The field that says on which day it stands, where it has such a field; `itself` for what stands on its days in a way of its own. */
+  readonly day: string;
+  /** What says that it is done: its state, a field that its register names, or nothing. */
+  readonly done: "state" | "register" | "never";
   /** The fields that a person sees, in the order in which the record sheet shows them. */
   readonly fields: readonly Field[];
   /** What is stored beside them, and seen elsewhere or never. */

@@ -7,6 +7,10 @@ export const event = describeKind({
   kind: "event",
   name: "Event",
   register: { id: "events", title: "Events", one: "Event" },
+  folder: "events/",
+  links: true,
+  day: "due",
+  done: "never",
   fields: [
     common.title,
     /** A moment; for an event of whole days, its first date. */

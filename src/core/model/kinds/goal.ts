@@ -6,6 +6,10 @@ export const goal = describeKind({
   kind: "goal",
   name: "Goal",
   register: { id: "goals", title: "Goals", one: "Goal" },
+  folder: "goals/",
+  links: true,
+  day: "due",
+  done: "state",
   fields: [
     common.title,
     {

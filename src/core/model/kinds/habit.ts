@@ -6,6 +6,10 @@ export const habit = describeKind({
   kind: "habit",
   name: "Habit",
   register: { id: "habits", title: "Habits", one: "Habit" },
+  folder: "habits/",
+  links: true,
+  day: "itself",
+  done: "never",
   fields: [
     common.title,
     { name: "timesAWeek", label: "Times a week", type: "number", required: true, decimals: 0, least: 0, most: 100 },

@@ -1,38 +1,25 @@
 import type { MomentText } from "../../time";
 import { emptyValue, type Field } from "../fields";
 import type { Id } from "../values";
-import { aim } from "./aim";
-import { area } from "./area";
-import { block } from "./block";
-import { day } from "./day";
+import { aim, type Aim } from "./aim";
+import { area, type Area } from "./area";
+import { block, type Block } from "./block";
+import { day, type DayPage } from "./day";
 import type { KindDescription, RecordFrom } from "./describe";
-import { event } from "./event";
-import { goal } from "./goal";
-import { habit } from "./habit";
-import { note } from "./note";
-import { person } from "./person";
-import { project } from "./project";
-import { review } from "./review";
+import { event, type Event } from "./event";
+import { goal, type Goal } from "./goal";
+import { habit, type Habit } from "./habit";
+import { note, type Note } from "./note";
+import { person, type Person } from "./person";
+import { project, type Project } from "./project";
+import { review, type Review } from "./review";
 import { row, type Row } from "./row";
-import { task } from "./task";
-import { theme } from "./theme";
-import { work } from "./work";
+import { task, type Task } from "./task";
+import { theme, type Theme } from "./theme";
+import { work, type Work } from "./work";
 
-export type { Aim } from "./aim";
-export type { Area } from "./area";
-export type { Block } from "./block";
-export type { DayPage } from "./day";
-export type { Event } from "./event";
-export type { Goal } from "./goal";
-export type { Habit } from "./habit";
-export type { Note } from "./note";
-export type { Person } from "./person";
-export type { Project } from "./project";
-export type { Review } from "./review";
-export type { OwnValue, Row } from "./row";
-export type { Task } from "./task";
-export type { Theme } from "./theme";
-export type { Work } from "./work";
+export type { Aim, Area, Block, DayPage, Event, Goal, Habit, Note, Person, Project, Review, Row, Task, Theme, Work };
+export type { OwnValue } from "./row";
 export type { KindDescription } from "./describe";
 
 /** The kinds of what people keep and look at, in the order in which their registers are shown. */
@@ -58,6 +45,20 @@ export type KeptKind = keyof typeof kinds;
 const each = Object.entries(kinds) as readonly [KeptKind, KindDescription][];
 const byKind = <T>(of: (description: KindDescription) => T) =>
   Object.fromEntries(each.map(([kind, description]) => [kind, of(description)])) as Record<KeptKind, T>;
+
+/** A record of one of these kinds. */
+export type KeptRecord =
+  Task | Event | Block | Theme | DayPage | Aim | Note | Person | Area | Goal | Project | Habit | Work | Review | Row;
+/** Does not compile where a kind is missing from the records. */
+export const everyKindIsOfARecord: [Exclude<KeptKind, KeptRecord["kind"]>] extends [never] ? true : never = true;
+
+/** What is said of each kind. */
+export const kindOf: Readonly<Record<KeptKind, KindDescription>> = kinds;
+
+/** Whether a kind is one of these. */
+export function isKeptKind(kind: string): kind is KeptKind {
+  return Object.hasOwn(kinds, kind);
+}
 
 /** The fields of each kind that a person sees, in the order in which the record sheet shows them. */
 export const fieldsOf: Readonly<Record<KeptKind, readonly Field[]>> = byKind(({ fields }) => fields);

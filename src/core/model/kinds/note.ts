@@ -6,6 +6,10 @@ export const note = describeKind({
   kind: "note",
   name: "Note",
   register: { id: "notes", title: "Notes", one: "Note" },
+  folder: "notes/",
+  links: true,
+  day: "due",
+  done: "never",
   fields: [
     common.title,
     /** Where it stands among the notes, "Reaches/Reach 4"; absent at the top. */

@@ -6,6 +6,10 @@ export const project = describeKind({
   kind: "project",
   name: "Project",
   register: { id: "projects", title: "Projects", one: "Project" },
+  folder: "projects/",
+  links: true,
+  day: "due",
+  done: "never",
   fields: [
     common.title,
     common.state,

@@ -6,6 +6,10 @@ export const review = describeKind({
   kind: "review",
   name: "Review",
   register: { id: "reviews", title: "Reviews", one: "Review" },
+  folder: undefined,
+  links: true,
+  day: "due",
+  done: "never",
   fields: [
     common.title,
     {

@@ -8,6 +8,10 @@ export type OwnValue = string | number | boolean | readonly string[];
 export const row = describeKind({
   kind: "row",
   name: "Record",
+  folder: undefined,
+  links: true,
+  day: "due",
+  done: "register",
   fields: [common.title, common.createdAt],
   beside: [{ name: "register", label: "Register", type: "link", required: true, kept: true }],
 });

@@ -6,6 +6,10 @@ export const task = describeKind({
   kind: "task",
   name: "Task",
   register: { id: "tasks", title: "Tasks", one: "Task" },
+  folder: "tasks/",
+  links: true,
+  day: "doDay",
+  done: "state",
   fields: [
     common.title,
     common.state,

@@ -6,6 +6,10 @@ export const theme = describeKind({
   kind: "theme",
   name: "Theme",
   register: { id: "themes", title: "Themes", one: "Theme" },
+  folder: "themes/",
+  links: true,
+  day: "due",
+  done: "never",
   fields: [
     common.title,
     { name: "dye", label: "Dye", type: "dye", required: true },

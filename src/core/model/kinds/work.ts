@@ -7,6 +7,10 @@ export const work = describeKind({
   kind: "work",
   name: "Entry",
   register: { id: "work", title: "Work log", one: "Entry" },
+  folder: "work/",
+  links: true,
+  day: "itself",
+  done: "never",
   fields: [
     /** What was done, where nothing else says it. */
     { name: "title", label: "What", type: "title" },
