@@ -1,6 +1,9 @@
 import { fileURLToPath } from "node:url";
 import { defineConfig } from "vitest/config";
 
+/** What puts others in the place of timers and of the browser's files: a module that was loaded before may hold on to the real ones. */
+const alone = ["src/data/copyFiles.test.ts"];
+
 export default defineConfig({
   resolve: {
     alias: {
@@ -23,7 +26,18 @@ export default defineConfig({
           isolate: false,
           testTimeout: 60_000,
           include: ["src/**/*.test.ts", "demo/**/*.test.ts", "bin/**/*.test.ts"],
+          exclude: alone,
           // The database is there before any file asks for it: what shares its modules looks for it once.
+          setupFiles: ["temporal-polyfill/global", "fake-indexeddb/auto"],
+        },
+      },
+      {
+        extends: true,
+        test: {
+          name: "alone",
+          environment: "node",
+          testTimeout: 60_000,
+          include: alone,
           setupFiles: ["temporal-polyfill/global", "fake-indexeddb/auto"],
         },
       },
