@@ -20,7 +20,7 @@ function needBox(tx: Transaction, id: Id): Block {
 /** One that is in the box already changes its place only. Its do day becomes that of the box. */
 export const putInBox = describeCommand({
   name: "putInBox",
-  does: "Puts a task into a time box, behind those that are there or before one of them, with what is left of it or with minutes, as far as there is room.",
+  does: "Puts a task into a time box, behind those that are there or before one of them, for what is left of it or for some minutes, as far as there is room.",
   input: told.parts({
     box: told.id("block"),
     task: told.id("task"),

@@ -190,7 +190,7 @@ export const discardClock = describeCommand({
 /** The clock goes on from now with as much left as there was then, or is off. */
 export const mendSilence = describeCommand({
   name: "mendSilence",
-  does: "Says what of a time in which nobody was seen was work: up to workedUntil.",
+  does: "Says until when a time in which nobody was seen was work.",
   input: told.parts({ ...atInstant, workedUntil: told.moment, goOn: told.yesNo }),
   run(tx, { at, zone, workedUntil, goOn }) {
     const run = needRun(tx);
@@ -213,7 +213,7 @@ export const mendSilence = describeCommand({
 /** @param since when the sitting began by the time before, so that only the first tab that notices does it */
 export const setClockBack = describeCommand({
   name: "setClockBack",
-  does: "Takes in that the clock of the device was set back by byMs while a sitting ran: the sitting begins so much earlier by the new time, so that nothing of it is lost.",
+  does: "Takes in that the clock of the device was set back while a sitting ran: the sitting begins so much earlier by the new time, so that nothing of it is lost.",
   input: told.parts({ byMs: told.number, since: told.number }),
   run(tx, { byMs, since }) {
     const run = clockRun(tx);

@@ -11,10 +11,11 @@ export const fetchBack = describeCommand({
   input: told.parts({
     record: told.whole<PensumRecord>("a record"),
     /** The day on which it was so. */
-    from: told.text /**
+    from: told.text,
+    /**
      * What belonged to it and went with it: hours of a task, single ones of a series. It comes back where it is gone; a box that
      * held it, and is still there, holds it again.
-     */,
+     */
     parts: told.maybe(told.list(told.whole<PensumRecord>("a record"))),
   }),
   again: "merge",
@@ -70,7 +71,7 @@ export function fieldsThatDiffer(store: Store, then: PensumRecord, now: PensumRe
 
 export const fetchFieldBack = describeCommand({
   name: "fetchFieldBack",
-  does: "Gives one field of a record the value that it had in record.",
+  does: "Gives one field of a record the value that it had on an earlier day.",
   input: told.parts({
     record: told.whole<PensumRecord>("a record"),
     field: told.text,

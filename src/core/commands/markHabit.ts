@@ -10,7 +10,7 @@ const said: Record<HabitMark, string> = { done: "Did", part: "Did a part of", sk
 /** The reason goes into its note. */
 export const markHabit = describeCommand({
   name: "markHabit",
-  does: "Marks a habit on a day: done, done in part, or skipped for a reason; or takes the mark back where as is left out.",
+  does: "Marks a habit on a day as done, done in part, or skipped for a reason; or takes the mark back.",
   input: told.parts({
     habit: told.id("habit"),
     date: told.date,

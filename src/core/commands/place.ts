@@ -13,7 +13,7 @@ export const usualBlockMinutes = 30;
 /** Its do day becomes that day. */
 export const place = describeCommand({
   name: "place",
-  does: "Gives a task a clock time: a block as long as what is left of it, or as minutes.",
+  does: "Gives a task a clock time: a block as long as what is left of it, or as long as said.",
   input: told.parts({ task: told.id("task"), start: told.moment, minutes: told.maybe(told.minutes) }),
   run(tx, { task: id, start, minutes }) {
     const task = need(tx, "task", id);
@@ -86,7 +86,7 @@ export const addEvent = describeCommand({
 /** The do days of its tasks move along when a block goes to another day. */
 export const moveItem = describeCommand({
   name: "moveItem",
-  does: "Moves a block or an event, which keeps its length where no end is given, or stretches it.",
+  does: "Moves a block or an event, which keeps its length where no other end is given.",
   input: told.parts({ id: told.id(), start: told.moment, end: told.maybe(told.moment) }),
   run(tx, { id, start, end: given }) {
     const record = takenOut(tx, id);
@@ -137,7 +137,7 @@ export const copyItem = describeCommand({
 
 export const setEventTime = describeCommand({
   name: "setEventTime",
-  does: "Makes an event one of whole days, which ends on the day end where one is given; or gives one of whole days an hour.",
+  does: "Makes an event one of whole days, or gives one of whole days an hour.",
   input: told.parts({ id: told.id(), start: told.dateOrMoment, end: told.maybe(told.date) }),
   run(tx, { id, start, end: last }) {
     const event = need(tx, "event", id);

@@ -24,7 +24,7 @@ type Described =
   | { readonly is: "maybe"; readonly of: Described }
   | { readonly is: "either"; readonly of: readonly Described[] }
   /** Something with a shape of its own, which whoever makes it answers for. */
-  | { readonly is: "whole"; readonly what: string; readonly list?: true };
+  | { readonly is: "whole"; readonly what: string };
 
 export type InputOf<I> = I extends Input<infer T> ? T : never;
 

@@ -8,11 +8,12 @@ import { dayPage, editFields } from "../commands";
 
 export const addToRegister = describeCommand({
   name: "addToRegister",
-  does: "Adds a record to a register, with what its fields start with and what is given. openDay is the day whose page was open last; the present day where none is told.",
+  does: "Adds a record to a register, with what its fields start with and what is given.",
   input: told.parts({
     register: told.text,
     fields: told.maybe(told.values),
     id: told.maybe(told.id()),
+    /** The day whose page was open last; the present day where none is told. */
     openDay: told.maybe(told.date),
   }),
   run(tx, { register: name, fields = {}, id = tx.newId(), openDay = dateOf(tx.now) }) {

@@ -14,16 +14,23 @@ export class Branch {
   readonly store: Store;
   readonly #ground: Store;
   readonly #overlay: Overlay;
-  #laid: readonly LaidAct[] = [];
+  /** As they were done: each is laid by these, however little of it was left on some ground in between. */
+  #done: readonly Act[];
+  #laid: readonly LaidAct[];
   readonly #stops: (() => void)[];
 
-  /** @param acts done elsewhere, to be laid here at once */
-  constructor(ground: Store, acts: readonly Act[] = []) {
+  /**
+   * @param acts done elsewhere, to be laid here at once
+   * @param ours the records as they were there, where that is known
+   */
+  constructor(ground: Store, acts: readonly Act[] = [], ours: (id: Id) => PensumRecord | undefined = () => undefined) {
     this.#ground = ground;
     this.#overlay = new Overlay(ground);
     this.store = ground.over(this.#overlay);
-    this.#laid = layAgain(this.store, acts, () => undefined, "run");
+    this.#done = acts;
+    this.#laid = layAgain(this.store, acts, ours, "run");
     this.store.onRecord((act) => {
+      this.#done = [...this.#done, act];
       this.#laid = [...this.#laid, { act }];
     });
     this.#stops = [
@@ -55,7 +62,7 @@ export class Branch {
 
   /** A branch beside this one with some of its acts. What those need of others, they say where they are refused. */
   part(isWanted: (act: Act, at: number) => boolean): Branch {
-    return new Branch(this.#ground, this.#laid.map(({ act }) => act).filter(isWanted));
+    return new Branch(this.#ground, this.#done.filter(isWanted), recordsOf(this.store, this.#done));
   }
 
   /** Does below, as one act that says `said`, just what it shows. It is closed then. */
@@ -71,13 +78,12 @@ export class Branch {
   }
 
   #layAgain(moved: readonly RecordChange[]): void {
-    const acts = this.#laid.map(({ act }) => act);
-    const ours = recordsOf(this.store, acts);
+    const ours = recordsOf(this.store, this.#done);
     this.store.together(() => {
       const differed = this.#overlay.drop();
       const dropped = [...differed].map(([id, from]) => ({ id, from, to: this.#ground.get(id) }));
       this.store.changedBelow([...moved.filter(({ id }) => !differed.has(id)), ...dropped]);
-      this.#laid = layAgain(this.store, acts, ours, "run");
+      this.#laid = layAgain(this.store, this.#done, ours, "run");
     });
   }
 }

@@ -225,3 +225,10 @@ test("a record that is handed out cannot be changed in place", () => {
     expect(() => record.tags.push("more")).toThrow(TypeError);
   }
 });
+
+test("an act that comes to nothing leaves every record the very object that it was", () => {
+  const store = new Store(new Map([["ta", someTask("ta", { title: "Same" })]]));
+  const before = store.get("ta");
+  store.act({ name: "rewrite", run: (tx) => (tx.put(someTask("ta", { title: "Same" })), "Rewrote") }, undefined);
+  expect(store.get("ta")).toBe(before);
+});

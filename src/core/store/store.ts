@@ -206,7 +206,9 @@ export class Store {
       });
     } catch (error) {
       // That holds of every act, so that no command has to say it.
-      throw error instanceof Refusal && !this.isSealed ? new Refusal(`${error.message} Nothing was changed.`) : error;
+      throw error instanceof Refusal && !this.isSealed
+        ? new Refusal(`${error.message} Nothing was changed.`, { cause: error })
+        : error;
     }
   }
 
@@ -214,12 +216,6 @@ export class Store {
   rehearse<Told>(command: Runnable<Told>, input: Told): Act {
     this.settle();
     return this.#transact((tx) => command.run(tx, input), { keep: false });
-  }
-
-  /** Does again what was called once, with the ids and at the moment that it had. @throws what the command throws */
-  again(call: Call): Act {
-    this.settle();
-    return this.#transact((tx) => call.command.run(tx, call.input), { call, finish: (act) => this.#undoable(act) });
   }
 
   #undoable(act: Act): Act {
@@ -532,7 +528,8 @@ export class Store {
       throw error;
     }
     const changes = this.#changesSince(before);
-    if (!keep) {
+    // What comes to nothing leaves nothing behind either: no other object in the place of an equal one, of which nobody would hear.
+    if (!keep || isEmpty(changes)) {
       takeBack();
       return [{ said, changes }, topics];
     }

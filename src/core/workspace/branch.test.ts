@@ -3,29 +3,19 @@ import { describe, expect, test } from "vitest";
 import { editRecord, markHabit, moveItem, place, setState, shiftBar, writePage } from "../commands";
 import { dueTasks, freeAheadOf } from "../plan";
 import { ledgerOf } from "../insight";
-import { bareRecord, defaultSettings, Refusal, type Block, type DayPage, type Id, type PensumRecord } from "../model";
+import { bareRecord, defaultSettings, type Block, type DayPage, type PensumRecord } from "../model";
 import { Branch, indexes, isEmpty, layAgain, type IndexName, type Store } from "../store";
 import { byId, someTask } from "../testing/arbitraries";
-import { clock, deeds, Hand, now, type Deed } from "../testing/deeds";
+import { clock, deeds, now } from "../testing/deeds";
+import { inOrderOfIds, perform, stateOf } from "../testing/perform";
 import { openStore } from ".";
 import { oddities } from "./oddities";
 
+const contents = (store: Store) => inOrderOfIds(store.records());
 const themes: PensumRecord[] = [
   { id: "field", kind: "theme", title: "Fieldwork", dye: "lichen", text: "" },
   { ...defaultSettings },
 ];
-const contents = (store: Store) => [...store.records()].toSorted((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
-const known = (store: Store) => new Map<Id, PensumRecord>([...store.records()].map((record) => [record.id, record]));
-
-function perform(store: Store, name: string, seed: number) {
-  try {
-    if (name === "undo") store.undo();
-    else if (name === "redo") store.redo();
-    else (deeds[name] as Deed)(new Hand(store, seed));
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error;
-  }
-}
 
 /** Every list that records stand in, by the ids of what is in it. */
 function listsOf(store: Store, keys: ReadonlyMap<string, ReadonlySet<string>>) {
@@ -76,7 +66,7 @@ describe("a branch", () => {
         const { store: ground } = await openStore(byId(themes), clock);
         for (const { name, seed } of before) perform(ground, name, seed);
         const branch = new Branch(ground);
-        const told = known(branch.store);
+        const told = stateOf(branch.store);
         branch.store.onChange((changes) => {
           for (const { id, from, to } of changes) {
             expect(from).toBe(told.get(id));
@@ -85,14 +75,14 @@ describe("a branch", () => {
           }
         });
         for (const { name, seed, above } of all) {
-          const below = known(ground);
+          const below = stateOf(ground);
           perform(above ? branch.store : ground, name, seed);
-          if (above) expect(known(ground)).toEqual(below);
-          const { store: fresh } = await openStore(known(branch.store), clock);
+          if (above) expect(stateOf(ground)).toEqual(below);
+          const { store: fresh } = await openStore(stateOf(branch.store), clock);
           const keys = keysIn(fresh, ground);
           expect([name, listsOf(branch.store, keys)]).toEqual([name, listsOf(fresh, keys)]);
           expect(branch.store.size).toBe(fresh.size);
-          expect(told).toEqual(known(branch.store));
+          expect(told).toEqual(stateOf(branch.store));
           expect(oddities(branch.store)).toEqual(oddities(fresh));
         }
       }),
@@ -108,10 +98,10 @@ describe("a branch", () => {
         const branch = new Branch(ground);
         for (const { name, seed, above } of all) if (above) perform(branch.store, name, seed);
         const acts = branch.acts.map(({ act }) => act);
-        const had = known(branch.store);
+        const had = stateOf(branch.store);
         const moving = all.filter(({ above }) => !above).slice(0, 1);
         for (const { name, seed } of moving) perform(ground, name, seed);
-        const { store: fresh } = await openStore(known(ground), clock);
+        const { store: fresh } = await openStore(stateOf(ground), clock);
         const laid = layAgain(fresh, acts, (id) => had.get(id), "run");
         if (moving.length === 0) return;
         expect(contents(branch.store)).toEqual(contents(fresh));
@@ -168,6 +158,27 @@ describe("a branch", () => {
     expect(branch.acts.every(({ refused }) => refused === undefined)).toBe(true);
     expect(branch.store.list("kind", "block")).toHaveLength(1);
     expect(ground.list("kind", "block")).toHaveLength(0);
+  });
+
+  test("keeps what was meant where the ground says the same for a while", async () => {
+    const { store: ground } = await openStore(byId([defaultSettings, someTask("ta", { title: "Old" })]), clock);
+    const branch = new Branch(ground);
+    branch.store.act(editRecord, { id: "ta", fields: { title: "New" } });
+    ground.act(editRecord, { id: "ta", fields: { title: "New" } });
+    expect(isEmpty(branch.changes)).toBe(true);
+    ground.undo();
+    expect(ground.find("task", "ta")?.title).toBe("Old");
+    expect(branch.store.find("task", "ta")?.title).toBe("New");
+  });
+
+  test("in part, keeps an edit of what was removed below, as the whole of it does", async () => {
+    const { store: ground } = await openStore(byId([defaultSettings, someTask("ta")]), clock);
+    const branch = new Branch(ground);
+    branch.store.act(editRecord, { id: "ta", fields: { title: "Kept" } });
+    ground.act({ name: "take out", run: (tx) => (tx.remove("ta"), "Took it out") }, undefined);
+    const part = branch.part(() => true);
+    expect(part.store.get("ta")).toEqual(branch.store.get("ta"));
+    expect(part.store.find("task", "ta")?.title).toBe("Kept");
   });
 
   test("merges what was written, and what a list holds, with what is written below", async () => {

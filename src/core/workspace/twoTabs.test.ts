@@ -1,9 +1,10 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import { defaultSettings, mergeRuleOf, Refusal, type Id, type PensumRecord } from "../model";
-import { Journal, MemoryLog, type Store } from "../store";
+import { defaultSettings, mergeRuleOf, type Id, type PensumRecord } from "../model";
+import { Journal, MemoryLog } from "../store";
 import { byId } from "../testing/arbitraries";
-import { clock, deeds, Hand, type Deed } from "../testing/deeds";
+import { clock, deeds } from "../testing/deeds";
+import { perform, stateOf } from "../testing/perform";
 import { openStore } from ".";
 
 /*
@@ -13,16 +14,6 @@ import { openStore } from ".";
 
 type Value = Readonly<Record<string, unknown>>;
 type State = ReadonlyMap<Id, PensumRecord>;
-
-const stateOf = (store: Store): State => new Map([...store.records()].map((record) => [record.id, record]));
-
-function perform(store: Store, name: string, seed: number) {
-  try {
-    (deeds[name] as Deed)(new Hand(store, seed));
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error;
-  }
-}
 
 /** The parts of a value of several, each by what tells it apart. */
 function partsOf(record: PensumRecord, field: string, value: unknown): readonly string[] {
@@ -95,7 +86,7 @@ test("whatever two tabs do while apart, nothing that either added is lost", asyn
       }) as [Set<Id>, Set<Id>];
       for (const { name, seed } of here) perform(tabs[0].store, name, seed);
       for (const { name, seed } of there) perform(tabs[1].store, name, seed + 1);
-      const [one, two] = tabs.map(({ store }) => stateOf(store)) as [State, State];
+      const [one, two] = tabs.map(({ store }) => stateOf(store)) as unknown as [State, State];
       for (let times = 0; times < 3; times++) {
         for (const { journal } of tabs) await journal.durable();
         for (const { journal } of tabs) await journal.pull();

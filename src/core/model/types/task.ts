@@ -1,16 +1,6 @@
-import { isId } from "../ids";
 import type { Id } from "../values";
 import type { DefinedType } from "./describe";
-import { linkFault } from "./faults";
+import { theme } from "./theme";
 
-/** A task. */
-export const task: DefinedType<Id> = {
-  short: "link",
-  cell: "link",
-  merge: "value",
-  editor: "offered",
-  attribute: "text",
-  isList: false,
-  fault: linkFault(isId),
-  convert: () => undefined,
-};
+/** A task, led to as a theme is, and offered. */
+export const task: DefinedType<Id> = { ...theme, editor: "offered" };
