@@ -74,7 +74,7 @@ export function TypeSettings({
             min={0}
             max={10}
             value={setting.decimals ?? ""}
-            placeholder="as they are"
+            placeholder="any"
             onChange={({ target }) =>
               set({
                 decimals:
