@@ -69,7 +69,7 @@ const styleOf = (store: Store): TimeStyle => ({ locale: "en-GB", hour12: setting
 /** What a typed line means in a workspace. */
 export function understood(store: Store, line: string, clock: Clock): Draft {
   const settings = settingsOf(store);
-  const context = captureContext(store, settings, styleOf(store), settings.firstWeekday ?? 1);
+  const context = captureContext(store, styleOf(store), settings.firstWeekday ?? 1);
   return understand(line, { ...context, now: clock.now() });
 }
 
@@ -94,14 +94,14 @@ async function agenda(path: string, asked: Asked, clock: Clock, count: number): 
   const [now, style, settings] = [clock.now(), styleOf(store), settingsOf(store)];
   const today = dateOf(now);
   const first = firstDay(asked, clock);
-  const free = new FreeAhead(store, settings, clock.zone);
+  const free = new FreeAhead(store);
   const days = Array.from({ length: count }, (_, at) => addDays(first, at)).map((date) => {
-    const items = namedItems(store, date, clock.zone);
+    const items = namedItems(store, date);
     const hours = items.map(({ record, title, startMinute, endMinute, done: isDone, task }) => ({
       ...{ id: record.id, kind: record.kind, title, startMinute, endMinute, done: isDone },
       ...(task ? { task } : {}),
     }));
-    const whole = stripItems(store, [date], now, settings.firstWeekday ?? 1)
+    const whole = stripItems(store, [date], settings.firstWeekday ?? 1)
       .filter(({ what }) => what !== "layer")
       .map(({ record, what }) => ({ id: record.id, what, title: nameOf(record, store) }));
     const late =
@@ -112,7 +112,7 @@ async function agenda(path: string, asked: Asked, clock: Clock, count: number): 
         : [];
     const from = date === today ? now : `${date}T00:00`;
     const freeMinutes = date < today ? 0 : free.between(from, `${addDays(date, 1)}T00:00`);
-    return { date, ...loadOf(store, date, settings, clock.zone), freeMinutes, hours, whole, late };
+    return { date, ...loadOf(store, date), freeMinutes, hours, whole, late };
   });
   free.close();
   const text = days.map(({ date, hours, whole, late, plannedMinutes, capacityMinutes, freeMinutes }) =>
@@ -137,7 +137,7 @@ async function free(path: string, _: readonly string[], asked: Asked, clock: Clo
   const least = said === undefined ? 1 : parseDuration(said);
   if (least === undefined) throw new Wrong(`--least takes a length, like “45 min”; “${said}” is none.`);
   const [now, style] = [clock.now(), styleOf(store)];
-  const ahead = new FreeAhead(store, settingsOf(store), clock.zone);
+  const ahead = new FreeAhead(store);
   const first = firstDay(asked, clock);
   const found = Array.from({ length: daysOf(asked) }, (_day, at) => addDays(first, at)).flatMap((date) =>
     ahead.gaps(date).flatMap(({ startMinute, endMinute }) => {

@@ -50,11 +50,10 @@ async function namesByDay(locator: Locator): Promise<Map<DateText, string>> {
 
 /** Holds every load on a screen against core. */
 async function expectLoads(store: Store, locator: Locator, least: number, withCapacity = true): Promise<void> {
-  const settings = settingsIn(store);
   const shown = await namesByDay(locator);
   expect(shown.size).toBeGreaterThanOrEqual(least);
   for (const [day, name] of shown) {
-    const { plannedMinutes, capacityMinutes } = loadOf(store, day, settings, zone);
+    const { plannedMinutes, capacityMinutes } = loadOf(store, day);
     const [planned, capacity] = loadIn(name);
     expect([day, planned, withCapacity ? capacity : undefined]).toEqual([
       day,
@@ -75,17 +74,17 @@ async function goTo(page: Page, path: string) {
 test("every number on the screens is what core says", async ({ page }) => {
   await open(page, { workspace: "demo" });
   await page.locator(".rail-item").first().waitFor();
-  const { store, settings } = await openStoreOf(page);
+  const { store } = await openStoreOf(page);
   await page.goto("/");
   await ready(page);
   await page.locator(".rail-item").first().waitFor();
 
   // Today: the days at the side, the head of the hours, what waits, what was left over, what is in the inbox.
   await expectLoads(store, page.getByRole("navigation", { name: "Days" }).locator("[aria-label]"), 7);
-  const load = loadOf(store, today, settings, zone);
+  const load = loadOf(store, today);
   const head = await first(page.getByRole("region", { name: "Hours" }).locator("h2 span"));
   expect(minutesIn(/^(.*?)(?: of .*| planned)(?:, .* worked)?$/.exec(head)?.[1] ?? "")).toBe(load.plannedMinutes);
-  const worked = workedOn(store, today, now, zone);
+  const worked = workedOn(store, today, now);
   expect(worked.workedMinutes).toBeGreaterThan(0);
   expect(minutesIn(/, (.*) worked$/.exec(head)?.[1] ?? "")).toBe(worked.workedMinutes);
   const log = page.getByRole("region", { name: "Log" });
@@ -104,13 +103,13 @@ test("every number on the screens is what core says", async ({ page }) => {
   expect(whole.reduce((sum, minutes) => sum + minutes, 0)).toBe(load.plannedMinutes);
   await page.keyboard.press("Escape");
   const free = await first(page.getByRole("region", { name: "Hours" }).getByRole("button", { name: / free$/ }));
-  const room = freeOn(store, today, settings, zone, minuteOf(now));
+  const room = freeOn(store, today, minuteOf(now));
   expect(free === "no free time" ? 0 : minutesIn(free.replace(" free", ""))).toBe(room);
-  const waits = tray(store, today, now, settings);
+  const waits = tray(store, today);
   const side = page.getByRole("complementary", { name: "Not placed" });
   expect(await first(side.locator("h2 span").nth(1))).toBe(`${waits.length} tasks`);
   await expect(side.locator("[data-tray]")).toHaveCount(Math.min(40, waits.length));
-  const over = leftOver(store, today, settings).length;
+  const over = leftOver(store, today).length;
   expect(over).toBeGreaterThan(0);
   await expect(page.getByRole("region", { name: "Left over" })).toContainText(`${over} tasks left over`);
   const inbox = store.list("unclarified", "all").length;
@@ -120,7 +119,7 @@ test("every number on the screens is what core says", async ({ page }) => {
   await goTo(page, "/plan/calendar/7/2026-11-24");
   await page.locator('[data-column="2026-11-24"]').waitFor();
   await expectLoads(store, page.locator('.plan-hours a[aria-label*="Opens its page"]'), 7);
-  const short = shortages(dueTasks(store, now), new FreeAhead(store, settings, zone), now);
+  const short = shortages(dueTasks(store), new FreeAhead(store), now);
   const notFitting = page.getByRole("region", { name: "Work that does not fit" });
   if (short.length === 0) await expect(notFitting).toHaveCount(0);
   else {
@@ -129,13 +128,13 @@ test("every number on the screens is what core says", async ({ page }) => {
     const [, work = "", left = ""] = /^(.+?) is due by .*?, and (.+?) is free/.exec(words) ?? [];
     expect([words, minutesIn(work), minutesIn(left)]).toEqual([words, workMinutes, freeMinutes]);
   }
-  const unplaced = unplacedTasks(store, now, addDays(today, 7));
+  const unplaced = unplacedTasks(store, addDays(today, 7));
   const inTray = page.getByRole("complementary", { name: "Not placed" });
   await expect(inTray.locator("[data-tray]")).toHaveCount(unplaced.length);
   const heaps = await inTray.locator("section[aria-label] h2 span:last-child").allTextContents();
   const restMinutes = unplaced.reduce((sum, one) => sum + one.restMinutes, 0);
   expect(heaps.reduce((sum, words) => sum + minutesIn(words), 0)).toBe(restMinutes);
-  const ahead = new FreeAhead(store, settings, zone).between(now, "2026-11-30T00:00");
+  const ahead = new FreeAhead(store).between(now, "2026-11-30T00:00");
   const words = (await inTray.getByText(/of free working time until/).textContent()) ?? "";
   expect(minutesIn(words.split(" of free working time")[0] ?? "")).toBe(ahead);
   await goTo(page, "/plan/calendar/month/2026-11-24");
@@ -165,7 +164,7 @@ test("loads that count with learnt lengths are the same on every screen, and wha
   const { store, settings } = await openStoreOf(page);
   expect(settings.countLearnt).toBe(true);
   const days = Array.from({ length: 7 }, (_, at) => addDays("2026-11-23", at));
-  const planned = (of: typeof typed) => days.map((day) => loadOf(of.store, day, of.settings, zone).plannedMinutes);
+  const planned = (of: typeof typed) => days.map((day) => loadOf(of.store, day).plannedMinutes);
   // What such work takes is more than what was typed: otherwise nothing would be shown here.
   expect(planned({ store, settings })).not.toEqual(planned(typed));
   await goTo(page, "/plan/calendar/7/2026-11-24");

@@ -32,8 +32,8 @@ export function strand() {
     entry(`entry${at}`, today, 60 + Math.floor(random() * 900), 2 + Math.floor(random() * 30), at % 20),
   );
   const ask = (store: Store) => {
-    const worked = workedOn(store, today, now, zone);
-    return strandMarks(worked, namedItems(store, today, zone), 1080).length + worked.overlaps.length;
+    const worked = workedOn(store, today, now);
+    return strandMarks(worked, namedItems(store, today), 1080).length + worked.overlaps.length;
   };
   const cold = Math.min(
     ...Array.from({ length: 9 }, () => {

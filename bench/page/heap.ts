@@ -2,7 +2,7 @@ import v8 from "node:v8";
 import vm from "node:vm";
 import { demoRecords } from "@demo/generate";
 import { loadOf, stripItems, tray, dayItems } from "../../src/core/plan";
-import { defaultSettings, Refusal } from "../../src/core/model";
+import { Refusal } from "../../src/core/model";
 import { Journal, MemoryLog, Tracked } from "../../src/core/store";
 import { clock, deeds, Hand, now, today } from "../../src/core/testing/deeds";
 import { openStore } from "../../src/core/workspace";
@@ -36,12 +36,11 @@ export async function heapAfter(acts: number): Promise<{ before: number; after: 
   const records = new Map(demoRecords({ now, size: 10_000, seed: 3 }).map((record) => [record.id, record]));
   const { store } = await openStore(records, clock);
   const journal = new Journal(store, new DiskLog(), { seq: 0, by: "bench.tab" });
-  const { zone } = clock;
   const tracked = [
-    new Tracked(store, (from) => loadOf(from, today, defaultSettings, zone)),
-    new Tracked(store, (from) => dayItems(from, today, zone)),
-    new Tracked(store, (from) => stripItems(from, [today], now, 1)),
-    new Tracked(store, (from) => tray(from, today, now, defaultSettings)),
+    new Tracked(store, (from) => loadOf(from, today)),
+    new Tracked(store, (from) => dayItems(from, today)),
+    new Tracked(store, (from) => stripItems(from, [today], 1)),
+    new Tracked(store, (from) => tray(from, today)),
   ];
   for (const one of tracked) one.subscribe(() => void one.read());
   for (const one of tracked) one.read();

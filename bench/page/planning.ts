@@ -101,10 +101,10 @@ export function demand(): { cold: number; changed: number[] } {
       });
     }
   const store = new Store(new Map(records.map((record) => [record.id, record])), [], clock);
-  const asked = (free: FreeAhead) => shortages(dueTasks(store, now), free, now);
-  asked(new FreeAhead(store, defaultSettings, clock.zone));
+  const asked = (free: FreeAhead) => shortages(dueTasks(store), free, now);
+  asked(new FreeAhead(store));
   const begin = performance.now();
-  const free = new FreeAhead(store, defaultSettings, clock.zone);
+  const free = new FreeAhead(store);
   asked(free);
   const cold = performance.now() - begin;
   const changed = Array.from({ length: 200 }, (_, at) => {

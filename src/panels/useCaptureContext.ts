@@ -2,16 +2,12 @@
 import { useMemo } from "react";
 import type { CaptureContext } from "@/core/capture";
 import { captureContext } from "@/core/plan";
-import { useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useFirstWeekday, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 /** What a line is understood against, as it stands now. */
 export function useCaptureContext(): () => CaptureContext {
   const store = useStore();
-  const settings = useSettings();
   const style = useTimeStyle();
   const firstWeekday = useFirstWeekday();
-  return useMemo(
-    () => () => captureContext(store, settings, style, firstWeekday),
-    [store, settings, style, firstWeekday],
-  );
+  return useMemo(() => () => captureContext(store, style, firstWeekday), [store, style, firstWeekday]);
 }

@@ -8,19 +8,18 @@ import { useAct, useStore } from "@/ui/workspaceContext";
 export function useGesture() {
   const store = useStore();
   const act = useAct();
-  const { zone } = store.clock;
   const meaning = useCallback(
-    (carried: Carried, target: Target): Meaning | undefined => meaningOf(store, carried, target, zone),
-    [store, zone],
+    (carried: Carried, target: Target): Meaning | undefined => meaningOf(store, carried, target),
+    [store],
   );
   /** What the day of a gesture becomes, in words; why not, where it would be refused. */
   const becomes = useCallback(
     (wanted: Meaning | undefined): string => {
       if (!wanted) return "";
-      const found = loadAfter(store, wanted, zone);
+      const found = loadAfter(store, wanted);
       return "refused" in found ? found.refused : becomesText(found.load);
     },
-    [store, zone],
+    [store],
   );
   const carryOut = useCallback(
     (wanted: Meaning | undefined): string | undefined => wanted && act(wanted.act.command, wanted.act.input),

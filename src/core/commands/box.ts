@@ -33,7 +33,7 @@ export const putInBox = describeCommand({
     const holds = box.holds ?? [];
     const held = holds.find((one) => one.task === task.id);
     if (!held && holds.length >= mostInBox) throw new Refusal(`A box can hold up to ${mostInBox} tasks.`);
-    const wanted = minutes ?? (leftMinutes(tx, task, tx.now) || (tx.lengthOf(task) ? 5 : usualBlockMinutes));
+    const wanted = minutes ?? (leftMinutes(tx, task) || (tx.lengthOf(task) ? 5 : usualBlockMinutes));
     const others = holds.filter((one) => one !== held);
     const at = before === undefined ? -1 : others.findIndex((one) => one.task === before);
     const one = held ?? { task: task.id, minutes: minutesInBox(box, wanted) };

@@ -312,7 +312,7 @@ test("of two clocks that are started in two tabs at once one runs on, and the ot
       const running = entriesIn(one).filter(({ end }) => end === undefined);
       expect(running.map(({ id }) => id)).toEqual([runningEntry(clockRun(one))].filter((id) => id !== undefined));
       // What two tabs said of the same minutes is shown to be settled, and counts once in the day.
-      const day = workedOn(one, "2026-11-24", clock.now(), zone);
+      const day = workedOn(one, "2026-11-24", clock.now());
       const minutes = new Set<number>();
       for (const { startMinute, endMinute } of day.entries)
         for (let minute = startMinute; minute < endMinute; minute++) minutes.add(minute);

@@ -52,7 +52,7 @@ export const startClock = describeCommand({
   name: "startClock",
   does: "Starts the clock; what ran before is kept up to now.",
   input: told.parts({ ...atInstant, on: startOn, minutes: told.maybe(told.minutes), rhythm: told.maybe(told.text) }),
-  run(tx, { on: given, minutes, rhythm: rhythmId, at, zone }) {
+  run(tx, { on: given, minutes, rhythm: rhythmId, at }) {
     const on = subjectFor(tx, given);
     const run = clockRun(tx);
     if (run?.phase === "work" && isSame(run.on, on))
@@ -62,7 +62,7 @@ export const startClock = describeCommand({
     endSitting(tx, run);
     const rhythm = rhythmOf(tx, rhythmId);
     if (rhythmId !== undefined && !rhythm) throw new Refusal("This rhythm no longer exists.");
-    const long = minutes ?? rhythm?.workMinutes ?? clockMinutes(tx, on, tx.now, zone);
+    const long = minutes ?? rhythm?.workMinutes ?? clockMinutes(tx, on);
     begin(tx, on, at, long === undefined ? {} : { leftMs: milliseconds(long), wholeMs: milliseconds(long) }, {
       ...(rhythm ? { rhythm: rhythm.id, sittings: 0 } : {}),
     });
@@ -164,7 +164,7 @@ export const finishClock = describeCommand({
     const task = tx.find("task", run.on.task);
     if (task && done && isUnfinished(task.state)) tx.update(task.id, stateFields(tx, task, "done"));
     if (task && !done && leftMinutes !== undefined) {
-      const estimateMinutes = Math.min(60_000, loggedMinutes(tx, task.id, tx.now, zone) + leftMinutes);
+      const estimateMinutes = Math.min(60_000, loggedMinutes(tx, task.id) + leftMinutes);
       tx.update(task.id, { estimateMinutes });
     }
     const name = subjectName(tx, run.on);

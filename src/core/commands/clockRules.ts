@@ -82,7 +82,7 @@ export const tookFollowsLog: Rule = (tx) => {
     const task = tx.find("task", id);
     const before = tx.before(id);
     if (task?.state !== "done" || before?.kind !== "task" || before.state !== "done") continue;
-    const minutes = Math.min(60_000, loggedMinutes(tx, id, tx.now, tx.zone));
+    const minutes = Math.min(60_000, loggedMinutes(tx, id));
     if (before.tookMinutes === task.tookMinutes) tx.update(id, { tookMinutes: minutes || undefined });
   }
 };

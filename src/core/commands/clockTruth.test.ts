@@ -57,7 +57,7 @@ describe("what the clock counts", () => {
     expect(shown(store)).toEqual(times);
     expect(ended(store, "ta", zone)).toBe(minutes);
     const date = from.slice(0, 10);
-    expect(workedOn(store, date, clock.now(), zone)).toMatchObject({ workedMinutes: minutes, overlaps: [] });
+    expect(workedOn(store, date, clock.now())).toMatchObject({ workedMinutes: minutes, overlaps: [] });
     expect(timesheet({ reads: store, from: date, way: "task", now: clock.now(), zone }).sum).toBe(minutes);
     expect([...ledgerOf(store).minutes].reduce((sum, one) => sum + one, 0)).toBe(minutes);
   });
@@ -238,7 +238,7 @@ describe("the log by hand", () => {
               minutesFrom(firstShown(start, zone)!, firstShown(end!, zone)!).filter((at) => dateAt(at, zone) === date),
             ),
           );
-          expect(workedOn(store, date, now, zone).workedMinutes).toBe(covered.size);
+          expect(workedOn(store, date, now).workedMinutes).toBe(covered.size);
         }
       }),
       { numRuns: 120 },

@@ -119,7 +119,7 @@ describe("placing", () => {
     expect(blocks().map(({ end }) => end.slice(11))).toEqual(["15:15", "16:20"]);
     store.act(moveItem, { id: blocks()[0]!.id, start: "2026-11-25T23:30", end: "2026-11-26T00:30" });
     expect(task("Stakes").doDay).toBe("2026-11-25");
-    expect(dayItems(store, "2026-11-26", "UTC")).toMatchObject([{ startMinute: 0, endMinute: 30, beginsBefore: true }]);
+    expect(dayItems(store, "2026-11-26")).toMatchObject([{ startMinute: 0, endMinute: 30, beginsBefore: true }]);
     store.act(takeOff, { block: blocks()[0]!.id });
     expect(blocks()).toHaveLength(1);
     expect(task("Stakes")).toBeDefined();
@@ -178,11 +178,11 @@ describe("a day's numbers", () => {
   test("count events, work blocks and what waits; lunch takes time but is no work", () => {
     write(today, "- [ ] Stakes\n- 12:00-13:00 lunch");
     store.act(editRecord, { id: task("Stakes").id, fields: { estimateMinutes: 90 } });
-    const load = () => loadOf(store, today, defaultSettings, "UTC");
+    const load = () => loadOf(store, today);
     expect(load()).toEqual({ plannedMinutes: 90, placedMinutes: 0, capacityMinutes: 480 });
     store.act(place, { task: task("Stakes").id, start: `${today}T14:00`, minutes: 30 });
     expect(load()).toEqual({ plannedMinutes: 90, placedMinutes: 30, capacityMinutes: 480 });
-    expect(freeTime(store, today, defaultSettings, "UTC", 660)).toEqual([
+    expect(freeTime(store, today, 660)).toEqual([
       { startMinute: 660, endMinute: 720 },
       { startMinute: 780, endMinute: 840 },
       { startMinute: 870, endMinute: 1050 },
@@ -192,8 +192,8 @@ describe("a day's numbers", () => {
   test("count a block over the clock change by the time that really passes", () => {
     store.act(addBlock, { start: "2026-03-29T01:00", end: "2026-03-29T04:00", title: "watch" });
     store.act(addBlock, { start: "2026-10-25T01:00", end: "2026-10-25T04:00", title: "watch" });
-    expect(dayItems(store, "2026-03-29", "Europe/Berlin")[0]?.minutes).toBe(120);
-    expect(dayItems(store, "2026-10-25", "Europe/Berlin")[0]?.minutes).toBe(240);
+    expect(dayItems(store, "2026-03-29")[0]?.minutes).toBe(120);
+    expect(dayItems(store, "2026-10-25")[0]?.minutes).toBe(240);
   });
 });
 
@@ -203,7 +203,7 @@ describe("what is left over", () => {
   });
 
   test("is offered whole by whole, with its unfinished parts", () => {
-    const offered = leftOver(store, today, defaultSettings);
+    const offered = leftOver(store, today);
     expect(offered.map(({ task: one, parts }) => [one.title, parts.map((part) => part.title)])).toEqual([
       ["Write-up", ["Photos"]],
       ["Letter", []],
@@ -227,14 +227,14 @@ describe("what is left over", () => {
 
   test("rests, is dropped with its parts, or is left without a day; then it is offered no more", () => {
     store.act(rest, { tasks: [task("Letter").id], until: "2026-12-01" });
-    expect(tray(store, today, clock.now(), defaultSettings).map((one) => one.title)).toEqual(["Write-up"]);
+    expect(tray(store, today).map((one) => one.title)).toEqual(["Write-up"]);
     expect(() => store.act(rest, { tasks: [task("Write-up").id], until: today })).toThrow(Refusal);
     store.act(setState, { tasks: [task("Write-up").id], state: "dropped" });
     expect(textOf(yesterday)).toMatch(/- \[x\] Write-up \{#\w+ \.dropped\}\n {2}- \[x\] Photos \{#\w+ \.dropped\}/);
-    expect(leftOver(store, today, defaultSettings)).toEqual([]);
+    expect(leftOver(store, today)).toEqual([]);
     store.undo();
     store.act(giveDay, { tasks: [task("Write-up").id], day: undefined });
-    expect(leftOver(store, today, defaultSettings)).toEqual([]);
+    expect(leftOver(store, today)).toEqual([]);
   });
 });
 

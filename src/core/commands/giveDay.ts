@@ -23,7 +23,7 @@ export const giveDay = describeCommand({
       );
     for (const task of chosen) {
       const before = task.doDay;
-      if (day && before && before !== day && isPlaced(tx, task, tx.now))
+      if (day && before && before !== day && isPlaced(tx, task))
         for (const block of tx.list("blocksByTask", task.id) as Block[])
           if (block.task !== task.id) {
             // The box stays; it holds the task no more.

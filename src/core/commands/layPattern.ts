@@ -7,12 +7,12 @@ export const layPattern = describeCommand({
   name: "layPattern",
   does: "Sets the hours of the pattern aside on days, as blocks of their themes, wherever nothing stands yet.",
   input: told.parts({ dates: told.list(told.date), zone: told.zone }),
-  run(tx, { dates, zone }) {
+  run(tx, { dates }) {
     const settings = tx.find("settings", "settings");
     let count = 0;
     for (const date of dates) {
       const pattern = settings && patternOf(settings, date);
-      for (const { startMinute, endMinute, theme } of layable(tx, pattern, date, zone)) {
+      for (const { startMinute, endMinute, theme } of layable(tx, pattern, date)) {
         tx.put({
           id: tx.newId(),
           kind: "block",

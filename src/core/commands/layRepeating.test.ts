@@ -53,8 +53,8 @@ test("what finds no room on its day stays without hours, and is told", () => {
   expect(store.act(layRepeating, { dates: month, zone, firstWeekday: 1 })).toMatchObject({
     said: expect.stringMatching(/no room for 1 task/),
   });
-  expect(dayItems(store, "2026-12-02", zone).map(({ record }) => record.id)).toEqual(["full"]);
-  expect(repeatingWithoutHours(store, month, now, 1).map(({ date }) => date)).toEqual(["2026-12-02"]);
+  expect(dayItems(store, "2026-12-02").map(({ record }) => record.id)).toEqual(["full"]);
+  expect(repeatingWithoutHours(store, month, 1).map(({ date }) => date)).toEqual(["2026-12-02"]);
 });
 
 test("a habit with a rule stands on its days, and is marked there, though not before", () => {
@@ -73,7 +73,7 @@ test("a habit with a rule stands on its days, and is marked there, though not be
   const store = storeOf(habit);
   const days = month.filter((date) => habitsOn(store, date, 1).length > 0);
   expect(days).toEqual(month.filter((date) => [1, 3, 5].includes(weekday(date))));
-  expect(stripItems(store, ["2026-11-23"], now, 1).map(({ what }) => what)).toEqual(["habit"]);
+  expect(stripItems(store, ["2026-11-23"], 1).map(({ what }) => what)).toEqual(["habit"]);
   store.act(markHabit, { habit: "scales", date: "2026-11-23", as: "done" });
   expect(habitsOn(store, "2026-11-23", 1)[0]!.done).toBe(true);
   store.act(markHabit, { habit: "scales", date: "2026-11-23" });
@@ -88,7 +88,7 @@ const stretch: Habit = {
   ...{ lengthMinutes: 20, partOfDay: "evening" },
 };
 const hoursOf = (store: Store, date = today) =>
-  namedItems(store, date, zone).map(({ habit, done, startMinute }) => ({ habit, done, startMinute }));
+  namedItems(store, date).map(({ habit, done, startMinute }) => ({ habit, done, startMinute }));
 
 test("hours of a habit know it: marked on its day they are done, and the mark is the habit's own", () => {
   const store = storeOf(stretch);
@@ -137,8 +137,8 @@ test("a habit of three times a week gets hours on three days of each week, and t
   };
   const store = storeOf(habit);
   const week = month.slice(6, 13);
-  expect(repeatingWithoutHours(store, week, now, 1)).toHaveLength(3);
+  expect(repeatingWithoutHours(store, week, 1)).toHaveLength(3);
   store.act(layRepeating, { dates: week, zone, firstWeekday: 1 });
   expect(store.list("kind", "block")).toHaveLength(3);
-  expect(repeatingWithoutHours(store, week, now, 1)).toEqual([]);
+  expect(repeatingWithoutHours(store, week, 1)).toEqual([]);
 });

@@ -1,6 +1,6 @@
 import { bareRecord, Refusal, type Block, type Habit, type Id, told } from "../model";
 import { oneLine } from "../page";
-import { dayItems, fitFor, gapsBetween, habitsOn, partsOfDay, type HabitMark } from "../plan";
+import { dayItems, fitFor, gapsBetween, habitsOn, partsOfDay, type HabitMark, type PlanContext } from "../plan";
 import { describeCommand, type Rule, type Transaction } from "../store";
 import { dateOf, isDate, minuteOf, momentAt, type DateText } from "../time";
 import { clock, need } from "./shared";
@@ -70,10 +70,10 @@ export const layHabit = describeCommand({
   name: "layHabit",
   does: "Sets time aside for a habit on a day: in the first gap of its part of the day, else of the day, that holds it.",
   input: told.parts({ habit: told.id("habit"), date: told.date, zone: told.zone }),
-  run(tx, { habit: id, date, zone }) {
+  run(tx, { habit: id, date }) {
     const habit = need(tx, "habit", id);
     if (!isDate(date)) throw new Refusal("That is not a valid date.");
-    const start = roomForHabit(tx, habit, date, zone);
+    const start = roomForHabit(tx, habit, date);
     if (start === undefined) throw new Refusal(`There is no room for “${habit.title}” on this day.`);
     setAside(tx, habit, date, start, tx.newId());
     return `Set ${clock(momentAt(date, start))} aside for “${habit.title}”`;
@@ -85,11 +85,11 @@ export const layOwnHabits = describeCommand({
   name: "layOwnHabits",
   does: "Sets time aside for the habits of a day that find their hours by themselves and have not looked for any yet.",
   input: told.parts({ date: told.date, zone: told.zone, firstWeekday: told.number }),
-  run(tx, { date, zone, firstWeekday }) {
+  run(tx, { date, firstWeekday }) {
     if (!isDate(date)) throw new Refusal("That is not a valid date.");
     const laid: string[] = [];
     for (const habit of habitsToLay(tx, date, firstWeekday)) {
-      const start = isLaid(tx, habit, date) ? undefined : roomForHabit(tx, habit, date, zone);
+      const start = isLaid(tx, habit, date) ? undefined : roomForHabit(tx, habit, date);
       if (start === undefined) continue;
       // By a name of its own, so that two tabs that begin the day at once set it aside once.
       setAside(tx, habit, date, start, `${habit.id.slice(0, 50)}-${date}`);
@@ -112,22 +112,22 @@ export const noteHabitsLaid = describeCommand({
 });
 
 /** The habits of a day that are to find their hours by themselves and have not looked for any yet. */
-export function habitsToLay(reads: Pick<Transaction, "list">, date: DateText, firstWeekday: number): Habit[] {
+export function habitsToLay(reads: PlanContext, date: DateText, firstWeekday: number): Habit[] {
   return habitsOn(reads, date, firstWeekday)
     .filter(({ habit, mark }) => habit.findsHours === true && habit.foundOn !== date && mark === undefined)
     .map(({ habit }) => habit);
 }
 
 /** Whether a habit has hours on a day already. */
-export function isLaid(reads: Pick<Transaction, "list">, { id }: Habit, date: DateText): boolean {
+export function isLaid(reads: PlanContext, { id }: Habit, date: DateText): boolean {
   return (reads.list("blocksByDay", date) as readonly Block[]).some(({ habit }) => habit === id);
 }
 
 /** Where a habit first fits on a day, in minutes since midnight; undefined where it does not. */
-export function roomForHabit(tx: Transaction, habit: Habit, date: DateText, zone: string): number | undefined {
+export function roomForHabit(tx: Transaction, habit: Habit, date: DateText): number | undefined {
   const length = habit.lengthMinutes || usualLength;
   const from = date === dateOf(tx.now) ? minuteOf(tx.now) : 0;
-  const taken = dayItems(tx, date, zone);
+  const taken = dayItems(tx, date);
   const [begin, end] = partsOfDay[habit.partOfDay ?? "morning"];
   const within = (first: number, last: number) => gapsBetween(taken, Math.max(first, Math.ceil(from / 5) * 5), last);
   const wanted = habit.partOfDay === undefined ? [] : within(begin, end);

@@ -1,9 +1,9 @@
 import { nameOf, endFrom, usualEventMinutes } from "../things";
 import { Refusal, type Block, type Event, type Task, bareRecord, told } from "../model";
 import { applyEdits, plainTitle, readOutline, withoutIdEdit } from "../page";
-import { describeCommand, type Transaction } from "../store";
+import { describeCommand } from "../store";
 import { addDays, addMinutes, dateOf, daysBetween, isDate, isMoment, minutesBetween, type MomentText } from "../time";
-import { occurrenceRecord, leftMinutes, tasksIn } from "../plan";
+import { occurrenceRecord, leftMinutes, tasksIn, type PlanContext } from "../plan";
 import { leaveOut } from "./series";
 import { checkStretch, clock, need, takenOut } from "./shared";
 
@@ -17,7 +17,7 @@ export const place = describeCommand({
   input: told.parts({ task: told.id("task"), start: told.moment, minutes: told.maybe(told.minutes) }),
   run(tx, { task: id, start, minutes }) {
     const task = need(tx, "task", id);
-    const end = addMinutes(start, minutes ?? minutesToPlace(tx, task, tx.now));
+    const end = addMinutes(start, minutes ?? minutesToPlace(tx, task));
     checkStretch(start, end);
     tx.put({ id: tx.newId(), kind: "block", start, end, task: id, title: "", text: "", createdAt: tx.now });
     tx.update(id, { doDay: dateOf(start), restUntil: undefined });
@@ -26,12 +26,8 @@ export const place = describeCommand({
 });
 
 /** How long the hours are that a task gets: what has none of it yet, or else its whole length; the usual where it has none. */
-export function minutesToPlace(
-  reads: Pick<Transaction, "list" | "zone" | "lengthOf">,
-  task: Task,
-  now: MomentText,
-): number {
-  return leftMinutes(reads, task, now) || reads.lengthOf(task) || usualBlockMinutes;
+export function minutesToPlace(reads: PlanContext, task: Task): number {
+  return leftMinutes(reads, task) || reads.lengthOf(task) || usualBlockMinutes;
 }
 
 export const addBlock = describeCommand({

@@ -1,4 +1,4 @@
-import { defaultSettings, isUnfinished, Refusal, type Settings, told } from "../model";
+import { isUnfinished, Refusal, told } from "../model";
 import { plainTitle } from "../page";
 import { firstRoomFor } from "../plan";
 import { describeCommand } from "../store";
@@ -13,17 +13,16 @@ export const placeTasks = describeCommand({
   name: "placeTasks",
   does: "Gives several tasks hours on a day, in their order, each where it first fits behind what stands there already.",
   input: told.parts({ tasks: told.ids("task"), day: told.date, zone: told.zone }),
-  run(tx, { tasks, day, zone }) {
+  run(tx, { tasks, day }) {
     if (!isDate(day)) throw new Refusal("That is not a valid date. Nothing was placed.");
-    const settings: Settings = tx.find("settings", "settings") ?? defaultSettings;
     const all = tasks.map((id) => need(tx, "task", id));
     const chosen = all.filter(({ id, state }) => isUnfinished(state) && !all.some(({ parent }) => parent === id));
     if (chosen.length === 0) throw new Refusal("These tasks are done. Nothing was placed.");
     const left: string[] = [];
     for (const task of chosen) {
-      const minutes = minutesToPlace(tx, task, tx.now);
+      const minutes = minutesToPlace(tx, task);
       const from = day === dateOf(tx.now) ? Math.ceil(minuteOf(tx.now) / roundMinutes) * roundMinutes : 0;
-      const at = firstRoomFor(tx, task, minutes, day, settings, zone, from);
+      const at = firstRoomFor(tx, task, minutes, day, from);
       if (at === undefined) left.push(`“${plainTitle(task.title)}”`);
       else place.run(tx, { task: task.id, start: momentAt(day, at), minutes });
     }

@@ -1,4 +1,4 @@
-import { defaultSettings, isUnfinished, Refusal, type Block, type Id, type Task, told } from "../model";
+import { isUnfinished, Refusal, type Block, type Id, type Task, told } from "../model";
 import { plainTitle } from "../page";
 import { firstFit, fitFor, freeTime, goalsUnder, isMine, tasksUnder } from "../plan";
 import { describeCommand, type Transaction } from "../store";
@@ -22,19 +22,18 @@ export const planGoal = describeCommand({
   name: "planGoal",
   does: "Gives hours to the next task of a goal: in the first free stretch of the working hours from now up to a day that holds it whole, else in the first that there is.",
   input: told.parts({ goal: told.id("goal"), until: told.date, zone: told.zone }),
-  run(tx, { goal: id, until, zone }) {
+  run(tx, { goal: id, until }) {
     const goal = need(tx, "goal", id);
     const [task] = candidates(tx, id);
     if (!task)
       throw new Refusal(`“${plainTitle(goal.title)}” has no open task that could be planned. Add its next step first.`);
-    const settings = tx.find("settings", "settings") ?? defaultSettings;
-    const minutes = minutesToPlace(tx, task, tx.now);
+    const minutes = minutesToPlace(tx, task);
     const today = dateOf(tx.now);
     const days: { date: DateText; gaps: ReturnType<typeof freeTime> }[] = [];
     for (let date = today; date <= until; date = addDays(date, 1)) {
       // Times begin on a quarter of an hour.
       const from = date === today ? Math.ceil(minuteOf(tx.now) / 15) * 15 : 0;
-      days.push({ date, gaps: freeTime(tx, date, settings, zone, from, { theme: task.theme }) });
+      days.push({ date, gaps: freeTime(tx, date, from, { theme: task.theme }) });
     }
     const whole = days.find(({ gaps }) => fitFor(gaps, minutes) !== undefined);
     const some = whole ?? days.find(({ gaps }) => gaps.some((gap) => gap.endMinute - gap.startMinute >= 15));

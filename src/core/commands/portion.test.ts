@@ -22,7 +22,7 @@ const work = (id: string, day: string, start: number, minutes: number, of = "ta"
 });
 const opened = (...records: PensumRecord[]) =>
   new Store(new Map([defaultSettings, ...records].map((one) => [one.id, one])), [], standingClock(now, zone));
-const ids = (store: Store) => portionOn(store, date, now, zone).map(({ task: one }) => one.id);
+const ids = (store: Store) => portionOn(store, date).map(({ task: one }) => one.id);
 
 describe("the portion of a day", () => {
   const three = [task("ta", 30), task("tb", 90), task("tc", 20, { carried: 8 }), task("td", undefined)];
@@ -37,7 +37,7 @@ describe("the portion of a day", () => {
     for (const id of ["ta", "tb", "tc"]) store.act(addToPortion, { date, task: id });
     // Long carried is harder than long.
     expect(ids(store)).toEqual(["tc", "tb", "ta"]);
-    const [, , ta] = portionOn(store, date, now, zone);
+    const [, , ta] = portionOn(store, date);
     // Of 30 minutes 45 were worked by now, so all of the estimate counts again.
     expect(ta).toMatchObject({ minutes: 30, workedMinutes: 40 });
     store.act(changePortion, { date, task: "ta", by: -1 });
@@ -45,9 +45,9 @@ describe("the portion of a day", () => {
     store.act(takeFromPortion, { date, task: "tc" });
     store.act(addToPortion, { date, task: "td" });
     expect(ids(store)).toEqual(["ta", "tb", "td"]);
-    expect(portionOn(store, date, now, zone)[2]?.minutes).toBe(30);
+    expect(portionOn(store, date)[2]?.minutes).toBe(30);
     // Tomorrow begins empty, and today's stays.
-    expect(portionOn(store, "2026-11-25", now, zone)).toEqual([]);
+    expect(portionOn(store, "2026-11-25")).toEqual([]);
   });
 
   it("refuses a fourth and says the way out, which is one act", () => {
@@ -130,9 +130,9 @@ describe("what is proposed", () => {
       work(`w${back}`, addDays(date, -7 * back), 540, [60, 100, 80, 400][at]!),
     );
     const store = opened(task("ta", 50), task("tb", 60), task("tc", 80), ...weeks);
-    expect(usuallyWorked(store, date, zone)).toBe(90);
+    expect(usuallyWorked(store, date)).toBe(90);
     expect(proposed(store, 500, { tc: 3, tb: 2, ta: 1 })?.tasks.map(({ task: one }) => one.id)).toEqual(["tc"]);
-    expect(usuallyWorked(opened(...weeks.slice(0, 2)), date, zone)).toBeUndefined();
+    expect(usuallyWorked(opened(...weeks.slice(0, 2)), date)).toBeUndefined();
     expect(portionSum([{ minutes: 60 }, { minutes: 45 }], 90, date, style)).toEqual({
       text: "1 h 45, you usually work 1 h 30 on a Tuesday",
       isTooMuch: true,

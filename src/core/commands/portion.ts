@@ -40,7 +40,7 @@ export const addToPortion = describeCommand({
     if (held.some((one) => one.task === id)) throw new Refusal(`“${nameOf(task, tx)}” is in this portion already.`);
     const kept = held.filter((one) => one.task !== instead);
     if (kept.length >= mostChosen) throw new Refusal("A portion has three tasks at most: choose which one goes.");
-    const fresh = { task: id, minutes: minutes ?? portionMinutes(tx, task, date, tx.now) };
+    const fresh = { task: id, minutes: minutes ?? portionMinutes(tx, task, date) };
     putHeld(tx, date, inOrder(tx, kept) ? byHardness(tx, [...kept, fresh]) : [...kept, fresh]);
     const gone = tx.find("task", instead);
     return `“${nameOf(task, tx)}” is in the portion${gone ? ` instead of “${nameOf(gone, tx)}”` : ""}`;

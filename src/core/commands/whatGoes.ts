@@ -1,11 +1,9 @@
 import { builtInLinks, type Block, type ClockRun, type Id, type PensumRecord, type Task } from "../model";
 import { minutesFor } from "../page";
-import { clockRun, loggedMinutes } from "../plan";
-import type { ChangeSet, Store } from "../store";
+import { clockRun, loggedMinutes, type PlanContext } from "../plan";
+import type { ChangeSet } from "../store";
 import { nameOf } from "../things";
 import { counted, durationText, listed, minutesBetween } from "../time";
-
-type Reads = Pick<Store, "list" | "find" | "get" | "now" | "zone">;
 
 /** So many are named; of more it is said how many there are. */
 const mostNamed = 2;
@@ -17,7 +15,7 @@ const mostNamed = 2;
  * @param run what the clock did before
  */
 export function whatGoes(
-  reads: Reads,
+  reads: PlanContext,
   records: readonly PensumRecord[],
   hours: readonly Block[],
   run = clockRun(reads),
@@ -25,7 +23,7 @@ export function whatGoes(
   const tasks = records.filter((record): record is Task => record.kind === "task");
   const ids = new Set(records.map(({ id }) => id));
   const placed = tasks.reduce((sum, { id }) => sum + hours.reduce((all, block) => all + minutesFor(block, id), 0), 0);
-  const worked = tasks.reduce((sum, { id }) => sum + loggedMinutes(reads, id, reads.now, reads.zone), 0);
+  const worked = tasks.reduce((sum, { id }) => sum + loggedMinutes(reads, id), 0);
   const isRunning = [run?.on.task, run?.on.event, run?.on.theme].some((id) => id !== undefined && ids.has(id));
   const linking = new Set<Id>();
   for (const { id } of records)
@@ -48,7 +46,7 @@ const stillBeingWritten = 2;
  * What writing on a page deleted, in a sentence: tasks whose lines are gone, with what went with them; undefined where there
  * were none, or only lines that were just being written.
  */
-export function deletedByWriting(reads: Reads, { removed, updated }: ChangeSet): string | undefined {
+export function deletedByWriting(reads: PlanContext, { removed, updated }: ChangeSet): string | undefined {
   const gone = [...removed.values()];
   const tasks = gone.filter((record) => record.kind === "task");
   if (tasks.length === 0) return undefined;

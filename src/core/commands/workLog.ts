@@ -1,5 +1,15 @@
 import { defaultSettings, Refusal, type Block, type Event, type Id, type Work, told } from "../model";
-import { gapsBetween, localSpan, meIn, minutesOver, rowOf, stretchFor, workedOn, type Gap } from "../plan";
+import {
+  gapsBetween,
+  localSpan,
+  meIn,
+  minutesOver,
+  rowOf,
+  stretchFor,
+  workedOn,
+  type Gap,
+  type PlanContext,
+} from "../plan";
 import { describeCommand, datesTouched, type Transaction } from "../store";
 import { nameOf, subjectName } from "../things";
 import {
@@ -52,7 +62,7 @@ export const logAsPlanned = describeCommand({
     if (span.start >= tx.now) throw new Refusal("These hours are still to come.");
     let logged = 0;
     for (const { id, start, end } of partsToLog(record, span))
-      for (const free of notLogged(tx, start, end < tx.now ? end : tx.now, zone)) {
+      for (const free of notLogged(tx, start, end < tx.now ? end : tx.now)) {
         tx.put(entryOn(tx, subjectFor(tx, { id }, true), free));
         logged += minutesBetween(free.start, free.end);
       }
@@ -136,7 +146,7 @@ export const joinEntries = describeCommand({
 const mostBetween = 60;
 
 /** Who worked: the person themselves where nobody else is named. */
-const workerOf = (reads: Pick<Transaction, "list">, { person }: Work): Id | undefined => person ?? meIn(reads);
+const workerOf = (reads: PlanContext, { person }: Work): Id | undefined => person ?? meIn(reads);
 
 export const settleOverlap = describeCommand({
   name: "settleOverlap",
@@ -171,11 +181,11 @@ export const setWorked = describeCommand({
       throw new Refusal("A day has up to 24 hours.");
     const on = subjectFor(tx, { id }, true);
     const name = subjectName(tx, on);
-    const entries = workedOn(tx, date, tx.now, zone).entries.filter(({ record }) => rowOf(tx, record, way) === id);
+    const entries = workedOn(tx, date, tx.now).entries.filter(({ record }) => rowOf(tx, record, way) === id);
     const worked = entries.reduce((sum, entry) => sum + entry.minutes, 0);
     if (minutes === worked) return `Logged ${durationText(minutes)} of “${name}”`;
     if (minutes > worked) {
-      const room = roomFor(tx, date, minutes - worked, zone);
+      const room = roomFor(tx, date, minutes - worked);
       tx.put(entryOn(tx, on, room));
       return `Logged ${durationText(minutes - worked)} more of “${name}”, ${clock(room.start)} to ${clock(room.end)}`;
     }
@@ -209,11 +219,12 @@ function timeBefore(end: MomentText, endedAt: number | undefined, minutes: numbe
 }
 
 /** Where so many minutes of a day can be logged. @throws Refusal where the day has no room, or not yet */
-function roomFor(tx: Transaction, date: DateText, minutes: number, zone: string) {
+function roomFor(tx: Transaction, date: DateText, minutes: number) {
+  const { zone } = tx;
   const { workingWeek } = tx.find("settings", "settings") ?? defaultSettings;
   const hours = workingDay(workingWeek, date);
   const until = minutesOver(date, tx.now);
-  const taken = workedOn(tx, date, tx.now, zone).entries;
+  const taken = workedOn(tx, date, tx.now).entries;
   const from = hours?.startMinute ?? usualStart;
   const last = taken.reduce((latest, { endMinute }) => Math.max(latest, endMinute), from);
   const holds = ({ startMinute, endMinute }: Gap) =>
@@ -251,9 +262,9 @@ function partsToLog(record: Block | Event, span: { start: MomentText; end: Momen
 }
 
 /** The stretches between two moments in which nothing of the person's own is logged. */
-function notLogged(tx: Transaction, start: MomentText, end: MomentText, zone: string) {
+function notLogged(tx: Transaction, start: MomentText, end: MomentText) {
   return datesTouched(start, end).flatMap((date) => {
-    const taken = workedOn(tx, date, tx.now, zone).entries;
+    const taken = workedOn(tx, date, tx.now).entries;
     const from = Math.max(0, minuteOn(date, start));
     return gapsBetween(taken, from, Math.min(1440, minuteOn(date, end))).map(({ startMinute, endMinute }) => ({
       start: momentAt(date, startMinute),

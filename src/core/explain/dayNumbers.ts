@@ -2,7 +2,7 @@ import type { Settings, Task } from "../model";
 import { freeOn, freeTime, isLate, leftMinutes, loadOf, loadParts, totalMinutes } from "../plan";
 import type { Store } from "../store";
 import { nameOf } from "../things";
-import { clockText, durationText, rangeText, type DateText, type MomentText, type TimeStyle } from "../time";
+import { clockText, durationText, rangeText, type DateText, type TimeStyle } from "../time";
 import type { Explained } from "./explained";
 
 /** A day of which something is asked. */
@@ -14,13 +14,12 @@ export interface DayAsked {
 }
 
 /** Where the load of a day comes from: each thing that counts in it. */
-export function explainLoad({ store, date, settings, style }: DayAsked): Explained {
-  const { zone } = store.clock;
-  const { plannedMinutes, capacityMinutes } = loadOf(store, date, settings, zone);
+export function explainLoad({ store, date, style }: DayAsked): Explained {
+  const { plannedMinutes, capacityMinutes } = loadOf(store, date);
   return {
     rule: "Your own work that has hours on this day, overlaps counted once, and what is left of the tasks that are meant for it or due on it: their length less what was worked and what has hours. Hours of a theme are room for its tasks and count as far as tasks are in them. Blocks of plain text, such as lunch, do not count.",
     lines: [
-      ...loadParts(store, date, zone).map(({ record, minutes, startMinute }) => ({
+      ...loadParts(store, date).map(({ record, minutes, startMinute }) => ({
         label: `${nameOf(record, store)}, ${startMinute === undefined ? "no hours yet" : `at ${clockText(startMinute, style)}`}`,
         ...{ value: durationText(minutes), id: record.id },
       })),
@@ -33,10 +32,9 @@ export function explainLoad({ store, date, settings, style }: DayAsked): Explain
 }
 
 /** Where the free time of a day comes from, from a minute of it on. */
-export function explainFree({ store, date, settings, style }: DayAsked, fromMinute: number): Explained {
-  const { zone } = store.clock;
-  const gaps = freeTime(store, date, settings, zone, fromMinute, "ofAll");
-  const { placedMinutes, capacityMinutes } = loadOf(store, date, settings, zone);
+export function explainFree({ store, date, style }: DayAsked, fromMinute: number): Explained {
+  const gaps = freeTime(store, date, fromMinute, "ofAll");
+  const { placedMinutes, capacityMinutes } = loadOf(store, date);
   const [between, beside] = [totalMinutes(gaps), Math.max(0, capacityMinutes - placedMinutes)];
   return {
     rule: "The stretches of your working hours that hold nothing, hours of a theme without tasks among them, but never more than the day has room for beside what has its hours.",
@@ -51,7 +49,7 @@ export function explainFree({ store, date, settings, style }: DayAsked, fromMinu
       },
       {
         label: "Free: the smaller of both",
-        value: durationText(freeOn(store, date, settings, zone, fromMinute)),
+        value: durationText(freeOn(store, date, fromMinute)),
         isResult: true,
       },
     ],
@@ -59,9 +57,9 @@ export function explainFree({ store, date, settings, style }: DayAsked, fromMinu
 }
 
 /** Where the slack of a task comes from. @param slackMinutes as the pull has it */
-export function explainSlack(store: Store, task: Task, now: MomentText, slackMinutes: number): Explained {
-  const late = isLate(task, now);
-  const left = leftMinutes(store, task, now, late ? undefined : task.due);
+export function explainSlack(store: Store, task: Task, slackMinutes: number): Explained {
+  const late = isLate(task, store.now);
+  const left = leftMinutes(store, task, late ? undefined : task.due);
   return {
     rule: "The working time that is free before it is due, less the work on it that is neither done nor has hours. What is late has no time left.",
     lines: [

@@ -46,20 +46,18 @@ describe("where a number comes from", () => {
     const { store, settings } = await demo();
     for (let day = -20; day < 40; day++) {
       const date = addDays(today, day);
-      const { plannedMinutes } = loadOf(store, date, settings, zone);
-      expect(loadParts(store, date, zone).reduce((all, { minutes }) => all + minutes, 0)).toBe(plannedMinutes);
+      const { plannedMinutes } = loadOf(store, date);
+      expect(loadParts(store, date).reduce((all, { minutes }) => all + minutes, 0)).toBe(plannedMinutes);
       const explained = explainLoad({ store, date, settings, style });
       if (plannedMinutes > 0) expect(result(explained)).toBe(durationText(plannedMinutes));
       const from = day === 0 ? minuteOf(now) : 0;
-      expect(result(explainFree({ store, date, settings, style }, from))).toBe(
-        durationText(freeOn(store, date, settings, zone, from)),
-      );
+      expect(result(explainFree({ store, date, settings, style }, from))).toBe(durationText(freeOn(store, date, from)));
     }
   });
 
   test("the load of a week is that of its days", async () => {
     const { store, settings } = await demo();
-    const days = Array.from({ length: 7 }, (_, at) => loadOf(store, addDays("2026-11-23", at), settings, zone));
+    const days = Array.from({ length: 7 }, (_, at) => loadOf(store, addDays("2026-11-23", at)));
     const explained = explainLoads({ store, date: "2026-11-23", settings, style }, 7);
     expect(explained.lines).toHaveLength(9);
     expect(result(explained)).toBe(durationText(days.reduce((sum, { plannedMinutes }) => sum + plannedMinutes, 0)));
@@ -72,7 +70,7 @@ describe("where a number comes from", () => {
         const sheet = timesheet({ reads: store, from: "2026-11-16", way, now, zone, rounding });
         const counts = (entry: Work) => countsInTimesheet(store, way, entry);
         const told = (dates: readonly string[], minutes: number, row?: string | null) =>
-          explainWorked(store, { dates, way, row, rounding, minutes, counts }, now, style);
+          explainWorked(store, { dates, way, row, rounding, minutes, counts }, style);
         /** What the entries come to that are named one by one. */
         const byEntries = ({ lines }: Explained) =>
           lines.reduce((sum, { id, value }) => sum + (id === undefined ? 0 : (parseDuration(value) ?? 0)), 0);
@@ -92,15 +90,15 @@ describe("where a number comes from", () => {
   });
 
   test("slack is what is free before it is due, less what is to do", async () => {
-    const { store, settings } = await demo();
-    const pullOf = pullsOf({ reads: store, settings, now, free: new FreeAhead(store, settings, zone) });
+    const { store } = await demo();
+    const pullOf = pullsOf({ reads: store, free: new FreeAhead(store) });
     const due = (store.list("kind", "task") as readonly Task[]).filter(
       (task) => task.due !== undefined && task.state === "open",
     );
     expect(due.length).toBeGreaterThan(5);
     for (const task of due) {
       const { slackMinutes } = pullOf(task);
-      const { lines } = explainSlack(store, task, now, slackMinutes!);
+      const { lines } = explainSlack(store, task, slackMinutes!);
       expect(lines[2]!.value).toBe(durationText(Math.abs(slackMinutes!)));
       expect(lines[0]!.value).not.toContain("-");
     }

@@ -2,17 +2,7 @@ import type { Id, Work } from "../model";
 import { loadOf, minutesOn, rowOf, type TimesheetWay } from "../plan";
 import type { Store } from "../store";
 import { titleOf } from "../things";
-import {
-  addDays,
-  clockText,
-  dateOf,
-  dateText,
-  durationText,
-  minuteOf,
-  type DateText,
-  type MomentText,
-  type TimeStyle,
-} from "../time";
+import { addDays, clockText, dateOf, dateText, durationText, minuteOf, type DateText, type TimeStyle } from "../time";
 import { mostLines, type Explained } from "./explained";
 import type { DayAsked } from "./dayNumbers";
 
@@ -30,13 +20,13 @@ export interface WorkedAsked {
 }
 
 /** Where a number of a timesheet comes from: the entries of the log that count in it. */
-export function explainWorked(store: Store, asked: WorkedAsked, now: MomentText, style: TimeStyle): Explained {
+export function explainWorked(store: Store, asked: WorkedAsked, style: TimeStyle): Explained {
   const { dates, way, row, rounding, minutes, counts } = asked;
   const { zone } = store.clock;
   const running = store.list("workByDay", "running") as readonly Work[];
   const parts = dates.flatMap((date) =>
     [...new Set([...(store.list("workByDay", date) as readonly Work[]), ...running])].flatMap((entry) => {
-      const own = minutesOn(date, entry, now, zone);
+      const own = minutesOn(date, entry, store.now, zone);
       const isOfRow = row === undefined || (rowOf(store, entry, way) ?? null) === row;
       return own > 0 && isOfRow && counts(entry) ? [{ date, entry, own }] : [];
     }),
@@ -66,11 +56,11 @@ function startOn(date: DateText, { start }: Work): number {
 }
 
 /** Where the load of several days comes from: that of each of them. */
-export function explainLoads({ store, date, settings, style }: DayAsked, days: number): Explained {
+export function explainLoads({ store, date, style }: DayAsked, days: number): Explained {
   let [planned, capacity] = [0, 0];
   const lines = Array.from({ length: days }, (_, at) => {
     const day = addDays(date, at);
-    const load = loadOf(store, day, settings, store.clock.zone);
+    const load = loadOf(store, day);
     planned += load.plannedMinutes;
     capacity += load.capacityMinutes;
     const held = load.capacityMinutes > 0 ? ` of ${durationText(load.capacityMinutes)}` : "";

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { demoRecords } from "@demo/generate";
 import { editRecord } from "../commands";
-import { bareRecord, defaultSettings, Refusal, type Block, type PensumRecord } from "../model";
+import { bareRecord, Refusal, type Block, type PensumRecord } from "../model";
 import { dayItems, loadOf, recordOrOccurrence } from "../plan";
 import type { Store } from "../store";
 import { addDays, dateOf, isMoment, minutesBetween, moveZone, standingClock } from "../time";
@@ -16,8 +16,7 @@ const today = "2026-11-24";
 const records = demoRecords({ now: `${today}T11:07`, size: 1000, seed: 7 });
 const opened = async (all: readonly PensumRecord[] = records) =>
   (await openStore(new Map(all.map((record) => [record.id, record])), standingClock(`${today}T11:07`, zone))).store;
-const loadNow = (store: Store, date: string) =>
-  loadOf(store, date, store.find("settings", "settings") ?? defaultSettings, zone);
+const loadNow = (store: Store, date: string) => loadOf(store, date);
 const plain = (store: Store) => new Map([...store.records()].map((record) => [record.id, record]));
 
 const near = fc.integer({ min: -3, max: 12 }).map((days) => addDays(today, days));
@@ -35,7 +34,7 @@ describe("a gesture", () => {
   test("does what its preview says, in one act, and one undo brings the very state back", async () => {
     const store = await opened();
     const tasks = store.list("unfinishedTasks", "all");
-    const items = Array.from({ length: 16 }, (_, at) => dayItems(store, addDays(today, at - 3), zone)).flat();
+    const items = Array.from({ length: 16 }, (_, at) => dayItems(store, addDays(today, at - 3))).flat();
     const boxes = [...store.records()].filter((record) => record.kind === "block" && record.holds !== undefined);
     const carried: fc.Arbitrary<Carried> = fc.oneof(
       fc.constantFrom(...tasks).map((task) => ({
@@ -65,10 +64,10 @@ describe("a gesture", () => {
     );
     fc.assert(
       fc.property(carried, anywhere, (thing, to) => {
-        const meaning = meaningOf(store, thing, to, zone);
+        const meaning = meaningOf(store, thing, to);
         if (!meaning) return;
         const before = plain(store);
-        const promised = loadAfter(store, meaning, zone);
+        const promised = loadAfter(store, meaning);
         expect(plain(store)).toEqual(before);
         let acts = 0;
         const stop = store.onAct(() => acts++);
@@ -106,11 +105,11 @@ describe("a gesture", () => {
     const store = await opened([event]);
     // 8:00 there is 20:00 here, on the day before.
     const carried: Carried = { kind: "item", id: "far", title: "", minutes: 60, grabMinutes: 0 };
-    carryOut(store, meaningOf(store, carried, { at: "day", date: "2026-11-27" }, zone)!);
+    carryOut(store, meaningOf(store, carried, { at: "day", date: "2026-11-27" })!);
     const moved = recordOrOccurrence(store, "far");
     const local = moved?.kind === "event" ? moveZone(moved.start, "Pacific/Auckland", zone) : "";
     expect([dateOf(local), local.slice(11)]).toEqual(["2026-11-27", "20:00"]);
-    expect(meaningOf(store, carried, { at: "day", date: "2026-11-27" }, zone)).toBeUndefined();
+    expect(meaningOf(store, carried, { at: "day", date: "2026-11-27" })).toBeUndefined();
   });
 
   test("a task with hours that is put on a full box keeps its hours, and the preview says why", async () => {
@@ -146,9 +145,8 @@ describe("a gesture", () => {
       store,
       { kind: "item", id: "hours", title: "", minutes: 60, grabMinutes: 0 },
       { at: "box", box: "box", date: "2026-11-25" },
-      zone,
     )!;
-    expect(loadAfter(store, meaning, zone)).toMatchObject({ refused: expect.stringContaining("100 tasks") as string });
+    expect(loadAfter(store, meaning)).toMatchObject({ refused: expect.stringContaining("100 tasks") as string });
     expect(() => carryOut(store, meaning)).toThrow(/100 tasks/);
     expect(store.get("hours")).toMatchObject({ task: "t100", start: "2026-11-25T14:00" });
   });
@@ -161,9 +159,9 @@ test("of a list and a board, what has a date can be put on a day, several at onc
   const [task] = store.list("unfinishedTasks", "all");
   const note = all.find(({ kind }) => kind === "note")!;
   const on = (record: PensumRecord) =>
-    meaningOf(store, carriedRecord(store, record, zone), { at: "day", date: addDays(today, 5) }, zone);
+    meaningOf(store, carriedRecord(store, record), { at: "day", date: addDays(today, 5) });
   carryOut(store, on(event)!);
-  expect(dayItems(store, addDays(today, 5), zone).some(({ record }) => record.id === event.id)).toBe(true);
+  expect(dayItems(store, addDays(today, 5)).some(({ record }) => record.id === event.id)).toBe(true);
   carryOut(store, on(task!)!);
   expect(store.get(task!.id)).toMatchObject({ doDay: addDays(today, 5) });
   expect(on(note)).toBeUndefined();
@@ -178,11 +176,11 @@ test("of a list and a board, what has a date can be put on a day, several at onc
   const tasks = store.list("unfinishedTasks", "all").slice(3, 6);
   const several: Carried = {
     ...{ kind: "several", title: "5 cards", minutes: 0 },
-    of: [...tasks, goal, note].map((record) => carriedRecord(store, record, zone)),
+    of: [...tasks, goal, note].map((record) => carriedRecord(store, record)),
   };
   // At an hour tasks come one after the other, and what would go beyond midnight stays.
   const hours = (minute: number) => {
-    carryOut(store, meaningOf(store, several, { at: "hour", date: addDays(today, 9), minute }, zone)!);
+    carryOut(store, meaningOf(store, several, { at: "hour", date: addDays(today, 9), minute })!);
     const found = tasks.map(({ id }) => {
       const [block] = (store.list("blocksByTask", id) as readonly Block[]).filter(
         ({ start }) => start >= addDays(today, 9),
@@ -197,7 +195,7 @@ test("of a list and a board, what has a date can be put on a day, several at onc
   expect(hours(600)[0]?.[0]).toBe("10:00");
   expect(minutesBetween(`${today}T10:00`, `${today}T${hours(600)[1]![0]}`)).toBe(lengths[0]);
   expect(hours(1440 - lengths[0])).toEqual([expect.anything(), undefined, undefined]);
-  const { said } = carryOut(store, meaningOf(store, several, { at: "day", date: addDays(today, 9) }, zone)!);
+  const { said } = carryOut(store, meaningOf(store, several, { at: "day", date: addDays(today, 9) })!);
   expect(said).toMatch(/^Moved 4 records to/);
   for (const { id } of tasks) expect(store.get(id)).toMatchObject({ doDay: addDays(today, 9) });
   expect(store.get(goal.id)).toMatchObject({ due: addDays(today, 9) });
@@ -213,9 +211,9 @@ test("what has several days goes to a day by the one that it was taken by", asyn
     end: "2026-11-23",
   };
   base.act({ name: "put", run: (tx) => (tx.put(event), "") }, undefined);
-  const carried: Carried = { ...(carriedRecord(base, event, zone) as Extract<Carried, { kind: "item" }>), grabDays: 2 };
+  const carried: Carried = { ...(carriedRecord(base, event) as Extract<Carried, { kind: "item" }>), grabDays: 2 };
   for (const at of ["day", "whole"] as const) {
-    carryOut(base, meaningOf(base, carried, { at, date: "2026-12-10" }, zone)!);
+    carryOut(base, meaningOf(base, carried, { at, date: "2026-12-10" })!);
     expect(base.get("trip")).toMatchObject({ start: "2026-12-08", end: "2026-12-11" });
     base.undo();
   }

@@ -1,4 +1,4 @@
-import { defaultSettings, Refusal } from "../model";
+import { Refusal } from "../model";
 import { loadOf, type Load } from "../plan";
 import type { Store, Transaction } from "../store";
 import type { Meaning } from "./meaningOf";
@@ -10,14 +10,13 @@ import type { Meaning } from "./meaningOf";
 export function loadAfter(
   store: Store,
   { act, date }: Meaning,
-  zone: string,
 ): { readonly load: Load } | { readonly refused: string } {
   let load: Load | undefined;
   const trial = {
     name: act.command.name,
     run(tx: Transaction) {
       const said = act.command.run(tx, act.input);
-      load = loadOf(tx, date, tx.find("settings", "settings") ?? defaultSettings, zone);
+      load = loadOf(tx, date);
       return said;
     },
   };

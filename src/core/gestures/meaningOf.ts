@@ -1,7 +1,7 @@
 import { copyItem, giveDay, moveDated, moveItem, place, placeLine, putInBox, setEventTime, takeOff } from "../commands";
 import type { DatedBy, Event, Block, Id } from "../model";
-import { localSpan, recordOrOccurrence } from "../plan";
-import { order, together, type Order, type Store } from "../store";
+import { localSpan, recordOrOccurrence, type PlanContext } from "../plan";
+import { order, together, type Order } from "../store";
 import {
   addDays,
   counted,
@@ -75,28 +75,26 @@ export interface Meaning {
   readonly date: DateText;
 }
 
-type Reads = Pick<Store, "get" | "find" | "list">;
-
 /**
  * What it means to put something somewhere; undefined where that means nothing. The preview and the drop, the pointer and
  * the keys all ask here, so that what was shown is what is done.
- * @param zone the person's own
+ * @param reads.zone the person's own
  */
-export function meaningOf(reads: Reads, carried: Carried, on: Target, zone: string): Meaning | undefined {
+export function meaningOf(reads: PlanContext, carried: Carried, on: Target): Meaning | undefined {
   const target = behindGrab(carried, on);
   const { date } = target;
   if (carried.kind === "record") return undefined;
-  if (carried.kind === "several") return ofSeveral(reads, carried.of, target, zone);
+  if (carried.kind === "several") return ofSeveral(reads, carried.of, target);
   const act =
     carried.kind === "dated"
       ? ofDate(carried, target)
       : target.at === "hour"
-        ? atHour(reads, carried, target, zone)
+        ? atHour(reads, carried, target)
         : target.at === "box"
           ? inBox(reads, carried, target.box)
           : target.at === "whole"
             ? withoutHour(reads, carried, date)
-            : onDay(reads, carried, date, zone);
+            : onDay(reads, carried, date);
   return act && { act, date };
 }
 
@@ -115,13 +113,13 @@ function ofDate({ id, by }: Extract<Carried, { kind: "dated" }>, target: Target)
 }
 
 /** Several things go to a day in one act, those that can; at an hour tasks come one after the other, as far as the day goes. */
-function ofSeveral(reads: Reads, all: readonly Carried[], target: Target, zone: string): Meaning | undefined {
+function ofSeveral(reads: PlanContext, all: readonly Carried[], target: Target): Meaning | undefined {
   if (target.at === "box") return undefined;
   let minute = target.at === "hour" ? target.minute : 0;
   const acts = all.flatMap((one) => {
-    if (target.at !== "hour") return meaningOf(reads, one, target, zone)?.act ?? [];
+    if (target.at !== "hour") return meaningOf(reads, one, target)?.act ?? [];
     if (one.kind !== "task" || minute + one.minutes > minutesPerDay) return [];
-    const meaning = meaningOf(reads, one, { ...target, minute }, zone);
+    const meaning = meaningOf(reads, one, { ...target, minute });
     minute += one.minutes;
     return meaning?.act ?? [];
   });
@@ -132,16 +130,15 @@ function ofSeveral(reads: Reads, all: readonly Carried[], target: Target, zone: 
   return { act: order(together, { orders: acts, said }), date: target.date };
 }
 
-function itemOf(reads: Reads, id: Id): Event | Block | undefined {
+function itemOf(reads: PlanContext, id: Id): Event | Block | undefined {
   const item = recordOrOccurrence(reads, id);
   return item?.kind === "block" || item?.kind === "event" ? item : undefined;
 }
 
 function atHour(
-  reads: Reads,
+  reads: PlanContext,
   carried: One,
   { date, minute, copying }: Extract<Target, { at: "hour" }>,
-  zone: string,
 ): Order | undefined {
   const start = momentAt(date, minute);
   if (carried.kind === "task") return order(place, { task: carried.task, start, minutes: carried.minutes });
@@ -151,14 +148,14 @@ function atHour(
   }
   const item = itemOf(reads, carried.id);
   if (!item) return undefined;
-  const told = item.kind === "event" && item.zone ? moveZone(start, zone, item.zone) : start;
+  const told = item.kind === "event" && item.zone ? moveZone(start, reads.zone, item.zone) : start;
   if (copying) return order(copyItem, { id: item.id, start: told });
   if (!isMoment(item.start)) return order(setEventTime, { id: item.id, start: told });
   return order(moveItem, { id: item.id, start: told });
 }
 
 /** Hours of its own that a task was carried with are taken off, in the same act. */
-function inBox(reads: Reads, carried: One, box: Id): Order | undefined {
+function inBox(reads: PlanContext, carried: One, box: Id): Order | undefined {
   const item = carried.kind === "item" ? itemOf(reads, carried.id) : undefined;
   const task = carried.kind === "task" ? carried.task : item?.kind === "block" ? item.task : undefined;
   if (task === undefined) return undefined;
@@ -167,7 +164,7 @@ function inBox(reads: Reads, carried: One, box: Id): Order | undefined {
 }
 
 /** Off its hours: a task is meant for the day, an event is one of the whole day. A plain line has nothing to be taken off. */
-function withoutHour(reads: Reads, carried: One, date: DateText): Order | undefined {
+function withoutHour(reads: PlanContext, carried: One, date: DateText): Order | undefined {
   if (carried.kind === "task") return order(giveDay, { tasks: [carried.task], day: date });
   const item = carried.kind === "item" ? itemOf(reads, carried.id) : undefined;
   if (item?.kind === "event") return order(setEventTime, { id: item.id, start: date });
@@ -177,13 +174,13 @@ function withoutHour(reads: Reads, carried: One, date: DateText): Order | undefi
 const noon = 720;
 
 /** On another day at the same hour, as the person's own clock shows it, whatever zone it is told in. */
-function onDay(reads: Reads, carried: One, date: DateText, zone: string): Order | undefined {
+function onDay(reads: PlanContext, carried: One, date: DateText): Order | undefined {
   if (carried.kind === "task") return order(giveDay, { tasks: [carried.task], day: date });
-  if (carried.kind === "line") return atHour(reads, carried, { at: "hour", date, minute: noon }, zone);
+  if (carried.kind === "line") return atHour(reads, carried, { at: "hour", date, minute: noon });
   const item = itemOf(reads, carried.id);
   if (!item) return undefined;
   if (!isMoment(item.start)) return order(setEventTime, { id: item.id, start: date });
-  const { start } = localSpan(item, zone);
+  const { start } = localSpan(item, reads.zone);
   if (dateOf(start) === date) return undefined;
-  return atHour(reads, carried, { at: "hour", date, minute: minuteOf(start) }, zone);
+  return atHour(reads, carried, { at: "hour", date, minute: minuteOf(start) });
 }

@@ -28,7 +28,7 @@ const opened = async (settings: Partial<Settings>, ...more: PensumRecord[]) => {
   const clock = moving();
   const all: PensumRecord[] = [{ ...defaultSettings, ...settings }, theme, ...reports, ...more];
   const { store } = await openStore(new Map(all.map((record) => [record.id, record])), clock);
-  const load = (date = today) => loadOf(store, date, store.find("settings", "settings")!, zone).plannedMinutes;
+  const load = (date = today) => loadOf(store, date).plannedMinutes;
   return { store, clock, load };
 };
 /** The setting is taken up when its part has been loaded. */
@@ -43,11 +43,9 @@ describe("lengths that count as they were learnt", () => {
     const learnt = roundLength(estimatesOf(store).likely({ estimateMinutes: 60, theme: "reporting" }, today)!.minutes);
     expect(learnt).toBeGreaterThan(75);
     expect(load()).toBe(learnt);
-    expect(leftMinutes(store, one, `${today}T08:00`)).toBe(learnt);
-    expect(dueTasks(store, `${today}T08:00`).map(({ minutes }) => minutes)).toEqual([learnt]);
-    expect(unplacedTasks(store, `${today}T08:00`, today)).toMatchObject([
-      { restMinutes: learnt, countedMinutes: learnt },
-    ]);
+    expect(leftMinutes(store, one)).toBe(learnt);
+    expect(dueTasks(store).map(({ minutes }) => minutes)).toEqual([learnt]);
+    expect(unplacedTasks(store, today)).toMatchObject([{ restMinutes: learnt, countedMinutes: learnt }]);
     store.act(place, { task: "one", start: `${today}T09:00` });
     const [block] = store.list("blocksByTask", "one") as readonly Block[];
     expect(block!.end).toBe(
@@ -100,8 +98,8 @@ describe("lengths that count as they were learnt", () => {
     const { store, load } = await opened({ countLearnt: true }, task("one", { estimateMinutes: 60, doDay: today }));
     store.act(addBlock, { start: `${today}T13:00`, end: `${today}T14:00`, title: "", theme: "reporting" });
     const dragged = { kind: "task", task: "one", title: "one", minutes: 30 } as const;
-    const meaning = meaningOf(store, dragged, { at: "hour", date: today, minute: 600 }, zone) as Meaning;
-    const after = loadAfter(store, meaning, zone) as { load: Load };
+    const meaning = meaningOf(store, dragged, { at: "hour", date: today, minute: 600 }) as Meaning;
+    const after = loadAfter(store, meaning) as { load: Load };
     store.act(place, { task: "one", start: `${today}T10:00`, minutes: 30 });
     expect(after.load.plannedMinutes).toBe(load());
   });

@@ -217,15 +217,15 @@ test("every sum with one name is one number, and the number that a count of minu
       const asked = { store, settings, style: { locale: "en-GB", hour12: false } };
       const tasks = oracle.tasks;
       for (const task of tasks) {
-        expect(leftMinutes(store, task, now)).toBe(oracle.left(task));
+        expect(leftMinutes(store, task)).toBe(oracle.left(task));
         // What is carried, placed and listed is what is left, or else its whole length.
-        const carried = carriedRecord(store, task, zone);
-        expect(carried.minutes).toBe(minutesToPlace(store, task, now));
+        const carried = carriedRecord(store, task);
+        expect(carried.minutes).toBe(minutesToPlace(store, task));
         if (oracle.left(task) > 0) expect(carried.minutes).toBe(oracle.left(task));
       }
-      for (const { task, minutes } of dueTasks(store, now))
+      for (const { task, minutes } of dueTasks(store))
         expect(minutes).toBe(oracle.left(task, task.due! < now.slice(0, 10) ? now.slice(0, 10) : task.due));
-      for (const { task, restMinutes } of unplacedTasks(store, now, dates[8]!)) {
+      for (const { task, restMinutes } of unplacedTasks(store, dates[8]!)) {
         expect(oracle.isMine(task)).toBe(true);
         expect(restMinutes).toBe(oracle.left(task));
       }
@@ -234,22 +234,21 @@ test("every sum with one name is one number, and the number that a count of minu
       const said = sectionSum(
         store,
         tasks.map(({ id }) => id),
-        now,
       );
       if (sum > 0) expect(said).toContain(`${durationText(sum)} left`);
       else expect(said).not.toContain("left");
 
-      const free = new FreeAhead(store, settings, zone);
+      const free = new FreeAhead(store);
       let until = 0;
       for (const date of dates) {
         const from = date === now.slice(0, 10) ? 11 * 60 + 7 : 0;
-        const load = loadOf(store, date, settings, zone);
+        const load = loadOf(store, date);
         expect(load.plannedMinutes).toBe(oracle.load(date));
-        expect(loadParts(store, date, zone).reduce((all, { minutes }) => all + minutes, 0)).toBe(load.plannedMinutes);
+        expect(loadParts(store, date).reduce((all, { minutes }) => all + minutes, 0)).toBe(load.plannedMinutes);
         const planned = explainLoad({ ...asked, date }).lines.find(({ label }) => label === "Planned");
         expect(planned?.value).toBe(durationText(load.plannedMinutes));
         if (date < now.slice(0, 10)) continue;
-        expect(freeOn(store, date, settings, zone, from)).toBe(oracle.free(date));
+        expect(freeOn(store, date, from)).toBe(oracle.free(date));
         expect(explainFree({ ...asked, date }, from).lines.at(-1)?.value).toBe(durationText(oracle.free(date)));
         until += oracle.free(date);
         expect(free.until(now, date)).toBe(until);
@@ -290,7 +289,7 @@ test("a task that is dropped takes nothing of any day any longer, and its hours 
     block("next", `${dates[4]}T09:00`, `${dates[4]}T10:00`),
   ];
   const { store } = await openStore(new Map(records.map((one) => [one.id, one])), new SetClock(now, zone));
-  const loads = () => [dates[3]!, dates[4]!].map((date) => loadOf(store, date, settings, zone).plannedMinutes);
+  const loads = () => [dates[3]!, dates[4]!].map((date) => loadOf(store, date).plannedMinutes);
   expect(loads()).toEqual([60, 120]);
   expect(store.act(setState, { tasks: ["t0"], state: "dropped" }).said).toBe(
     "Dropped “Section”, and took off 1 h of hours to come",

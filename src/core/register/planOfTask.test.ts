@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import { addEvent, place, removeRecord, setState } from "../commands";
 import { LensView } from "../lens";
-import { defaultSettings, type Block } from "../model";
+import { type Block } from "../model";
 import { FreeAhead, pullOf } from "../plan";
 import { addField } from "../shaping";
 import { Store } from "../store";
@@ -69,8 +69,8 @@ test("the pull and the load of the day are those of the other screens, and follo
   const clock: Clock = { now: () => moment, zone: "Europe/Berlin" };
   const { store } = await openStore(new Map(all.map((one) => [one.id, one])), clock);
   const isEqual = () => {
-    const free = new FreeAhead(store, defaultSettings, clock.zone);
-    const pull = pullOf({ reads: store, settings: defaultSettings, now: moment, free });
+    const free = new FreeAhead(store);
+    const pull = pullOf({ reads: store, free });
     const points = (id: string) => pull(store.find("task", id)!).points;
     expect([read(store, "level", "pull"), read(store, "walk", "pull")]).toEqual([points("level"), points("walk")]);
     free.close();

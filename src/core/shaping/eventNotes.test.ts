@@ -23,7 +23,7 @@ function world(): Store {
 
 test("notes come from a template that knows the event, for one occurrence of a series alone", () => {
   const store = world();
-  const second = dayItems(store, "2026-12-07", zone)[0]!.record as Event;
+  const second = dayItems(store, "2026-12-07")[0]!.record as Event;
   const fills = eventFills(store, second, store.find("template", "meeting") as Template);
   expect(fills).toEqual({ About: "Crew call", Who: "Ines" });
   store.act(makeEventNotes, { event: second.id, template: "meeting", fills, id: "page" });
@@ -31,18 +31,18 @@ test("notes come from a template that knows the event, for one occurrence of a s
     title: "Crew call, 2026-12-07",
     text: "# Crew call, 2026-12-07\n\nWith Ines.\n",
   });
-  expect(eventNotesOf(store, "2026-12-07", zone).map(({ notes }) => notes.id)).toEqual(["page"]);
-  expect(eventNotesOf(store, "2026-12-14", zone)).toEqual([]);
+  expect(eventNotesOf(store, "2026-12-07").map(({ notes }) => notes.id)).toEqual(["page"]);
+  expect(eventNotesOf(store, "2026-12-14")).toEqual([]);
   expect(() => store.act(makeEventNotes, { event: second.id })).toThrow(/already has a notes page/);
   store.undo();
   expect(store.find("note", "page")).toBeUndefined();
-  expect(eventNotesOf(store, "2026-12-07", zone)).toEqual([]);
+  expect(eventNotesOf(store, "2026-12-07")).toEqual([]);
 });
 
 test("an empty page gets a title that no other has", () => {
   const store = world();
   store.act(addToRegister, { register: "notes", id: "other", fields: { title: "Crew call, 2026-11-30" } });
-  const first = dayItems(store, "2026-11-30", zone)[0]!.record;
+  const first = dayItems(store, "2026-11-30")[0]!.record;
   store.act(makeEventNotes, { event: first.id, id: "page" });
   expect((store.find("note", "page") as Note).title).toBe("Crew call, 2026-11-30 (2)");
 });
@@ -54,6 +54,6 @@ test("the notes of an event stay with it: its copies, and what comes again after
   store.act(copyItem, { id: "walk", start: "2026-11-27T14:00", newId: "copy" });
   store.act(editRecord, { id: "walk", fields: { repeat: "RRULE:FREQ=WEEKLY" } });
   expect(store.get("copy")).not.toHaveProperty("notes");
-  const noted = ["2026-11-25", "2026-11-27", "2026-12-02"].filter((date) => eventNotesOf(store, date, zone).length > 0);
+  const noted = ["2026-11-25", "2026-11-27", "2026-12-02"].filter((date) => eventNotesOf(store, date).length > 0);
   expect(noted).toEqual(["2026-11-25"]);
 });

@@ -1,4 +1,14 @@
-import { idAfter, newId, Refusal, type Id, type Kind, type PensumRecord, type RecordOf } from "../model";
+import {
+  defaultSettings,
+  idAfter,
+  newId,
+  Refusal,
+  type Id,
+  type Kind,
+  type PensumRecord,
+  type RecordOf,
+  type Settings,
+} from "../model";
 import { instantOf, minuteBegin, systemClock, type Clock, type MomentText } from "../time";
 import {
   apply,
@@ -129,6 +139,11 @@ export class Store {
   /** The person's zone. */
   get zone(): string {
     return this.clock.zone;
+  }
+
+  /** How the person has set things up; as it comes where they set nothing. */
+  get settings(): Settings {
+    return this.find("settings", "settings") ?? defaultSettings;
   }
 
   /** Tells those who read the present that a minute has passed. */
@@ -487,6 +502,7 @@ export class Store {
     let given = 0;
     const before = new Map<Id, PensumRecord | undefined>();
     const topics = new ChangedTopics();
+    const settings = () => this.settings;
     const write = (id: Id, to: PensumRecord | undefined) => {
       if (!before.has(id)) before.set(id, this.#records.get(id));
       this.#isChanging = true;
@@ -503,6 +519,9 @@ export class Store {
       now,
       instant,
       zone,
+      get settings() {
+        return settings();
+      },
       lengthOf: (task) => this.lengthOf(task),
       newId: () => idAfter(ids, given++),
       put: (record) => write(record.id, record),

@@ -1,4 +1,4 @@
-import type { Id, Kind, PensumRecord, RecordOf } from "../model";
+import type { Id, Kind, PensumRecord, RecordOf, Settings } from "../model";
 import type { MomentText } from "../time";
 import type { Fields } from "./changeSet";
 import type { IndexName } from "./indexes";
@@ -21,6 +21,8 @@ export interface Transaction {
   readonly instant: number;
   /** The person's zone. */
   readonly zone: string;
+  /** How the person has set things up; as it comes where they set nothing. */
+  readonly settings: Settings;
   /** How long a task counts, in minutes, as the store says. */
   lengthOf: LengthOf;
   /** An id for something new. Those of one act follow from its first, so that it gives the same when it is done again. */

@@ -9,7 +9,7 @@ import {
   rollOn,
   tookFollowsLog,
 } from "../commands";
-import { defaultSettings, type Id, type PensumRecord, type Settings, type Task } from "../model";
+import { type Id, type PensumRecord, type Settings, type Task } from "../model";
 import { followPages, OutlineCache } from "../page";
 import { countedDay, currentPull, loadOf } from "../plan";
 import { changedRule } from "../register/changedRule";
@@ -84,8 +84,7 @@ function openBareStore(records: Records, clock: Clock): OpenStore {
 /** Minutes planned on the day of a task, as the load of that day says. */
 function dayLoad(store: Store, task: Task): number | undefined {
   const day = countedDay(task);
-  const settings = store.find("settings", "settings") ?? defaultSettings;
-  return day === undefined ? undefined : loadOf(store, day, settings, store.clock.zone).plannedMinutes;
+  return day === undefined ? undefined : loadOf(store, day).plannedMinutes;
 }
 
 /** Lets plans and loads count by what was learnt, where the settings say so. */

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it, test, vi } from "vitest";
 import { addEvent } from "../commands";
-import { defaultSettings, Refusal, type PensumRecord, type Settings } from "../model";
+import { defaultSettings, Refusal, type PensumRecord } from "../model";
 import {
   allDayEvents,
   dayItems,
@@ -29,22 +29,20 @@ const themes: PensumRecord[] = [
   { ...defaultSettings },
 ];
 const { zone } = clock;
-const settingsIn = (store: Store): Settings => store.find("settings", "settings") ?? defaultSettings;
-
 /** What the screens compute, by name; none may hang on more than it reads. */
 const computations: Readonly<Record<string, (store: Store) => unknown>> = {
-  load: (store) => loadOf(store, today, settingsIn(store), zone),
-  items: (store) => dayItems(store, today, zone),
-  strip: (store) => stripItems(store, [today, addDays(today, 1)], now, 1),
+  load: (store) => loadOf(store, today),
+  items: (store) => dayItems(store, today),
+  strip: (store) => stripItems(store, [today, addDays(today, 1)], 1),
   allDay: (store) => allDayEvents(store, today),
-  tray: (store) => tray(store, today, now, settingsIn(store)),
-  unplaced: (store) => unplacedTasks(store, now, addDays(today, 7)),
-  leftOver: (store) => leftOver(store, today, settingsIn(store)),
+  tray: (store) => tray(store, today),
+  unplaced: (store) => unplacedTasks(store, addDays(today, 7)),
+  leftOver: (store) => leftOver(store, today),
   habits: (store) => habitsOn(store, today, 1),
-  warnings: (store) => warningsOn(store, datesAhead(store, today, 3), settingsIn(store), zone),
+  warnings: (store) => warningsOn(store, datesAhead(store, today, 3)),
   timeline: (store) => timelineRows(store, "theme", { now, zone, doneSince: "2026-11-01", events: true }),
-  due: (store) => dueTasks(store, now),
-  shortages: (store) => shortages(dueTasks(store, now), new FreeAhead(store, settingsIn(store), zone), now),
+  due: (store) => dueTasks(store),
+  shortages: (store) => shortages(dueTasks(store), new FreeAhead(store), now),
 };
 
 test("whatever is done: what was computed is what it would come to if it were computed anew", async () => {
@@ -78,13 +76,13 @@ test("whatever is done: what was computed is what it would come to if it were co
 
 test("what is kept beside the store is asked anew by those who are told of the same act, in whatever order they are", async () => {
   const { store } = await openStore(new Map(themes.map((one) => [one.id, one])), clock);
-  const free = new FreeAhead(store, defaultSettings, zone);
+  const free = new FreeAhead(store);
   const sums = new Tracked(store, () => [...free.sums(now, 10)]);
   const seen: (readonly number[])[] = [];
   // As the interface does it: whoever is told reads at once.
   sums.read();
   sums.subscribe(() => void seen.push(sums.read()));
-  const isRight = () => expect(seen.at(-1)).toEqual([...new FreeAhead(store, defaultSettings, zone).sums(now, 10)]);
+  const isRight = () => expect(seen.at(-1)).toEqual([...new FreeAhead(store).sums(now, 10)]);
   for (const hour of ["13", "15"]) {
     store.act(addEvent, { start: `${today}T${hour}:00`, end: `${today}T${hour}:45`, title: "Call" });
     isRight();

@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useEffect, useMemo, useSyncExternalStore } from "react";
 import { defaultSettings } from "@/core/model";
-import { remindersBetween, type Reminder } from "@/core/plan/reminders";
+import { remindersBetween, type Reminder } from "@/core/plan/day/reminders";
 import {
   addDays,
   clockText,
@@ -15,7 +15,7 @@ import {
 } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { openRecord } from "@/ui/navigation";
-import { useComputed, useSettings, useStore, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
+import { useComputed, useStore, useTimeStyle, useWorkspace } from "@/ui/workspaceContext";
 import { notifyOutside, ring } from "./ringing";
 import { RingingNow } from "./ringingNow";
 import { useEntryOffer } from "./useEntryOffer";
@@ -32,12 +32,8 @@ export function Reminders() {
   );
   const all = useSyncExternalStore(ringingNow.follow, ringingNow.read, ringingNow.read);
   // What is to ring today, by what is known now: it is another list when something that rings was made, moved or done.
-  const settings = useSettings();
   const due = useComputed(
-    useCallback(
-      (from) => remindersBetween(from, `${addDays(dateOf(now), -1)}T23:59`, now, settings, from.clock.zone),
-      [now, settings],
-    ),
+    useCallback((from) => remindersBetween(from, `${addDays(dateOf(now), -1)}T23:59`, now), [now]),
   );
   useEffect(() => {
     void ringingNow.look().then((fresh) => {
@@ -98,15 +94,10 @@ const daysListed = 7;
 /** What will ring in the days to come, so that it can be looked over. */
 export function WillRing({ most = 5 }: { most?: number }) {
   const store = useStore();
-  const settings = useSettings();
   const style = useTimeStyle();
   const now = useNow(store.clock);
-  const { zone } = store.clock;
   const ahead = useComputed(
-    useCallback(
-      (from) => remindersBetween(from, now, `${addDays(dateOf(now), daysListed)}T23:59`, settings, zone),
-      [now, settings, zone],
-    ),
+    useCallback((from) => remindersBetween(from, now, `${addDays(dateOf(now), daysListed)}T23:59`), [now]),
   );
   return (
     <section aria-label="What will ring">

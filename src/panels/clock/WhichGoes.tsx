@@ -13,11 +13,8 @@ export function WhichGoes() {
   const fourth = useFourth();
   const store = useStore();
   const act = useAct();
-  const { zone } = store.clock;
   const date = fourth?.date ?? "";
-  const chosen = useComputed(
-    useCallback((from) => (date === "" ? [] : portionOn(from, date, from.clock.now(), zone)), [date, zone]),
-  );
+  const chosen = useComputed(useCallback((from) => (date === "" ? [] : portionOn(from, date)), [date]));
   const task = store.find("task", fourth?.task);
   if (!fourth || !task) return null;
   const close = () => askWhichGoes(undefined);

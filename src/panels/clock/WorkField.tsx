@@ -2,7 +2,7 @@
 import { useCallback, useMemo } from "react";
 import type { StartOn } from "@/core/commands/clock";
 import { offerNamed } from "@/core/register";
-import { workOffers } from "@/core/plan/workOffers";
+import { workOffers } from "@/core/plan/log/workOffers";
 import { dateOf, minuteOf, type DateText } from "@/core/time";
 import { Combobox, type Choice } from "@/ui/Combobox";
 import { notify } from "@/ui/notices";

@@ -59,7 +59,7 @@ export function WorkedStrand(props: StrandProps) {
   const now = useNow(store.clock);
   const { zone } = store.clock;
   const worked = useWorked(date);
-  const items = useComputed(useCallback((from) => namedItems(from, date, zone), [date, zone]));
+  const items = useComputed(useCallback((from) => namedItems(from, date), [date]));
   const until = minutesOver(date, now);
   const marks = useMemo(() => strandMarks(worked, items, until), [worked, items, until]);
   const layout = useMemo(() => columns(worked.entries, leastMinutes), [worked]);

@@ -1,5 +1,5 @@
 "use client";
-import { remindersBetween, stillRings, type Reminder } from "@/core/plan/reminders";
+import { remindersBetween, stillRings, type Reminder } from "@/core/plan/day/reminders";
 import type { Settings } from "@/core/model";
 import type { Store } from "@/core/store";
 import { addDays, addMinutes, isMoment, type MomentText } from "@/core/time";
@@ -51,14 +51,12 @@ export class RingingNow {
   /** Takes up what is to ring by now. Returns what this tab was the first to take up, to be sounded. */
   async look(): Promise<readonly Reminder[]> {
     return this.#change((known, now) => {
-      const zone = this.store.clock.zone;
-      const settings = this.settings();
       const oldest = addDaysTo(now, -longestMissedDays);
       // Clocks that went back, as for whoever flies west, show times again at which something rings.
       const from = known.until < oldest ? oldest : known.until > now ? addMinutes(now, -1) : known.until;
-      const fresh = from < now ? remindersBetween(this.store, from, now, settings, zone) : [];
+      const fresh = from < now ? remindersBetween(this.store, from, now) : [];
       const again = known.snoozed.filter(({ until }) => until <= now).map(({ reminder }) => reminder);
-      const kept = known.ringing.filter((one) => one.at >= oldest && stillRings(this.store, one, settings, zone));
+      const kept = known.ringing.filter((one) => one.at >= oldest && stillRings(this.store, one));
       const ringing = [...kept, ...again, ...fresh].filter(
         (one, at, all) => all.findIndex(({ key }) => key === one.key) === at,
       );

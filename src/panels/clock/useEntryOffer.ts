@@ -1,7 +1,7 @@
 "use client";
 import { useEffect } from "react";
 import { isUnfinished } from "@/core/model";
-import { entryOffer } from "@/core/plan/entryOffer";
+import { entryOffer } from "@/core/plan/log/entryOffer";
 import { estimateText } from "@/core/time";
 import { currentNotice, notify } from "@/ui/notices";
 import { useAct, useStore } from "@/ui/workspaceContext";
@@ -21,7 +21,7 @@ export function useEntryOffer() {
         const [task] = ticked;
         if (!task || ticked.length > 1) return;
         const { zone } = store.clock;
-        const offer = entryOffer(store, task, store.clock.now(), zone);
+        const offer = entryOffer(store, task);
         if (!offer) return;
         // The line that says what was done comes first; the offer stands on it.
         queueMicrotask(() => {

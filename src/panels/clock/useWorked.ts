@@ -9,6 +9,5 @@ import { useComputed, useStore } from "@/ui/workspaceContext";
 export function useWorked(date: DateText): WorkedDay {
   const store = useStore();
   const now = useNow(store.clock);
-  const { zone } = store.clock;
-  return useComputed(useCallback((from) => workedOn(from, date, now, zone), [date, now, zone]));
+  return useComputed(useCallback((from) => workedOn(from, date, now), [date, now]));
 }

@@ -143,8 +143,8 @@ function Portion({ date, today }: DayProps) {
   const box = useRef<HTMLElement>(null);
   const [hint, setHint] = useState("");
   const [proposal, setProposal] = useState<Proposal | "nothing">();
-  const chosen = useComputed(useCallback((from) => portionOn(from, date, now, zone), [date, now, zone]));
-  const usual = useComputed(useCallback((from) => usuallyWorked(from, date, zone), [date, zone]));
+  const chosen = useComputed(useCallback((from) => portionOn(from, date), [date]));
+  const usual = useComputed(useCallback((from) => usuallyWorked(from, date), [date]));
   const isOver = date < today;
 
   useEffect(() => {
@@ -171,7 +171,7 @@ function Portion({ date, today }: DayProps) {
   const next = chosen.find(({ isDone }) => !isDone)?.task.id;
   const propose = () => {
     const pull = currentPull(store);
-    const freeMinutes = freeOn(store, date, settings, zone, date === today ? minuteOf(now) : 0);
+    const freeMinutes = freeOn(store, date, date === today ? minuteOf(now) : 0);
     const found = proposePortion({
       ...{ reads: store, date, now, settings, zone, style, freeMinutes },
       pull: (task) => pull(task).points,

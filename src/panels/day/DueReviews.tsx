@@ -1,20 +1,14 @@
 "use client";
 import { useCallback } from "react";
 import { reviews, reviewStandings } from "@/core/plan";
-import { useNow } from "@/ui/clock";
 import { goTo } from "@/ui/navigation";
-import { useComputed, useFirstWeekday, useSettings, useStore } from "@/ui/workspaceContext";
+import { useComputed, useFirstWeekday } from "@/ui/workspaceContext";
 
 /** The reviews whose time has come, quietly, each as a way to it; nothing where none is due. */
 export function DueReviews() {
-  const settings = useSettings();
   const firstWeekday = useFirstWeekday();
-  const now = useNow(useStore().clock);
   const due = useComputed(
-    useCallback(
-      (reads) => reviewStandings(reads, settings, now, firstWeekday).filter(({ isDue }) => isDue),
-      [settings, now, firstWeekday],
-    ),
+    useCallback((reads) => reviewStandings(reads, firstWeekday).filter(({ isDue }) => isDue), [firstWeekday]),
   );
   return due.map(({ way, running }) => (
     <button

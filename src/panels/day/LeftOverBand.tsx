@@ -9,7 +9,7 @@ import { openRecord } from "@/ui/navigation";
 import { DayChoice } from "./DayChoice";
 import { late } from "@/ui/late";
 import { notify } from "@/ui/notices";
-import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useComputed, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 const WhyCarried = late(() => import("./WhyCarried").then((form) => ({ default: form.WhyCarried })));
 
@@ -17,8 +17,7 @@ const shownAtFirst = 5;
 
 /** What was left over from earlier days, at the top of today: each to be carried, put to rest, dropped or left. */
 export function LeftOverBand({ today, isOpen = false }: { today: DateText; isOpen?: boolean }) {
-  const settings = useSettings();
-  const offered = useComputed(useCallback((store) => leftOver(store, today, settings), [today, settings]));
+  const offered = useComputed(useCallback((store) => leftOver(store, today), [today]));
   const [chosen, setChosen] = useState<ReadonlySet<Id>>(new Set());
   const [open, setOpen] = useState(isOpen);
   const [all, setAll] = useState(false);
@@ -82,7 +81,7 @@ function Row({
   const style = useTimeStyle();
   const [to, setTo] = useState<DateText>();
   const asked = askedOnCarrying(task, today);
-  const left = useComputed(useCallback((from) => leftMinutes(from, task, from.now), [task]));
+  const left = useComputed(useCallback((from) => leftMinutes(from, task), [task]));
   const facts = [
     `from ${relativeDateText(task.doDay as DateText, today, style)}`,
     ...(task.carried > 0 ? [carriedText(task.carried)] : []),

@@ -38,9 +38,9 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
   const canvas = useRef<HTMLDivElement>(null);
   const [cursor, setCursor] = useState<number>();
 
-  const items = useComputed(useCallback((from) => namedItems(from, date, zone), [date, zone]));
+  const items = useComputed(useCallback((from) => namedItems(from, date), [date]));
   const wholeDay = useComputed(useCallback((from) => allDayEvents(from, date), [date]));
-  const load = useComputed(useCallback((from) => loadOf(from, date, settings, zone), [date, settings, zone]));
+  const load = useComputed(useCallback((from) => loadOf(from, date), [date]));
   const onDay = useLayerItems(date);
   const beside = useMemo(
     () => withoutDoubles(onDay, [...items.map(({ record }) => record), ...wholeDay]),
@@ -57,10 +57,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
   const hours = workingDay(settings.workingWeek, date);
   const nowMinute = date === today ? minuteOf(now) : undefined;
   const freeMinutes = useComputed(
-    useCallback(
-      (from) => (date < today ? 0 : freeOn(from, date, settings, zone, nowMinute ?? 0)),
-      [date, today, settings, zone, nowMinute],
-    ),
+    useCallback((from) => (date < today ? 0 : freeOn(from, date, nowMinute ?? 0)), [date, today, nowMinute]),
   );
   const change = clockChange(date, zone);
   const dates = useMemo(() => [date], [date]);
@@ -107,9 +104,7 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
   const over = isOver(load);
   // What is still to come was worked by nobody yet.
   const isLogged = date <= today;
-  const workedMinutes = useComputed(
-    useCallback((from) => workedOn(from, date, now, zone).workedMinutes, [date, now, zone]),
-  );
+  const workedMinutes = useComputed(useCallback((from) => workedOn(from, date, now).workedMinutes, [date, now]));
   return (
     <section
       aria-label="Hours"

@@ -17,21 +17,14 @@ import {
 } from "@/core/time";
 import { useNow } from "@/ui/clock";
 import { goTo, openRecord, planAddress } from "@/ui/navigation";
-import { useAct, useComputedSoon, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useComputedSoon, useStore, useTimeStyle } from "@/ui/workspaceContext";
 
 const daysLooked = 14;
 
 /** What may not hold of the next two weeks, and of the days after them that have something on them: double bookings, work without a break. */
 export function Warnings({ today }: { today: DateText }) {
-  const settings = useSettings();
-  const { zone } = useStore().clock;
   const [open, setOpen] = useState(false);
-  const found = useComputedSoon(
-    useCallback(
-      (from) => warningsOn(from, datesAhead(from, today, daysLooked), settings, zone),
-      [today, settings, zone],
-    ),
-  );
+  const found = useComputedSoon(useCallback((from) => warningsOn(from, datesAhead(from, today, daysLooked)), [today]));
   const doubles = found.reduce((sum, day) => sum + day.doubles.length, 0);
   const runs = found.reduce((sum, day) => sum + day.runs.length, 0);
   if (doubles + runs === 0) return null;
@@ -78,17 +71,15 @@ function Day({ date, doubles, runs }: DayWarnings) {
 /** Two things at once; those that are hours of one’s own may go to the next free time of the day, events stay. */
 function Double({ date, pair }: { date: DateText; pair: DoubleBooking }) {
   const store = useStore();
-  const settings = useSettings();
   const style = useTimeStyle();
   const act = useAct();
-  const { zone } = store.clock;
   const [first, second] = [pair.first.record, pair.second.record];
   const present = useNow(store.clock);
   /** Where a thing would go on this day; undefined where there is no room for it. */
   const freeFor = (record: Block): number | undefined => {
     const length = minutesBetween(record.start, record.end);
     const from = date === dateOf(present) ? minuteOf(present) : 0;
-    return fitFor(freeTime(store, date, settings, zone, from), length);
+    return fitFor(freeTime(store, date, from), length);
   };
   const move = (record: Block, at: number) => {
     const start = momentAt(date, at);

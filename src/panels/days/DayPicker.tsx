@@ -5,7 +5,7 @@ import { flushSync } from "react-dom";
 import { loadOf } from "@/core/plan";
 import { addDays, dateText, isDate, startOfWeek, type DateText } from "@/core/time";
 import { LoadBar, loadText } from "./LoadBar";
-import { useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useComputed, useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";
 
 interface DayPickerProps {
   today: DateText;
@@ -101,10 +101,8 @@ interface PickerDayProps {
 }
 
 function PickerDay({ date, today, tabbable, inMonth, chosen, disabled, onPick }: PickerDayProps) {
-  const settings = useSettings();
   const style = useTimeStyle();
-  const { zone } = useStore().clock;
-  const load = useComputed(useCallback((store) => loadOf(store, date, settings, zone), [date, settings, zone]));
+  const load = useComputed(useCallback((store) => loadOf(store, date), [date]));
   return (
     <button
       type="button"

@@ -14,7 +14,7 @@ export function useFreeAhead(): FreeAhead {
 /** The due dates ahead by which the work does not fit. */
 export function useShortages(): readonly Shortage[] {
   const now = useNow(useStore().clock);
-  return useComputedSoon(useCallback((store) => shortages(dueTasks(store, now), freeAheadOf(store), now), [now]));
+  return useComputedSoon(useCallback((store) => shortages(dueTasks(store), freeAheadOf(store), now), [now]));
 }
 
 /** The pull of every open task, asked for one by one. */

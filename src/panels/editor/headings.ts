@@ -184,7 +184,7 @@ export function headings({ store, id, follows }: { store: Store; id: Id; follows
         const ranges: Range<Decoration>[] = [];
         for (const { lineFrom, lineTo, to, title } of sectionsOf(state)) {
           if (to <= lineTo) continue;
-          const sum = follows ? sectionSum(store, taskIds(state.sliceDoc(lineTo, to)), store.clock.now()) : "";
+          const sum = follows ? sectionSum(store, taskIds(state.sliceDoc(lineTo, to))) : "";
           const widget = new SumAndFold(sum, title, foldedAt(state, lineTo) !== undefined);
           ranges.push(Decoration.widget({ widget, side: -1 }).range(lineFrom));
         }

@@ -4,7 +4,7 @@ import { EditorView, keymap, placeholder as placeholderText, tooltips } from "@c
 import { isPage, type Id } from "@/core/model";
 import { longestFollowedPage } from "@/core/page";
 import type { DateText, TimeStyle } from "@/core/time";
-import { settingsOf, type Workspace } from "@/data/workspace";
+import { type Workspace } from "@/data/workspace";
 import { addDropZone } from "@/panels/drag";
 import { drawnPage } from "./drawn";
 import { cursorAmongWords, pageKeys } from "./keys";
@@ -198,7 +198,7 @@ function whatIsUnderstood(
     isThere = true;
     const [{ lineWords }, { captureContext }] = await Promise.all([import("./lineWords"), import("@/core/plan")]);
     if (!view.dom.isConnected) return;
-    const context = () => captureContext(store, settingsOf(store), style, firstWeekday);
+    const context = () => captureContext(store, style, firstWeekday);
     view.dispatch({ effects: language.reconfigure(lineWords({ store, date, context })) });
   };
 }

@@ -14,7 +14,7 @@ import { LikelyLength } from "@/panels/fields/LikelyLength";
 import { DayPicker } from "@/panels/days/DayPicker";
 import { becomesText } from "@/panels/days/LoadBar";
 import { notify } from "@/ui/notices";
-import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
+import { useComputed, useStore } from "@/ui/workspaceContext";
 
 /** What was said so far of the things that are chosen. */
 export interface Clarifying {
@@ -150,9 +150,7 @@ function minutesMore(store: Store, said: Clarifying, task: Task): number {
     ...(theme === undefined ? {} : { theme }),
   };
   if (!isMine(store, then)) return 0;
-  return (
-    leftMinutes(store, then, store.now) - (countedDay(task) === said.day ? leftMinutes(store, task, store.now) : 0)
-  );
+  return leftMinutes(store, then) - (countedDay(task) === said.day ? leftMinutes(store, task) : 0);
 }
 
 /** The keyboard goes into the month that opened. */
@@ -162,9 +160,7 @@ function focusDay(picker: HTMLElement | null) {
 
 /** What the day becomes with this on it, said before it is there. */
 function DayBecomes({ day, minutes }: { day: DateText; minutes: number }) {
-  const settings = useSettings();
-  const { zone } = useStore().clock;
-  const load = useComputed(useCallback((store) => loadOf(store, day, settings, zone), [day, settings, zone]));
+  const load = useComputed(useCallback((store) => loadOf(store, day), [day]));
   const over = isOver({ ...load, plannedMinutes: load.plannedMinutes + minutes });
   return (
     <p className={`pb-1 pl-2 text-small ${over ? "font-semibold text-madder" : "text-ink-2"}`}>

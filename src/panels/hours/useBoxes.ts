@@ -16,12 +16,10 @@ type BoxItem = DayItem & { record: Block };
 export function useBoxes() {
   const store = useStore();
   const { meaning, carryOut } = useGesture();
-  const { zone } = store.clock;
-
   const itemOf = useCallback(
     (id: Id | undefined, date: DateText): BoxItem | undefined =>
-      dayItems(store, date, zone).find((item): item is BoxItem => item.record.id === id && isBox(item.record)),
-    [store, zone],
+      dayItems(store, date).find((item): item is BoxItem => item.record.id === id && isBox(item.record)),
+    [store],
   );
 
   /** The task that is carried: itself, or with the hours it has; undefined for all else. */
@@ -37,21 +35,20 @@ export function useBoxes() {
   /** The box that keys put something into at a minute of a date. */
   const boxUnder = useCallback(
     (dragged: Dragged, date: DateText, startMinute: number) =>
-      dragged.kind === "task" ? itemOf(boxAt(dayItems(store, date, zone), startMinute)?.id, date) : undefined,
-    [store, zone, itemOf],
+      dragged.kind === "task" ? itemOf(boxAt(dayItems(store, date), startMinute)?.id, date) : undefined,
+    [store, itemOf],
   );
 
   /** The box below the pointer. */
   const boxAtPoint = useCallback(
     (dragged: Dragged, date: DateText, x: number, y: number) => {
       // What lies under the pointer is asked of the screen only on days that have a box: it costs a look at all of it.
-      if (taskOf(dragged) === undefined || !dayItems(store, date, zone).some(({ record }) => isBox(record)))
-        return undefined;
+      if (taskOf(dragged) === undefined || !dayItems(store, date).some(({ record }) => isBox(record))) return undefined;
       const below = document.elementsFromPoint(x, y).find((element) => element.closest("[data-item]"));
       const id = below?.closest<HTMLElement>("[data-item]")?.dataset.item;
       return id !== undefined && isBox(recordOrOccurrence(store, id)) ? itemOf(id, date) : undefined;
     },
-    [store, zone, itemOf, taskOf],
+    [store, itemOf, taskOf],
   );
 
   /** What putting a task into a box would do. */
@@ -62,14 +59,14 @@ export function useBoxes() {
       const filled = heldMinutes(record) + (isIn ? 0 : minutesInBox(record, dragged.minutes));
       const length = minutesBetween(record.start, record.end);
       const wanted = meaning(dragged, { at: "box", box: record.id, date });
-      const after = wanted && loadAfter(store, wanted, zone);
+      const after = wanted && loadAfter(store, wanted);
       const text =
         after && "refused" in after
           ? after.refused
           : `into “${nameOf(record, store)}”, then ${durationText(filled)} of ${durationText(length)} full`;
       return { date, startMinute, endMinute, title: dragged.title, text };
     },
-    [store, taskOf, meaning, zone],
+    [store, taskOf, meaning],
   );
 
   /** Puts a task into a box; hours of its own that it was carried with are taken off, in the same act. */

@@ -104,9 +104,9 @@ export function useHours(setting: HoursSetting) {
   const sitting = useCallback(
     (dragged: Dragged, date: DateText, startMinute: number): number => {
       if (!cutToGap || dragged.kind !== "task") return dragged.minutes;
-      return sittingMinutes(dayItems(store, date, zone), startMinute, dragged.minutes);
+      return sittingMinutes(dayItems(store, date), startMinute, dragged.minutes);
     },
-    [cutToGap, store, zone],
+    [cutToGap, store],
   );
 
   const { boxUnder, boxAtPoint, boxGhost, putInto } = useBoxes();
@@ -178,12 +178,12 @@ export function useHours(setting: HoursSetting) {
       const { minutes } = dragged;
       const task = dragged.kind === "task" ? store.find("task", dragged.task) : undefined;
       return (
-        firstRoomFor(store, task ?? {}, minutes, date, settings, zone, from) ??
-        firstFit(freeTime(store, date, settings, zone, from), minutes) ??
+        firstRoomFor(store, task ?? {}, minutes, date, from) ??
+        firstFit(freeTime(store, date, from), minutes) ??
         (date === today ? from : 540)
       );
     },
-    [store, settings, zone, today, nowMinute, snap],
+    [store, today, nowMinute, snap],
   );
   useKeyboardPlacing({
     dates,

@@ -66,7 +66,6 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
   const style = useTimeStyle();
   const firstWeekday = useFirstWeekday();
   const now = useNow(store.clock);
-  const { zone } = store.clock;
   const holder = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const labels = useRef<HTMLUListElement>(null);
@@ -97,10 +96,10 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
           ? []
           : Array.from({ length: days }, (_, at): readonly [DateText, Load] => [
               addDays(first, at),
-              loadOf(from, addDays(first, at), settings, zone),
+              loadOf(from, addDays(first, at)),
             ]);
       },
-      [scale, size.width, settings, zone, withLoads],
+      [scale, size.width, withLoads],
     ),
   );
 

@@ -103,11 +103,11 @@ function explain(store: Store, of: WhyOf, now: string, style: TimeStyle): Explai
     case "loads":
       return explainLoads({ ...asked, date: of.date }, of.days);
     case "worked":
-      return explainWorked(store, of.asked, now, style);
+      return explainWorked(store, of.asked, style);
     case "free":
       return explainFree({ ...asked, date: of.date }, of.fromMinute);
     case "slack":
-      return explainSlack(store, of.task, now, of.minutes);
+      return explainSlack(store, of.task, of.minutes);
     case "field": {
       const register = findRegister(store, registerOf(of.record) ?? "");
       const write = (cell: Cell, field: Field, type: CellType) => cellWords(writing, field, type, cell);

@@ -199,23 +199,20 @@ function Changes({ review }: { review: Review }) {
 }
 
 function NextLoad({ review: { way, to } }: { review: Review }) {
-  const store = useStore();
-  const settings = useSettings();
   const style = useTimeStyle();
-  const { zone } = store.clock;
   const isWeek = way === "week";
   const load = useComputed(
     useCallback(
       (reads) => {
         const sum = { plannedMinutes: 0, capacityMinutes: 0 };
         for (let day = 1; isWeek && day <= 7; day++) {
-          const one = loadOf(reads, addDays(to, day), settings, zone);
+          const one = loadOf(reads, addDays(to, day));
           sum.plannedMinutes += one.plannedMinutes;
           sum.capacityMinutes += one.capacityMinutes;
         }
         return sum;
       },
-      [isWeek, to, settings, zone],
+      [isWeek, to],
     ),
   );
   if (!isWeek) return null;

@@ -31,9 +31,7 @@ export function ReviewsPart() {
   const firstWeekday = useFirstWeekday();
   const act = useAct();
   const now = useNow(store.clock);
-  const standings = useComputed(
-    useCallback((reads) => reviewStandings(reads, settings, now, firstWeekday), [settings, now, firstWeekday]),
-  );
+  const standings = useComputed(useCallback((reads) => reviewStandings(reads, firstWeekday), [firstWeekday]));
   const all = useList("kind", "review") as readonly Review[];
   const past = all
     .filter(({ endedAt }) => endedAt !== undefined)

@@ -12,7 +12,7 @@ import { LeftOverBand } from "@/panels/day/LeftOverBand";
 import { Warnings } from "@/panels/day/Warnings";
 import { LoadBar, loadText } from "@/panels/days/LoadBar";
 import { openRecord } from "@/ui/navigation";
-import { useAct, useComputed, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useComputed, useList, useTimeStyle } from "@/ui/workspaceContext";
 import { TaskTick } from "@/panels/TaskTick";
 import { type StepProps, Empty } from "./stepParts";
 
@@ -28,12 +28,9 @@ export function LeftOverStep({ today }: StepProps) {
 }
 
 export function EventsStep({ review: { from: date } }: StepProps) {
-  const store = useStore();
-  const settings = useSettings();
   const style = useTimeStyle();
-  const { zone } = store.clock;
-  const items = useComputed(useCallback((reads) => namedItems(reads, date, zone), [date, zone]));
-  const load = useComputed(useCallback((reads) => loadOf(reads, date, settings, zone), [date, settings, zone]));
+  const items = useComputed(useCallback((reads) => namedItems(reads, date), [date]));
+  const load = useComputed(useCallback((reads) => loadOf(reads, date), [date]));
   return (
     <>
       <div className="mb-3 max-w-[420px]">

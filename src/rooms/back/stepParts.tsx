@@ -7,7 +7,7 @@ import { plainTitle } from "@/core/page";
 import { loadOf } from "@/core/plan";
 import { addDays, daysBetween, dateText, startOfWeek, type DateText, workingDay } from "@/core/time";
 import { LoadBar, loadText } from "@/panels/days/LoadBar";
-import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useComputed, useFirstWeekday, useSettings, useTimeStyle } from "@/ui/workspaceContext";
 
 /** What a step of a review shows: the question it asks, and the parts that answer it. */
 export interface StepView {
@@ -50,11 +50,8 @@ export function DayChips({ task, dates }: { task: Task; dates: readonly DateText
 }
 
 function DayChip({ date, isChosen, onPick }: { date: DateText; isChosen: boolean; onPick: () => void }) {
-  const store = useStore();
-  const settings = useSettings();
   const style = useTimeStyle();
-  const { zone } = store.clock;
-  const load = useComputed(useCallback((reads) => loadOf(reads, date, settings, zone), [date, settings, zone]));
+  const load = useComputed(useCallback((reads) => loadOf(reads, date), [date]));
   return (
     <button
       className={`day-chip ${isChosen ? "is-chosen" : ""}`}

@@ -12,7 +12,6 @@ import { addDays, dateText, durationText, estimateText } from "@/core/time";
 import { ChartFigure } from "@/panels/charts/ChartFigure";
 import { loadText } from "@/panels/days/LoadBar";
 import { AddField } from "@/ui/AddField";
-import { useNow } from "@/ui/clock";
 import { openRecord } from "@/ui/navigation";
 import { useAct, useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { TaskTick } from "@/panels/TaskTick";
@@ -123,12 +122,8 @@ export function RepeatingStep({ review }: StepProps) {
   const dates = nextDays(review);
   const firstWeekday = useFirstWeekday();
   const [said, setSaid] = useState("");
-  const now = useNow(store.clock);
   const waiting = useComputed(
-    useCallback(
-      (reads) => repeatingWithoutHours(reads, nextDays(review), now, firstWeekday),
-      [review, now, firstWeekday],
-    ),
+    useCallback((reads) => repeatingWithoutHours(reads, nextDays(review), firstWeekday), [review, firstWeekday]),
   );
   return (
     <>
@@ -180,13 +175,10 @@ export function RepeatingStep({ review }: StepProps) {
 const lengthIn = (store: Store, record: Task | Habit) => (record.kind === "task" ? store.lengthOf(record) : undefined);
 
 export function OverfullStep({ review, today }: StepProps) {
-  const settings = useSettings();
   const style = useTimeStyle();
   const act = useAct();
   const last = nextDays(review).at(-1)!;
-  const days = useComputed(
-    useCallback((reads) => fullDays(reads, settings, addDays(today, 1), last), [settings, today, last]),
-  );
+  const days = useComputed(useCallback((reads) => fullDays(reads, addDays(today, 1), last), [today, last]));
   if (days.length === 0) return <Empty>No day up to {dateText(last, "short", style)} is too full.</Empty>;
   return days.map(({ date, load, overMinutes, movable }) => (
     <section key={date} aria-label={dateText(date, "full", style)} className="mb-5">

@@ -11,7 +11,7 @@ import { becomesText } from "@/panels/days/LoadBar";
 import { lastHeadingOn } from "@/panels/editor/lastHeading";
 import { LikelyLength } from "@/panels/fields/LikelyLength";
 import { partNames } from "@/panels/partNames";
-import { useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useComputed, useTimeStyle } from "@/ui/workspaceContext";
 import { bareGoes } from "./bareGoes";
 
 interface DraftPanelProps {
@@ -34,11 +34,8 @@ const nothing: ReturnType<typeof namedItems> = [];
 /** What a line that is being typed will become: its parts, each of which can be ignored, and where it goes. */
 export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd, onTheme, onPerson }: DraftPanelProps) {
   const style = useTimeStyle();
-  const settings = useSettings();
-  const store = useStore();
-  const { zone } = store.clock;
   const day = draft.day ?? today;
-  const load = useComputed(useCallback((from) => loadOf(from, day, settings, zone), [day, settings, zone]));
+  const load = useComputed(useCallback((from) => loadOf(from, day), [day]));
   // As the task will count once it is there.
   const counted = useComputed(useCallback((from) => from.lengthOf(draft), [draft]));
   const isOwn = useComputed(useCallback((from) => draft.kind !== "task" || willBeMine(from, draft), [draft]));
@@ -54,8 +51,8 @@ export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd, o
       (from) =>
         startMinute === undefined || endMinute === undefined
           ? nothing
-          : overlapping(namedItems(from, day, zone), { startMinute, endMinute }),
-      [startMinute, endMinute, day, zone],
+          : overlapping(namedItems(from, day), { startMinute, endMinute }),
+      [startMinute, endMinute, day],
     ),
   );
   // All tasks are asked for their tags only where the line has one, and again only where it has another.

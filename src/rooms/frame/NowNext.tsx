@@ -13,9 +13,8 @@ import { useComputed, useStore, useTimeStyle } from "@/ui/workspaceContext";
 export function NowNext({ today }: { today: DateText }) {
   const store = useStore();
   const style = useTimeStyle();
-  const { zone } = store.clock;
   const minute = minuteOf(useNow(store.clock));
-  const items = useComputed(useCallback((from) => dayItems(from, today, zone), [today, zone]));
+  const items = useComputed(useCallback((from) => dayItems(from, today), [today]));
   const now = items.findLast(({ startMinute, endMinute }) => startMinute <= minute && minute < endMinute);
   const next = items.find(({ startMinute }) => startMinute > minute);
   const nameOf = (record: Block | Event) => titleOf(record, store);

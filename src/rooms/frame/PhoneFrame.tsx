@@ -10,7 +10,7 @@ import { useNow } from "@/ui/clock";
 import { Dialog } from "@/ui/Dialog";
 import { dayAddress, goTo } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
-import { useComputed, useFirstWeekday, useList, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useComputed, useFirstWeekday, useList, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { captureForm } from "./captureForm";
 import { useDayDrop } from "./useDayDrop";
 import { useSavingWords } from "./useSavingWords";
@@ -136,10 +136,8 @@ interface StripDayProps {
 }
 
 function StripDay({ date, today, isOpen, isTarget, address }: StripDayProps) {
-  const settings = useSettings();
   const style = useTimeStyle();
-  const { zone } = useStore().clock;
-  const load = useComputed(useCallback((store) => loadOf(store, date, settings, zone), [date, settings, zone]));
+  const load = useComputed(useCallback((store) => loadOf(store, date), [date]));
   const isToday = date === today;
   return (
     <a

@@ -7,7 +7,7 @@ import { focusSoon } from "@/ui/focusSoon";
 import { useDayDrop } from "./useDayDrop";
 import { LoadBar, loadText } from "@/panels/days/LoadBar";
 import { dayAddress, goTo } from "@/ui/navigation";
-import { useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useComputed, useFirstWeekday, useSettings, useTimeStyle } from "@/ui/workspaceContext";
 
 const weeksEachWay = 10 * 52;
 const dayHeight = 30;
@@ -194,10 +194,8 @@ interface DayProps {
 }
 
 const Day = memo(function Day({ date, today, open, tabbable, target, addressOf }: DayProps) {
-  const settings = useSettings();
   const style = useTimeStyle();
-  const { zone } = useStore().clock;
-  const load = useComputed(useCallback((store) => loadOf(store, date, settings, zone), [date, settings, zone]));
+  const load = useComputed(useCallback((store) => loadOf(store, date), [date]));
   const isToday = date === today;
   const free = load.capacityMinutes === 0;
   const address = addressOf?.(date) ?? dayAddress(date, today);

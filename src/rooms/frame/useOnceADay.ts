@@ -7,7 +7,7 @@ import { useComputed, useStore } from "@/ui/workspaceContext";
 /** What the app does by itself once a day. */
 interface OnceADay<Input> {
   /** Whether it is still to be done today. */
-  waits: (store: Pick<Store, "list">) => boolean;
+  waits: (store: Store) => boolean;
   act: Command<Input>;
   /** Notes that it was done. It keeps the books, so that what is undone or taken away stays away. */
   note: Command<Input>;

@@ -10,10 +10,7 @@ import { useOnceADay } from "./useOnceADay";
 export function useOwnHabits(today: DateText) {
   const { zone } = useStore().clock;
   const firstWeekday = useFirstWeekday();
-  const waits = useCallback(
-    (from: Pick<Store, "list">) => habitsToLay(from, today, firstWeekday).length > 0,
-    [today, firstWeekday],
-  );
+  const waits = useCallback((from: Store) => habitsToLay(from, today, firstWeekday).length > 0, [today, firstWeekday]);
   const input = useMemo(() => ({ date: today, zone, firstWeekday }), [today, zone, firstWeekday]);
   useOnceADay({ waits, act: layOwnHabits, note: noteHabitsLaid, input });
 }

@@ -4,7 +4,6 @@ import { giveDay, markHabit, setDone, moveDated, setEventTime, usualBlockMinutes
 import type { Id } from "@/core/model";
 import { stripItems, type StripItem, type StripPlace, stripRows } from "@/core/plan";
 import { addDays, dateOf, dateText, daysBetween, estimateText, isDate, type DateText } from "@/core/time";
-import { useNow } from "@/ui/clock";
 import { addDropZone, startDrag, type Dragged } from "@/panels/drag";
 import { Sign } from "@/panels/hours/OwnIcon";
 import { usePlacing } from "@/panels/hours/placing";
@@ -30,10 +29,8 @@ interface AllDayStripProps {
 
 /** What has a day and no hour, above the hours: taken from here into them, and back. */
 export function AllDayStrip({ dates, gutters, showDay }: AllDayStripProps) {
-  const store = useStore();
   const style = useTimeStyle();
   const { meaning, becomes, carryOut } = useGesture();
-  const now = useNow(store.clock);
   const firstWeekday = useFirstWeekday();
   const [isOpened, setOpen] = useState(false);
   /** What a key moves stays in sight, in whichever row it comes to lie. */
@@ -46,9 +43,9 @@ export function AllDayStrip({ dates, gutters, showDay }: AllDayStripProps) {
     useCallback(
       (from) => {
         const isShown = isShownIn(shown, from);
-        return stripItems(from, dates, now, firstWeekday).filter(({ record, what }) => isShown(record, what));
+        return stripItems(from, dates, firstWeekday).filter(({ record, what }) => isShown(record, what));
       },
-      [dates, now, shown, firstWeekday],
+      [dates, shown, firstWeekday],
     ),
   );
   const places = useMemo(() => {

@@ -51,14 +51,13 @@ export function CalendarDays({ date, days, today }: CalendarDaysProps) {
   const { dates, first } = useMemo(() => daysFrom(date, days, firstWeekday), [date, days, firstWeekday]);
   const { hourPixels } = view;
   const minutePixels = hourPixels / 60;
-  const { zone } = store.clock;
   const { placing } = usePlacing();
   const { firstHour, lastHour } = view;
   const onLayers = useLayersAtHours(dates);
   const reached = useComputed(
     useCallback(
-      (from) => drawnHours(from, dates, zone, { firstHour, lastHour }, onLayers),
-      [dates, zone, firstHour, lastHour, onLayers],
+      (from) => drawnHours(from, dates, { firstHour, lastHour }, onLayers),
+      [dates, firstHour, lastHour, onLayers],
     ),
   );
   // What is placed by keys may go anywhere.
@@ -265,10 +264,8 @@ function Hours({
 
 /** The heading of a day: its date, how full it is, and the way to its page. */
 function DayHead({ date, today }: { date: DateText; today: DateText }) {
-  const settings = useSettings();
   const style = useTimeStyle();
-  const { zone } = useStore().clock;
-  const load = useComputed(useCallback((from) => loadOf(from, date, settings, zone), [date, settings, zone]));
+  const load = useComputed(useCallback((from) => loadOf(from, date), [date]));
   const { plannedMinutes, capacityMinutes } = load;
   const over = isOver(load);
   const words =

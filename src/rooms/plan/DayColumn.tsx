@@ -75,15 +75,14 @@ export const DayColumn = memo(function DayColumn(props: DayColumnProps) {
   const style = useTimeStyle();
   const [view] = usePlanView();
   const dyeOf = useDyeOf(view.dyeBy);
-  const { zone } = store.clock;
   const shown = useShown();
   const items = useComputed(
     useCallback(
       (from) => {
         const isShown = isShownIn(shown, from);
-        return namedItems(from, date, zone).filter(({ record }) => isShown(record, "item"));
+        return namedItems(from, date).filter(({ record }) => isShown(record, "item"));
       },
-      [date, zone, shown],
+      [date, shown],
     ),
   );
   const onDay = useLayerItems(date);

@@ -4,7 +4,7 @@ import { loadOf, minutesSince } from "@/core/plan";
 import { addDays, addMonths, dateText, startOfWeek, type DateText } from "@/core/time";
 import type { Store } from "@/core/store";
 import { trackPointer } from "@/ui/trackPointer";
-import { useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useComputed, useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";
 
 const weeks = 52;
 
@@ -19,9 +19,7 @@ interface OverviewProps {
 
 /** A year of weeks below the timeline, each as full as it is, with what is shown marked; pressed, it goes there. */
 export function Overview({ today, from, to, onShow }: OverviewProps) {
-  const settings = useSettings();
   const style = useTimeStyle();
-  const { zone } = useStore().clock;
   const strip = useRef<HTMLDivElement>(null);
   const first = addDays(startOfWeek(today, useFirstWeekday()), -20 * 7);
   const begin = minutesSince(first);
@@ -32,13 +30,13 @@ export function Overview({ today, from, to, onShow }: OverviewProps) {
         Array.from({ length: weeks }, (_, week) => {
           let [planned, capacity] = [0, 0];
           for (let day = 0; day < 7; day++) {
-            const load = loadOf(store, addDays(first, week * 7 + day), settings, zone);
+            const load = loadOf(store, addDays(first, week * 7 + day));
             planned += load.plannedMinutes;
             capacity += load.capacityMinutes;
           }
           return planned / (capacity || 2400);
         }),
-      [first, settings, zone],
+      [first],
     ),
   );
   const share = (minutes: number) => ((minutes - begin) / whole) * 100;

@@ -1,7 +1,7 @@
 "use client";
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { Id, PatternHours, Theme } from "@/core/model";
-import { drawnHours, pulledHours, steppedHours, type PatternScale } from "@/core/plan/patternEdit";
+import { drawnHours, pulledHours, steppedHours, type PatternScale } from "@/core/plan/week/patternEdit";
 import { addDays, clockText, dateText, rangeText, workingDay } from "@/core/time";
 import { hourText } from "@/panels/hours/hourParts";
 import { notify } from "@/ui/notices";

@@ -26,15 +26,7 @@ import { useTraySelection } from "@/panels/hours/useTraySelection";
 import { openRecord } from "@/ui/navigation";
 import { useFreeAhead, usePull, useShortages } from "@/panels/days/planning";
 import { PickList, SentencePart } from "@/ui/SentencePart";
-import {
-  useAct,
-  useComputed,
-  useComputedSoon,
-  useList,
-  useSettings,
-  useStore,
-  useTimeStyle,
-} from "@/ui/workspaceContext";
+import { useAct, useComputed, useComputedSoon, useList, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { useTrayTheme } from "./trayTheme";
 import { Warnings } from "@/panels/day/Warnings";
 import { trayWays, usePlanView, type PlanView, type TrayWay } from "@/panels/hours/planView";
@@ -62,7 +54,6 @@ interface PlanTrayProps {
 /** What has no hours yet, beside the calendar, and what will not fit. */
 export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
   const store = useStore();
-  const now = useNow(store.clock);
   const pull = usePull();
   const [view, change] = usePlanView();
   const [typed, setTyped] = useState("");
@@ -74,7 +65,7 @@ export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
   const [inLens, setInLens] = useState<ReadonlySet<Id>>();
   const [shown, setShown] = useState(shownAtFirst);
   const list = useRef<HTMLDivElement>(null);
-  const waiting = useComputed(useCallback((from) => unplacedTasks(from, now, addDays(today, 7)), [now, today]));
+  const waiting = useComputed(useCallback((from) => unplacedTasks(from, addDays(today, 7)), [today]));
   const heaps = useMemo(() => {
     const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
     const matching = waiting.filter(({ task }) => {
@@ -299,14 +290,11 @@ function Shortages({ today }: { today: DateText }) {
 }
 
 function ShortageText({ shortage, today }: { shortage: Shortage; today: DateText }) {
-  const store = useStore();
-  const settings = useSettings();
   const style = useTimeStyle();
   const act = useAct();
-  const now = useNow(store.clock);
   const [open, setOpen] = useState(false);
   const when = whenText(shortage.until, today, style);
-  const moves = useComputed(useCallback((from) => movable(from, shortage, now, settings), [shortage, now, settings]));
+  const moves = useComputed(useCallback((from) => movable(from, shortage), [shortage]));
   const { until } = shortage;
   return (
     <div className="pb-1.5">

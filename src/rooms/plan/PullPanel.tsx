@@ -10,7 +10,6 @@ import { addDays, durationText, estimateText, momentAt, relativeMomentText, type
 import { DayPicker } from "@/panels/days/DayPicker";
 import { Why } from "@/panels/why/Why";
 import { openRecord } from "@/ui/navigation";
-import { useNow } from "@/ui/clock";
 import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import type { MatrixCard } from "./matrixCards";
 import type { AcrossWay } from "@/panels/hours/planView";
@@ -159,18 +158,10 @@ function WaysOut({ card, today }: { card: MatrixCard; today: DateText }) {
   const act = useAct();
   const { task } = card;
   const store = useStore();
-  const settings = useSettings();
   const style = useTimeStyle();
-  const now = useNow(store.clock);
-  const { zone } = store.clock;
   const theme = store.find("theme", task.theme);
   const minutes = card.minutes || usualBlockMinutes;
-  const hour = useComputed(
-    useCallback(
-      (from) => nextThemedHour(from, task, minutes, now, settings, zone),
-      [task, minutes, now, settings, zone],
-    ),
-  );
+  const hour = useComputed(useCallback((from) => nextThemedHour(from, task, minutes), [task, minutes]));
   const [step, setStep] = useState("");
   return (
     <section aria-label="Suggestions" className="mt-3 border-t border-rule pt-2.5">

@@ -5,7 +5,7 @@ import { dateText, type DateText } from "@/core/time";
 import { loadText } from "@/panels/days/LoadBar";
 import { dayAddress, planAddress } from "@/ui/navigation";
 import { PlaceLink } from "@/ui/PlaceLink";
-import { useComputed, useFirstWeekday, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useComputed, useFirstWeekday, useTimeStyle } from "@/ui/workspaceContext";
 
 /** The twelve months of a year, each day as full as it is. */
 export function YearView({ date, today }: { date: DateText; today: DateText }) {
@@ -36,14 +36,9 @@ function ground(share: number, over: boolean): string {
 const Month = memo(function Month({ first, today }: { first: DateText; today: DateText }) {
   const firstWeekday = useFirstWeekday();
   const style = useTimeStyle();
-  const settings = useSettings();
-  const { zone } = useStore().clock;
   const { dates } = useMemo(() => weeksOfMonth(first, firstWeekday), [first, firstWeekday]);
   const loads = useComputed(
-    useCallback(
-      (from) => Object.fromEntries(dates.map((day) => [day, loadOf(from, day, settings, zone)])),
-      [dates, settings, zone],
-    ),
+    useCallback((from) => Object.fromEntries(dates.map((day) => [day, loadOf(from, day)])), [dates]),
   );
   return (
     <section aria-label={dateText(first, "month", style)}>

@@ -8,8 +8,7 @@ import { isDone } from "@/core/register/doneness";
 import { ownIcon } from "@/core/register/ownIcon";
 import type { Store } from "@/core/store";
 import type { DateText } from "@/core/time";
-import { useNow } from "@/ui/clock";
-import { useComputed, useFirstWeekday, useSettings, useStore } from "@/ui/workspaceContext";
+import { useComputed, useFirstWeekday, useStore } from "@/ui/workspaceContext";
 import { useDyeOf } from "./dyes";
 import { isLeftBy, usePlanLens, type PlanLens } from "./planLens";
 import { useLayersOn } from "@/panels/layers/layers";
@@ -27,30 +26,26 @@ export function useDayThings(date: DateText): {
   items: readonly DayItem[];
   layered: readonly LayerItem[];
 } {
-  const store = useStore();
-  const settings = useSettings();
-  const now = useNow(store.clock);
   const firstWeekday = useFirstWeekday();
   const shown = useShown();
   const layered = useLayersOn(date);
-  const { zone } = store.clock;
-  const load = useComputed(useCallback((from) => loadOf(from, date, settings, zone), [date, settings, zone]));
+  const load = useComputed(useCallback((from) => loadOf(from, date), [date]));
   const whole = useComputed(
     useCallback(
       (from) => {
         const isShown = isShownIn(shown, from);
-        return stripItems(from, [date], now, firstWeekday).filter(({ record, what }) => isShown(record, what));
+        return stripItems(from, [date], firstWeekday).filter(({ record, what }) => isShown(record, what));
       },
-      [date, now, shown, firstWeekday],
+      [date, shown, firstWeekday],
     ),
   );
   const items = useComputed(
     useCallback(
       (from) => {
         const isShown = isShownIn(shown, from);
-        return dayItems(from, date, zone).filter(({ record }) => isShown(record, "item"));
+        return dayItems(from, date).filter(({ record }) => isShown(record, "item"));
       },
-      [date, zone, shown],
+      [date, shown],
     ),
   );
   return {

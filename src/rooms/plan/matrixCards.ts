@@ -5,9 +5,8 @@ import { plainTitle } from "@/core/page";
 import { isPlaced, isVague, leftMinutes, workingDays, type Pull } from "@/core/plan";
 import { addDays, dateOf, daysBetween, type DateText } from "@/core/time";
 import type { Store } from "@/core/store";
-import { useNow } from "@/ui/clock";
 import { usePull } from "@/panels/days/planning";
-import { useComputed, useSettings, useStore } from "@/ui/workspaceContext";
+import { useComputed, useSettings } from "@/ui/workspaceContext";
 import type { AcrossWay, MatrixTasks } from "@/panels/hours/planView";
 
 /** A task on the matrix. */
@@ -58,12 +57,13 @@ export function isUrgent({ days }: MatrixCard, urgentDays: number): boolean {
 
 /** The tasks the matrix shows, those that pull most first. */
 export function useMatrixCards(today: DateText, which: MatrixTasks, across: AcrossWay): MatrixCard[] {
-  const store = useStore();
   const settings = useSettings();
-  const now = useNow(store.clock);
   const pull = usePull();
-  const tasks = useComputed(useCallback((from: Store) => tasksShown(from, which, today, now), [which, today, now]));
+  const tasks = useComputed(useCallback((from: Store) => tasksShown(from, which, today), [which, today]));
   const themes = useComputed(useCallback((from: Store) => from.list("kind", "theme") as readonly Theme[], []));
+  const left = useComputed(
+    useCallback((from: Store) => new Map(tasks.map((task) => [task.id, leftMinutes(from, task)])), [tasks]),
+  );
   return useMemo(() => {
     const dyes = new Map(themes.map(({ id, dye }) => [id, dye]));
     const usualBand = Math.min(settings.priorities.length - 1, Math.ceil(settings.priorities.length / 2));
@@ -87,17 +87,17 @@ export function useMatrixCards(today: DateText, which: MatrixTasks, across: Acro
           days,
           band: level < 0 ? usualBand : level,
           dye: dyes.get(task.theme ?? "") ?? "slate",
-          minutes: leftMinutes(store, task, now),
+          minutes: left.get(task.id) ?? 0,
         };
       })
       .sort((a, b) => b.pull.points - a.pull.points || (a.task.id < b.task.id ? -1 : 1));
-  }, [tasks, themes, settings, pull, across, today, store, now]);
+  }, [tasks, themes, settings, pull, across, today, left]);
 }
 
-function tasksShown(store: Store, which: MatrixTasks, today: DateText, now: string): Task[] {
+function tasksShown(store: Store, which: MatrixTasks, today: DateText): Task[] {
   return (store.list("unfinishedTasks", "all") as Task[]).filter((task) => {
     if (isVague(task) || task.state === "waiting" || (task.restUntil && task.restUntil > today)) return false;
-    if (which === "notPlaced") return !isPlaced(store, task, now);
+    if (which === "notPlaced") return !isPlaced(store, task);
     if (which === "open") return true;
     const soon = addDays(today, 31);
     return (task.due !== undefined && dateOf(task.due) <= soon) || (task.doDay !== undefined && task.doDay <= soon);

@@ -2,7 +2,7 @@ import type { KeyboardEvent, PointerEvent, RefObject } from "react";
 import { giveValues, type GivenValues } from "@/core/commands";
 import type { Id } from "@/core/model";
 import { leftMinutes, type CardPlace } from "@/core/plan";
-import { dateWithSlack } from "@/core/plan/matrixDates";
+import { dateWithSlack } from "@/core/plan/layout/matrixDates";
 import { addDays, dateOf, dateText, type DateText } from "@/core/time";
 import { useFreeAhead } from "@/panels/days/planning";
 import { cardHeight, pullCard } from "@/panels/matrix/MatrixCard";
@@ -41,7 +41,7 @@ export function useMatrixMoves({ today, across, layout, width, field, toggle }: 
   const dateFor = (card: MatrixCard, days: number | undefined): DateText | undefined => {
     if (days === undefined) return undefined;
     if (across !== "slack") return addDays(today, Math.round(days));
-    return dateWithSlack(today, days, leftMinutes(store, card.task, now), free.sums(now), settings.workingWeek);
+    return dateWithSlack(today, days, leftMinutes(store, card.task), free.sums(now), settings.workingWeek);
   };
   const set = (card: MatrixCard, { band, date }: CardTarget) => {
     const level = priorities[band];

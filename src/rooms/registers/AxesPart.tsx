@@ -2,7 +2,7 @@
 import { axisFields, usualAxes, type LensDraft, type LensView } from "@/core/lens";
 import { dotAxes, dotFields } from "@/core/insight";
 import type { LensAxes } from "@/core/model";
-import { timeFields, usualTimes } from "@/core/plan/lensTimeline";
+import { timeFields, usualTimes } from "@/core/plan/layout/lensTimeline";
 import { PickList, SentencePart } from "@/ui/SentencePart";
 
 interface AxesPartProps {

@@ -106,10 +106,10 @@ function Board(props: BoardViewProps & { of: LensField; grouping: Grouping }) {
             ...{ kind: "several", title: `${chosen.length} cards`, minutes: 0 },
             of: chosen.flatMap((id) => {
               const one = store.get(id);
-              return one ? [carriedRecord(store, one, store.clock.zone)] : [];
+              return one ? [carriedRecord(store, one)] : [];
             }),
           }
-        : carriedRecord(store, record, store.clock.zone),
+        : carriedRecord(store, record),
     put(record, { key, before }) {
       const column = columns.find((one) => one.key === key);
       if (column) move(record, column, before);

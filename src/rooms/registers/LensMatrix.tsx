@@ -3,7 +3,7 @@ import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from "react";
 import { editRecord } from "@/core/commands";
 import { axisOf, usualAxes, type Axis, type LensDraft, type LensView } from "@/core/lens";
 import type { Id } from "@/core/model";
-import { layLensMatrix, noneShare, type CardTarget, type LensCard } from "@/core/plan/lensMatrix";
+import { layLensMatrix, noneShare, type CardTarget, type LensCard } from "@/core/plan/layout/lensMatrix";
 import type { CardPlace } from "@/core/plan";
 import { dyeOf } from "@/core/things";
 import { titleOf } from "@/core/register";

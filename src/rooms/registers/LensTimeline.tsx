@@ -5,7 +5,7 @@ import type { LensDraft, LensView } from "@/core/lens";
 import { givenValues } from "@/core/lens";
 import { newId, type Dye, type Id } from "@/core/model";
 import type { TimelineRow } from "@/core/plan";
-import { drawnTimes, lensTimeline, shiftedTimes, timeFields, usualTimes } from "@/core/plan/lensTimeline";
+import { drawnTimes, lensTimeline, shiftedTimes, timeFields, usualTimes } from "@/core/plan/layout/lensTimeline";
 import type { Register } from "@/core/register";
 import { addToRegister } from "@/core/shaping";
 import { groupWords, type Writing } from "@/panels/fields/cells";

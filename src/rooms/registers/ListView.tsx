@@ -145,7 +145,7 @@ export function ListView({ writing, register, lens, view, onChange, onAdd }: Len
               style={style}
               onPointerDown={({ nativeEvent }) => {
                 const { store } = writing.values;
-                const dragged = carriedRecord(store, record, store.clock.zone);
+                const dragged = carriedRecord(store, record);
                 if (dragged.kind !== "record") startDrag(nativeEvent, { dragged });
               }}
               onClick={() => openRecord(record.id)}

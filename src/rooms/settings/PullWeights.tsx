@@ -39,10 +39,10 @@ export function PullWeights() {
   );
   const orderBy = useCallback(
     (by: Weights) => {
-      const pull = pullOf({ reads: store, settings, now, free, weights: by });
+      const pull = pullOf({ reads: store, free, weights: by });
       return inNextOrder(tasks, "pull", pull, dateOf(now)).map((task) => ({ task, points: pull(task).points }));
     },
-    [store, settings, now, free, tasks],
+    [store, now, free, tasks],
   );
   const before = useMemo(() => new Map(orderBy(kept).map(({ task }, at) => [task.id, at])), [orderBy, kept]);
   const order = useMemo(() => orderBy(weights).slice(0, previewed), [orderBy, weights]);

@@ -6,7 +6,7 @@ import { eventNotesOf } from "@/core/plan";
 import { clockText, dateText, isDate, isMoment, minuteOf, type DateText } from "@/core/time";
 import type { Store } from "@/core/store";
 import { dayAddress, goTo } from "@/ui/navigation";
-import { useComputed, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useComputed, useTimeStyle } from "@/ui/workspaceContext";
 
 const yearsBack = 30;
 
@@ -47,8 +47,7 @@ function beginning(text: string): string {
 export function DayNeighbours({ date, today }: { date: DateText; today: DateText }) {
   const style = useTimeStyle();
   const { before, after, earlier } = useComputed(useCallback((store: Store) => neighboursOf(store, date), [date]));
-  const { zone } = useStore().clock;
-  const notes = useComputed(useCallback((store: Store) => eventNotesOf(store, date, zone), [date, zone]));
+  const notes = useComputed(useCallback((store: Store) => eventNotesOf(store, date), [date]));
   if (!before && !after && earlier.length === 0 && notes.length === 0) return null;
   const go = (day: DateText) => () => goTo(dayAddress(day, today));
   const named = (day: DateText) => dateText(day, day.slice(0, 4) === date.slice(0, 4) ? "short" : "full", style);

@@ -27,22 +27,18 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
   const style = useTimeStyle();
   const settings = useSettings();
   const now = useNow(store.clock);
-  const { zone } = store.clock;
   const [shown, setShown] = useState(shownAtFirst);
   const list = useRef<HTMLUListElement>(null);
   const run = useClockRun();
-  const tasks = useComputed(useCallback((from) => tray(from, date, now, settings), [date, now, settings]));
+  const tasks = useComputed(useCallback((from) => tray(from, date), [date]));
   const free = useComputed(
     useCallback(
-      (from) => (date < today ? 0 : freeOn(from, date, settings, zone, date === today ? minuteOf(now) : 0)),
-      [date, today, settings, zone, now],
+      (from) => (date < today ? 0 : freeOn(from, date, date === today ? minuteOf(now) : 0)),
+      [date, today, now],
     ),
   );
   const themed = useComputed(
-    useCallback(
-      (from) => (date === today ? themeOfHour(from, settings, date, minuteOf(now), zone) : undefined),
-      [date, today, settings, zone, now],
-    ),
+    useCallback((from) => (date === today ? themeOfHour(from, date, minuteOf(now)) : undefined), [date, today, now]),
   );
   const ordered = useMemo(() => {
     if (!themed) return tasks;
@@ -56,8 +52,8 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
   const rest = useComputed(
     useCallback(
       (from) =>
-        new Map(ordered.map((task) => [task.id, { left: leftMinutes(from, task, now), counted: from.lengthOf(task) }])),
-      [ordered, now],
+        new Map(ordered.map((task) => [task.id, { left: leftMinutes(from, task), counted: from.lengthOf(task) }])),
+      [ordered],
     ),
   );
   const restOf = (task: Task) => {

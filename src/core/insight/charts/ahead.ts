@@ -7,9 +7,9 @@ import { sum, type Asking } from "./asking";
 const days = 14;
 
 /** What the next two weeks hold against the working hours there are. */
-export function ahead({ store, settings, today, style }: Asking): Chart {
+export function ahead({ store, today, style }: Asking): Chart {
   const rows = Array.from({ length: days }, (_, at) => addDays(today, at)).map((date) => {
-    const load = loadOf(store, date, settings, store.clock.zone);
+    const load = loadOf(store, date);
     return {
       key: date,
       label: dateText(date, "short", style),
@@ -17,12 +17,10 @@ export function ahead({ store, settings, today, style }: Asking): Chart {
         load.plannedMinutes,
         load.placedMinutes,
         load.capacityMinutes || undefined,
-        freeOn(store, date, settings, store.clock.zone, date === today ? minuteOf(store.now) : 0),
+        freeOn(store, date, date === today ? minuteOf(store.now) : 0),
       ],
       isOver: isOver(load),
-      behind: () => [
-        ...new Set(loadParts(store, date, store.clock.zone).flatMap(({ record }) => taskOf(record, store)?.id ?? [])),
-      ],
+      behind: () => [...new Set(loadParts(store, date).flatMap(({ record }) => taskOf(record, store)?.id ?? []))],
     };
   });
   const over = rows.filter((row) => row.isOver);

@@ -26,11 +26,10 @@ export function plannedIn({ store, today }: Pick<Asking, "store" | "today">, spa
   return whileSame(store, `planned ${span.from} ${span.to} ${today} ${minute}`, lists, () => {
     const days = new Float64Array(spanDays(span));
     const hours = new Float64Array(hoursInDay);
-    const { zone } = store.clock;
     days.forEach((_, at) => {
       const date = addDays(span.from, at);
       const until = date === dateOf(now) ? minuteOf(now) : minutesPerDay;
-      for (const { startMinute, endMinute, minutes } of setAsideOn(store, date, zone)) {
+      for (const { startMinute, endMinute, minutes } of setAsideOn(store, date)) {
         const over = Math.min(endMinute, until);
         days[at]! += over === endMinute ? minutes : Math.max(0, over - startMinute);
         if (date <= today) spreadOverHours(hours, startMinute, over);

@@ -1,12 +1,4 @@
-import {
-  isUnfinished,
-  type Block,
-  type PensumRecord,
-  type Project,
-  type Settings,
-  type Task,
-  type Work,
-} from "../../model";
+import { isUnfinished, type Block, type PensumRecord, type Project, type Task, type Work } from "../../model";
 import { entriesUnder, entryMinutes, isMine, isRepeating, loadOf, freeOn, leftMinutes, type Load } from "../../plan";
 import type { Store } from "../../store";
 import { minuteOf, addDays, dateOf, daysBetween, type DateText } from "../../time";
@@ -81,19 +73,18 @@ export interface FullDay {
 }
 
 /** The overfull days from a date to another, each with what could move to which day of the same stretch. */
-export function fullDays(store: Store, settings: Settings, from: DateText, to: DateText): FullDay[] {
-  const { zone } = store.clock;
+export function fullDays(store: Store, from: DateText, to: DateText): FullDay[] {
   const rooms = new Map<DateText, number>();
-  for (let date = from; date <= to; date = addDays(date, 1)) rooms.set(date, roomBeside(store, date, settings));
+  for (let date = from; date <= to; date = addDays(date, 1)) rooms.set(date, roomBeside(store, date));
   const days: FullDay[] = [];
   for (const date of rooms.keys()) {
-    const load = loadOf(store, date, settings, zone);
+    const load = loadOf(store, date);
     const overMinutes = load.plannedMinutes - load.capacityMinutes;
     if (load.capacityMinutes === 0 || overMinutes <= 0) continue;
     const movable = (store.list("tasksByDoDay", date) as readonly Task[])
       .filter((task) => isUnfinished(task.state) && isMine(store, task) && !isRepeating(task))
       .flatMap((task) => {
-        const minutes = leftMinutes(store, task, store.now);
+        const minutes = leftMinutes(store, task);
         if (minutes === 0) return [];
         const last = task.due === undefined ? to : dateOf(task.due);
         const [best] = [...rooms]
@@ -108,11 +99,10 @@ export function fullDays(store: Store, settings: Settings, from: DateText, to: D
 }
 
 /** What more a day could take: its free time, less what waits for hours on it already. */
-function roomBeside(store: Store, date: DateText, settings: Settings): number {
-  const { zone } = store.clock;
-  const { plannedMinutes, placedMinutes } = loadOf(store, date, settings, zone);
+function roomBeside(store: Store, date: DateText): number {
+  const { plannedMinutes, placedMinutes } = loadOf(store, date);
   const from = date === dateOf(store.now) ? minuteOf(store.now) : 0;
-  return Math.max(0, freeOn(store, date, settings, zone, from) - (plannedMinutes - placedMinutes));
+  return Math.max(0, freeOn(store, date, from) - (plannedMinutes - placedMinutes));
 }
 
 /** What is just enough comes first, then what is nearly enough. */

@@ -77,7 +77,7 @@ describe("what a review looks at", () => {
       task("fixed", { doDay: "2026-11-30", estimateMinutes: 120, due: "2026-11-30" }),
       task("tuesday", { doDay: "2026-12-01", estimateMinutes: 200 }),
     );
-    const [day, ...others] = fullDays(store, defaultSettings, "2026-11-28", "2026-12-04");
+    const [day, ...others] = fullDays(store, "2026-11-28", "2026-12-04");
     expect(others).toEqual([]);
     expect([day?.date, day?.overMinutes]).toEqual(["2026-11-30", 60]);
     expect(day?.movable.map(({ task: { id }, to }) => `${id} ${to}`)).toEqual(["short 2026-12-01", "long 2026-12-02"]);

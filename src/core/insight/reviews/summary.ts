@@ -1,7 +1,7 @@
 import { isUnfinished, type Event, type PensumRecord, type Settings, type Task, type Theme } from "../../model";
 import { plainTitle } from "../../page";
 import { dayItems, goalsOfSpan, isMine, loadOf, isOver, occurrencesOn, warningsOn, weeklyTarget } from "../../plan";
-import { remindersBetween } from "../../plan/reminders";
+import { remindersBetween } from "../../plan/day/reminders";
 import type { Store } from "../../store";
 import { titleOf } from "../../things";
 import {
@@ -82,9 +82,8 @@ function goalLines({ store, span, firstWeekday }: Asked, next: Span): string[] {
 /** The events of each day, and what is due on it. */
 function dateLines({ store, style }: Asked, next: Span): string[] {
   const lines: string[] = [];
-  const { zone } = store.clock;
   for (let date = next.from; date <= next.to; date = addDays(date, 1)) {
-    const timed = dayItems(store, date, zone)
+    const timed = dayItems(store, date)
       .filter(({ record }) => record.kind === "event")
       .map(({ record, startMinute }) => `${clockText(startMinute, style)} ${titleOf(record, store)}`);
     const whole = [...(store.list("eventsByDay", date) as readonly Event[]), ...occurrencesOn(store, date)]
@@ -99,9 +98,8 @@ function dateLines({ store, style }: Asked, next: Span): string[] {
   return lines;
 }
 
-function reminderLines({ store, settings, style }: Asked, next: Span): string[] {
-  const { zone } = store.clock;
-  const own = remindersBetween(store, momentAt(next.from, 0), momentAt(addDays(next.to, 1), 0), settings, zone);
+function reminderLines({ store, style }: Asked, next: Span): string[] {
+  const own = remindersBetween(store, momentAt(next.from, 0), momentAt(addDays(next.to, 1), 0));
   const asked = [
     ...(store.list("unfinishedTasks", "all") as readonly Task[]),
     ...(store.list("kind", "event") as readonly Event[]).filter(({ start }) => dateOf(start) >= next.from),
@@ -112,18 +110,17 @@ function reminderLines({ store, settings, style }: Asked, next: Span): string[] 
   return [...asked.map((record) => titleOf(record, store)), ...ringing];
 }
 
-function warningLines({ store, settings, style }: Asked, next: Span): string[] {
-  const { zone } = store.clock;
+function warningLines({ store, style }: Asked, next: Span): string[] {
   const lines: string[] = [];
   for (let date = next.from; date <= next.to; date = addDays(date, 1)) {
-    const load = loadOf(store, date, settings, zone);
+    const load = loadOf(store, date);
     if (isOver(load))
       lines.push(
         `${dateText(date, "short", style)} is over by ${durationText(load.plannedMinutes - load.capacityMinutes)}`,
       );
   }
   const nextDates = Array.from({ length: spanDays(next) }, (_, day) => addDays(next.from, day));
-  for (const { date, doubles } of warningsOn(store, nextDates, settings, zone))
+  for (const { date, doubles } of warningsOn(store, nextDates))
     for (const { first, second, startMinute } of doubles)
       lines.push(
         `${dateText(date, "short", style)}, ${clockText(startMinute, style)}: ${titleOf(first.record, store)} and ${titleOf(second.record, store)} at the same time`,

@@ -22,7 +22,7 @@ function instants(records: ReadonlyMap<string, PensumRecord>, title: string, fro
   const store = new Store(new Map(records), [], standingClock(now, own));
   const found = new Set<string>();
   for (let date = from; date <= to; date = addDays(date, 1))
-    for (const item of dayItems(store, date, own)) {
+    for (const item of dayItems(store, date)) {
       const record = recordOrOccurrence(store, item.record.id);
       if (record?.kind === "event" && record.title === title)
         found.add(moveZone(record.start, record.zone ?? own, "UTC"));

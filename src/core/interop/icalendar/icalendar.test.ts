@@ -157,7 +157,7 @@ describe("an event", () => {
     const store = new Store(new Map(), [], standingClock(now, zone));
     store.applyExactly(reading(text).changes);
     const starts = Array.from({ length: 21 }, (_, at) => addDays("2026-11-24", at)).flatMap((date) =>
-      dayItems(store, date, zone).map(({ record }) => `${record.start} ${(record as Event).title}`),
+      dayItems(store, date).map(({ record }) => `${record.start} ${(record as Event).title}`),
     );
     expect(starts).toEqual(["2026-11-24T09:00 Call", "2026-12-02T14:00 Call, late", "2026-12-08T09:00 Call"]);
     expect(reading(text, [...store.records()])).toMatchObject({ same: 2, added: {}, changed: {}, faults: [] });

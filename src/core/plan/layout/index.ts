@@ -1,0 +1,4 @@
+export * from "./columns";
+export * from "./matrix";
+export * from "./range";
+export * from "./timeline";

@@ -1,0 +1,3 @@
+export * from "./habits";
+export * from "./reviews";
+export * from "./series";
