@@ -28,7 +28,7 @@ export default defineConfig({
           include: ["src/**/*.test.ts", "demo/**/*.test.ts", "bin/**/*.test.ts"],
           exclude: alone,
           // The database is there before any file asks for it: what shares its modules looks for it once.
-          setupFiles: ["temporal-polyfill/global", "fake-indexeddb/auto"],
+          setupFiles: ["temporal-polyfill/global", "fake-indexeddb/auto", "src/core/testing/guardPuts.ts"],
         },
       },
       {
@@ -38,7 +38,7 @@ export default defineConfig({
           environment: "node",
           testTimeout: 60_000,
           include: alone,
-          setupFiles: ["temporal-polyfill/global", "fake-indexeddb/auto"],
+          setupFiles: ["temporal-polyfill/global", "fake-indexeddb/auto", "src/core/testing/guardPuts.ts"],
         },
       },
       {
@@ -48,7 +48,7 @@ export default defineConfig({
           include: ["src/**/*.test.tsx"],
           environment: "happy-dom",
           testTimeout: 60_000,
-          setupFiles: ["temporal-polyfill/global", "src/ui/testing/setup.ts"],
+          setupFiles: ["temporal-polyfill/global", "src/core/testing/guardPuts.ts", "src/ui/testing/setup.ts"],
         },
       },
     ],

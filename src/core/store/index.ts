@@ -6,6 +6,7 @@ export * from "./changeLog";
 export * from "./changeSet";
 export * from "./codec";
 export * from "./command";
+export { guardPuts } from "./frozen";
 export * from "./indexes";
 export * from "./journal";
 export * from "./layAgain";

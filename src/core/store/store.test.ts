@@ -1,9 +1,9 @@
 import { describe, expect, it, test, vi } from "vitest";
-import { Refusal, type PensumRecord } from "../model";
+import { Refusal, told, type PensumRecord } from "../model";
 import { someTask } from "../testing/arbitraries";
 import { indexes, type IndexName } from "./indexes";
 import { noChanges } from "./changeSet";
-import type { Runnable } from "./command";
+import { describeCommand, type Runnable } from "./command";
 import { Store } from "./store";
 import fc from "fast-check";
 import { step, stepArbitrary, type Step } from "../testing/arbitraries";
@@ -213,6 +213,21 @@ describe("one gesture, one act", () => {
     expect(store.undo()).toBe("Put Task ta");
     expect(store.size).toBe(0);
   });
+});
+
+test("a command that leaves a record that is none is stopped, and nothing of it stands", () => {
+  const store = new Store();
+  const breaking = describeCommand({
+    name: "breaking",
+    does: "Leaves a task without most of what a task has.",
+    input: told.parts({}),
+    run(tx) {
+      tx.put({ id: "task1", kind: "task", title: 5 } as unknown as PensumRecord);
+      return "Left it";
+    },
+  });
+  expect(() => store.act(breaking, {})).toThrow(/“breaking” leaves a task \(task1\) that is none/);
+  expect(store.size).toBe(0);
 });
 
 test("a record that is handed out cannot be changed in place", () => {

@@ -23,7 +23,7 @@ import {
   type Fields,
 } from "./changeSet";
 import { indexFor, type IndexName, type RecordLists } from "./indexes";
-import { frozen } from "./frozen";
+import { checkPut, frozen } from "./frozen";
 import { mergeOnto } from "./mergeChanges";
 import type { Act } from "./act";
 import { checkInput, isCommand, order, type Call, type Runnable, type Surroundings } from "./command";
@@ -542,6 +542,7 @@ export class Store {
     try {
       said = run(tx);
       for (const rule of rules) rule(tx);
+      if (call) for (const id of before.keys()) this.#checkLeft(id, call);
     } catch (error) {
       takeBack();
       throw error;
@@ -554,6 +555,11 @@ export class Store {
     }
     for (const [id, record] of changes.removed) this.#remember(id, record);
     return [{ said, changes, ...(call ? { call: given > 0 ? call : { ...call, ids: "" } } : {}) }, topics];
+  }
+
+  #checkLeft(id: Id, { command }: Call): void {
+    const record = this.#records.get(id);
+    if (record) checkPut(record, command.name);
   }
 
   #changesSince(before: ReadonlyMap<Id, PensumRecord | undefined>): ChangeSet {

@@ -14,7 +14,7 @@ import { followPages, OutlineCache } from "../page";
 import { countedDay, currentPull, loadOf } from "../plan";
 import { changedRule } from "../register/changedRule";
 import { givePlan } from "../register/wholePlan";
-import { Store, type RecordTable } from "../store";
+import { guardPuts, Store, type RecordTable } from "../store";
 import { hasLibrary, needLibrary, repeatOf, type Clock } from "../time";
 
 type Records = ReadonlyMap<Id, PensumRecord> | RecordTable;
@@ -70,6 +70,8 @@ function openBareStore(records: Records, clock: Clock): OpenStore {
     ],
     clock,
   );
+  // Whoever writes a command hears at once of a record that is none; nothing of it is in what is built.
+  if (process.env.NODE_ENV === "development") void import("../model/checks").then(({ faultOf }) => guardPuts(faultOf));
   store.furnish((one) => {
     givePlan(one, { pull: (task) => currentPull(one)(task).points, dayLoad: (task) => dayLoad(one, task) });
     one.onChange((changes) => {
