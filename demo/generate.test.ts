@@ -89,7 +89,6 @@ describe("the demo", () => {
   });
 
   test("has a double booking ahead, something left over, something late, and a day that is over", () => {
-    const settings = settingsOf(store);
     const ahead = Array.from({ length: 14 }, (_, at) => `2026-11-${24 + at}`).filter((date) => date <= "2026-11-30");
     const booked = [...ahead, "2026-12-02"].some((date) =>
       dayItems(store, date).some((item, at, all) => at > 0 && item.startMinute < all[at - 1]!.endMinute),

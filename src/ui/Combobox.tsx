@@ -1,7 +1,7 @@
 "use client";
 import { useCombobox, type UseComboboxState, type UseComboboxStateChangeOptions } from "downshift";
 import { Popover } from "radix-ui";
-import { useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
 
 /** One of the things that can be chosen. */
 export interface Choice {
@@ -42,6 +42,27 @@ interface ComboboxProps {
   begin?: boolean;
   /** What was typed before it was there, which it goes on from. */
   begun?: string;
+}
+
+/** What is offered, below its field, which keeps the focus. */
+function OffersBelow({ children }: { children: ReactNode }) {
+  const stay = (event: Event) => event.preventDefault();
+  return (
+    <Popover.Portal>
+      <Popover.Content
+        align="start"
+        collisionPadding={8}
+        role="presentation"
+        className="offers"
+        onOpenAutoFocus={stay}
+        onCloseAutoFocus={stay}
+        onInteractOutside={stay}
+        onEscapeKeyDown={stay}
+      >
+        {children}
+      </Popover.Content>
+    </Popover.Portal>
+  );
 }
 
 /** A field that offers what there is while one types, and hands back what was chosen by its id. */
@@ -151,31 +172,20 @@ export function Combobox(props: ComboboxProps) {
           })}
         />
       </Popover.Anchor>
-      <Popover.Portal>
-        <Popover.Content
-          align="start"
-          collisionPadding={8}
-          role="presentation"
-          className="offers"
-          onOpenAutoFocus={(event) => event.preventDefault()}
-          onCloseAutoFocus={(event) => event.preventDefault()}
-          onInteractOutside={(event) => event.preventDefault()}
-          onEscapeKeyDown={(event) => event.preventDefault()}
-        >
-          <ul {...getMenuProps({ "aria-label": label, "aria-labelledby": labelledBy }, { suppressRefError: true })}>
-            {offered.map((offer, at) => (
-              <li
-                key={offer.id}
-                className={at === highlightedIndex ? "is-here" : ""}
-                {...getItemProps({ item: offer, index: at })}
-              >
-                {offer.title}
-                {offer.note && <span className="text-ink-2"> · {offer.note}</span>}
-              </li>
-            ))}
-          </ul>
-        </Popover.Content>
-      </Popover.Portal>
+      <OffersBelow>
+        <ul {...getMenuProps({ "aria-label": label, "aria-labelledby": labelledBy }, { suppressRefError: true })}>
+          {offered.map((offer, at) => (
+            <li
+              key={offer.id}
+              className={at === highlightedIndex ? "is-here" : ""}
+              {...getItemProps({ item: offer, index: at })}
+            >
+              {offer.title}
+              {offer.note && <span className="text-ink-2"> · {offer.note}</span>}
+            </li>
+          ))}
+        </ul>
+      </OffersBelow>
     </Popover.Root>
   );
 }

@@ -140,37 +140,61 @@ export function WorkedStrand(props: StrandProps) {
         </Suspense>
       )}
       {settling && (
-        <div
-          role="dialog"
-          aria-label="Which counts?"
-          className="absolute right-0 z-30 grid w-[230px] gap-1.5 border border-ink-3 bg-sheet p-2.5"
-          style={{ top: settling.endMinute * minutePixels + 4 }}
-          onPointerDown={(event) => event.stopPropagation()}
-          onKeyDown={(event) => event.key === "Escape" && setSettling(undefined)}
-        >
-          <p className="font-semibold">{rangeText(settling.startMinute, settling.endMinute, style)}: which counts?</p>
-          {settling.entries.map((id, at) => {
-            const record = store.find("work", id);
-            return record ? (
-              <button
-                key={id}
-                autoFocus={at === 0}
-                className="button text-left"
-                onClick={() => {
-                  const [from, to] = [momentAt(date, settling.startMinute), momentAt(date, settling.endMinute)];
-                  setSettling(undefined);
-                  act(settleOverlap, { keep: id, from, to });
-                }}
-              >
-                {titleOf(record, store)}
-              </button>
-            ) : null;
-          })}
-          <button className="button-quiet justify-self-start" onClick={() => setSettling(undefined)}>
-            Cancel
-          </button>
-        </div>
+        <WhichCounts
+          overlap={settling}
+          date={date}
+          top={settling.endMinute * minutePixels + 4}
+          onClose={() => setSettling(undefined)}
+        />
       )}
+    </div>
+  );
+}
+
+/** Asks which of the entries that say the same stretch counts for it. */
+function WhichCounts({
+  overlap: { startMinute, endMinute, entries },
+  date,
+  top,
+  onClose,
+}: {
+  overlap: Overlap;
+  date: DateText;
+  top: number;
+  onClose: () => void;
+}) {
+  const store = useStore();
+  const style = useTimeStyle();
+  const act = useAct();
+  return (
+    <div
+      role="dialog"
+      aria-label="Which counts?"
+      className="absolute right-0 z-30 grid w-[230px] gap-1.5 border border-ink-3 bg-sheet p-2.5"
+      style={{ top }}
+      onPointerDown={(event) => event.stopPropagation()}
+      onKeyDown={(event) => event.key === "Escape" && onClose()}
+    >
+      <p className="font-semibold">{rangeText(startMinute, endMinute, style)}: which counts?</p>
+      {entries.map((id, at) => {
+        const record = store.find("work", id);
+        return record ? (
+          <button
+            key={id}
+            autoFocus={at === 0}
+            className="button text-left"
+            onClick={() => {
+              onClose();
+              act(settleOverlap, { keep: id, from: momentAt(date, startMinute), to: momentAt(date, endMinute) });
+            }}
+          >
+            {titleOf(record, store)}
+          </button>
+        ) : null;
+      })}
+      <button className="button-quiet justify-self-start" onClick={onClose}>
+        Cancel
+      </button>
     </div>
   );
 }

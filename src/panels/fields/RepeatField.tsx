@@ -9,6 +9,7 @@ import {
   nthWeekday,
   readRepeat,
   readRule,
+  type RepeatRule,
   repeatOf,
   repeatWords,
   ruleOfWords,
@@ -49,7 +50,6 @@ function presets(date: DateText): readonly string[] {
 export function RepeatField({ record, value, labelledBy, set }: RepeatFieldProps) {
   const style = useTimeStyle();
   const [own, setOwn] = useState<string>();
-  const reading = useReading();
   const repeat = repeatOf(value);
   const start = seriesStart(record);
   if (start === undefined) return <span className="text-ink-3">Set a day first</span>;
@@ -76,7 +76,6 @@ export function RepeatField({ record, value, labelledBy, set }: RepeatFieldProps
     const read = readRule(`${bare}${ends}`);
     if (!("fault" in read)) change({ rule: read });
   };
-  const read = own === undefined ? undefined : readRule(ruleOfWords(own) ?? reading().language?.rule(own) ?? own);
   return (
     <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] justify-items-start gap-1.5">
       <select
@@ -95,80 +94,15 @@ export function RepeatField({ record, value, labelledBy, set }: RepeatFieldProps
         <option value="own">custom rule</option>
       </select>
       {own !== undefined && (
-        <form
-          className="grid w-full gap-1"
-          onSubmit={(event) => {
-            event.preventDefault();
-            if (!read || "fault" in read) return;
+        <OwnRule
+          words={own}
+          onWords={setOwn}
+          onUse={(read) => {
             if (set(writeRepeat({ except: [], also: [], fromDone: false, ...repeat, rule: read }))) setOwn(undefined);
           }}
-        >
-          <input
-            autoFocus
-            className="field w-full"
-            aria-label="The rule, in words or as RFC 5545"
-            value={own}
-            onChange={({ target }) => setOwn(target.value)}
-          />
-          <span className={`text-small ${read && "fault" in read ? "text-madder" : "text-ink-2"}`} role="status">
-            {!read
-              ? ""
-              : "fault" in read
-                ? read.fault
-                : repeatWords({ rule: read, except: [], also: [], fromDone: false }, style)}
-          </span>
-          <span className="flex gap-2">
-            <button className="button" disabled={!read || "fault" in read}>
-              Use this rule
-            </button>
-            <button type="button" className="link" onClick={() => setOwn(undefined)}>
-              Cancel
-            </button>
-          </span>
-        </form>
+        />
       )}
-      {rule && own === undefined && (
-        <span className="flex flex-wrap items-center gap-1.5 text-small text-ink-2">
-          ends
-          <select
-            className="field"
-            aria-label="When it ends"
-            value={rule.count !== undefined ? "count" : rule.until !== undefined ? "until" : ""}
-            onChange={({ target }) =>
-              end(target.value === "count" ? ";COUNT=10" : target.value === "until" ? `;UNTIL=${yearLater(start)}` : "")
-            }
-          >
-            <option value="">never</option>
-            <option value="until">on</option>
-            <option value="count">after</option>
-          </select>
-          {rule.until !== undefined && (
-            <input
-              type="date"
-              className="field"
-              aria-label="Last day"
-              value={`${rule.until.slice(0, 4)}-${rule.until.slice(4, 6)}-${rule.until.slice(6, 8)}`}
-              onChange={({ target }) => isDate(target.value) && end(`;UNTIL=${target.value.replace(/-/g, "")}`)}
-            />
-          )}
-          {rule.count !== undefined && (
-            <>
-              <input
-                type="number"
-                min={1}
-                max={999}
-                className="field w-16"
-                aria-label="Number of times"
-                value={rule.count}
-                onChange={({ target }) =>
-                  Number(target.value) >= 1 && end(`;COUNT=${Math.floor(Number(target.value))}`)
-                }
-              />
-              times
-            </>
-          )}
-        </span>
-      )}
+      {rule && own === undefined && <RuleEnd rule={rule} start={start} onEnd={end} />}
       {rule && record.kind === "task" && own === undefined && (
         <label className="flex items-center gap-1.5 text-small text-ink-2">
           <input
@@ -188,6 +122,95 @@ export function RepeatField({ record, value, labelledBy, set }: RepeatFieldProps
         </span>
       )}
     </div>
+  );
+}
+
+/** Any rule of the standard, typed in words or as it is written there, with what it says. */
+function OwnRule({
+  words,
+  onWords,
+  onUse,
+}: {
+  words: string;
+  /** Undefined where nothing is typed any more. */
+  onWords: (words: string | undefined) => void;
+  onUse: (rule: RepeatRule) => void;
+}) {
+  const style = useTimeStyle();
+  const reading = useReading();
+  const read = readRule(ruleOfWords(words) ?? reading().language?.rule(words) ?? words);
+  const isWrong = "fault" in read;
+  return (
+    <form
+      className="grid w-full gap-1"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!isWrong) onUse(read);
+      }}
+    >
+      <input
+        autoFocus
+        className="field w-full"
+        aria-label="The rule, in words or as RFC 5545"
+        value={words}
+        onChange={({ target }) => onWords(target.value)}
+      />
+      <span className={`text-small ${isWrong ? "text-madder" : "text-ink-2"}`} role="status">
+        {isWrong ? read.fault : repeatWords({ rule: read, except: [], also: [], fromDone: false }, style)}
+      </span>
+      <span className="flex gap-2">
+        <button className="button" disabled={isWrong}>
+          Use this rule
+        </button>
+        <button type="button" className="link" onClick={() => onWords(undefined)}>
+          Cancel
+        </button>
+      </span>
+    </form>
+  );
+}
+
+/** When a rule ends: never, on a day, or after so many times. */
+function RuleEnd({ rule, start, onEnd }: { rule: RepeatRule; start: string; onEnd: (ends: string) => void }) {
+  return (
+    <span className="flex flex-wrap items-center gap-1.5 text-small text-ink-2">
+      ends
+      <select
+        className="field"
+        aria-label="When it ends"
+        value={rule.count !== undefined ? "count" : rule.until !== undefined ? "until" : ""}
+        onChange={({ target }) =>
+          onEnd(target.value === "count" ? ";COUNT=10" : target.value === "until" ? `;UNTIL=${yearLater(start)}` : "")
+        }
+      >
+        <option value="">never</option>
+        <option value="until">on</option>
+        <option value="count">after</option>
+      </select>
+      {rule.until !== undefined && (
+        <input
+          type="date"
+          className="field"
+          aria-label="Last day"
+          value={`${rule.until.slice(0, 4)}-${rule.until.slice(4, 6)}-${rule.until.slice(6, 8)}`}
+          onChange={({ target }) => isDate(target.value) && onEnd(`;UNTIL=${target.value.replace(/-/g, "")}`)}
+        />
+      )}
+      {rule.count !== undefined && (
+        <>
+          <input
+            type="number"
+            min={1}
+            max={999}
+            className="field w-16"
+            aria-label="Number of times"
+            value={rule.count}
+            onChange={({ target }) => Number(target.value) >= 1 && onEnd(`;COUNT=${Math.floor(Number(target.value))}`)}
+          />
+          times
+        </>
+      )}
+    </span>
   );
 }
 

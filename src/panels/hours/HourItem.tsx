@@ -49,26 +49,10 @@ const ItemFields = late(() => import("./ItemDetails").then((details) => ({ defau
 /** How many rows a title may take in an item of so many rows: the last is for the hours. */
 const titleRows = ["", "", "line-clamp-1", "line-clamp-2", "line-clamp-3"];
 
-/** One block or event on the hours: press and pull to move it, at an edge to stretch it, or by keys. */
-export const HourItem = memo(function HourItem(props: HourItemProps) {
-  const { item, date, column, span, of, minutePixels, leastMinutes, hands, scroller } = props;
-  const { snap, ghost, preview, minuteAt, grab: grabItem, keyMove, takeItemOff, act, style } = hands;
-  const { narrow = false, doubled = false, fields = [], icons = "none" } = props;
-  const { record, startMinute, endMinute } = item;
-  const { task, title, done, dropped } = item;
-  const dye = props.dye ?? item.dye;
-  const height = Math.max(endMinute - startMinute, leastMinutes) * minutePixels - 2;
-  const rows = Math.floor((height - 6) / 16);
-  const range = rangeText(startMinute, endMinute, style);
-  const place = record.kind === "event" && record.place ? `, ${record.place}` : "";
-  const took =
-    item.tookMinutes === undefined ? undefined : `${range.split(" to ")[0]}, took ${estimateText(item.tookMinutes)}`;
-  const box = isBox(record) && record.holds ? record : undefined;
-  const fill = box ? boxFillText(box) : "";
-  const spill = item.beginsBefore ? " (from the previous day)" : item.endsAfter ? " (into the next day)" : "";
-  const cloth = record.kind === "event" ? "cloth-event" : done ? "cloth-done" : "cloth-planned";
-
-  const comesAgain = record.series !== undefined;
+/** What hands do with an item: it is moved, stretched, taken off, marked and opened, by the pointer and by keys. */
+function useItemHands({ item, date, minutePixels, hands, scroller }: HourItemProps) {
+  const { snap, ghost, preview, minuteAt, grab: grabItem, keyMove, takeItemOff, act } = hands;
+  const { record, startMinute, endMinute, task, title, done } = item;
   const press = (event: KeyboardEvent) => {
     if (event.target !== event.currentTarget) return;
     const step = { ArrowUp: -snap, ArrowDown: snap }[event.key];
@@ -125,6 +109,30 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
     });
   };
 
+  return { press, grab, open, mark };
+}
+
+/** One block or event on the hours: press and pull to move it, at an edge to stretch it, or by keys. */
+export const HourItem = memo(function HourItem(props: HourItemProps) {
+  const { item, column, span, of, minutePixels, leastMinutes, hands } = props;
+  const { style } = hands;
+  const { narrow = false, doubled = false, fields = [], icons = "none" } = props;
+  const { record, startMinute, endMinute } = item;
+  const { title, done, dropped } = item;
+  const dye = props.dye ?? item.dye;
+  const height = Math.max(endMinute - startMinute, leastMinutes) * minutePixels - 2;
+  const rows = Math.floor((height - 6) / 16);
+  const range = rangeText(startMinute, endMinute, style);
+  const place = record.kind === "event" && record.place ? `, ${record.place}` : "";
+  const took =
+    item.tookMinutes === undefined ? undefined : `${range.split(" to ")[0]}, took ${estimateText(item.tookMinutes)}`;
+  const box = isBox(record) && record.holds ? record : undefined;
+  const fill = box ? boxFillText(box) : "";
+  const spill = item.beginsBefore ? " (from the previous day)" : item.endsAfter ? " (into the next day)" : "";
+  const cloth = record.kind === "event" ? "cloth-event" : done ? "cloth-done" : "cloth-planned";
+
+  const comesAgain = record.series !== undefined;
+  const { press, grab, open, mark } = useItemHands(props);
   const width = 100 / of;
   const isBare = icons === "none" && !comesAgain && !item.habit && (rows >= 2 || of > 1);
   // A title alone is given as a text: one thing less to keep for each of hundreds.

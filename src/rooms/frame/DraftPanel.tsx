@@ -84,18 +84,7 @@ export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd, o
     <div id={id} className="absolute top-9 right-0 left-0 z-30 border border-rule bg-sheet p-3">
       <div className="flex items-baseline justify-between gap-4">
         <p className="min-w-0 truncate font-words text-page font-semibold">{draft.title}</p>
-        <div role="group" aria-label="Add as" className="flex flex-none gap-3">
-          {(["task", "event", "note"] as const).map((kind) => (
-            <button
-              key={kind}
-              aria-pressed={draft.kind === kind}
-              className={`min-h-6 ${draft.kind === kind ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2"}`}
-              onClick={() => onKind(kind)}
-            >
-              {kind[0]!.toUpperCase() + kind.slice(1)}
-            </button>
-          ))}
-        </div>
+        <AddAs kind={draft.kind} onKind={onKind} />
       </div>
       <p className="text-ink-2">
         {where}
@@ -122,23 +111,7 @@ export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd, o
       {draft.kind === "task" && (draft.estimateMinutes !== undefined || draft.theme !== undefined) && (
         <LikelyLength question={{ estimateMinutes: draft.estimateMinutes, theme: draft.theme }} />
       )}
-      {draft.parts.length > 0 && (
-        <ul className="mt-2 flex flex-wrap gap-x-4 gap-y-1" aria-label="Recognised">
-          {draft.parts.map((part) => (
-            <li key={part.from} className="flex items-center gap-1 border-b border-woad">
-              <span className="text-ink-2">{partNames[part.what]}</span>
-              <b className="font-semibold">{part.meaning}</b>
-              <button
-                className="button-quiet grid place-items-center"
-                aria-label={`Ignore ${partNames[part.what].toLowerCase()}: keep “${part.meaning}” as text`}
-                onClick={() => onRefuse(keyOf(part))}
-              >
-                <X size={13} aria-hidden />
-              </button>
-            </li>
-          ))}
-        </ul>
-      )}
+      {draft.parts.length > 0 && <Recognised parts={draft.parts} keyOf={keyOf} onRefuse={onRefuse} />}
       {fresh.map((tag) => (
         <p key={tag} className="mt-1 text-ink-2">
           #{tag} is a new tag.{" "}
@@ -180,5 +153,48 @@ export function DraftPanel({ id, draft, today, onKind, onRefuse, keyOf, onAdd, o
         </button>
       </p>
     </div>
+  );
+}
+
+/** What a line becomes: one of three kinds. */
+function AddAs({ kind: chosen, onKind }: { kind: Draft["kind"]; onKind: DraftPanelProps["onKind"] }) {
+  return (
+    <div role="group" aria-label="Add as" className="flex flex-none gap-3">
+      {(["task", "event", "note"] as const).map((kind) => (
+        <button
+          key={kind}
+          aria-pressed={chosen === kind}
+          className={`min-h-6 ${chosen === kind ? "font-[680] shadow-[0_2px_0_var(--woad)]" : "text-ink-2"}`}
+          onClick={() => onKind(kind)}
+        >
+          {kind[0]!.toUpperCase() + kind.slice(1)}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** The parts of a line that were understood, each of which can be kept as text. */
+function Recognised({
+  parts,
+  keyOf,
+  onRefuse,
+}: { parts: Draft["parts"] } & Pick<DraftPanelProps, "keyOf" | "onRefuse">) {
+  return (
+    <ul className="mt-2 flex flex-wrap gap-x-4 gap-y-1" aria-label="Recognised">
+      {parts.map((part) => (
+        <li key={part.from} className="flex items-center gap-1 border-b border-woad">
+          <span className="text-ink-2">{partNames[part.what]}</span>
+          <b className="font-semibold">{part.meaning}</b>
+          <button
+            className="button-quiet grid place-items-center"
+            aria-label={`Ignore ${partNames[part.what].toLowerCase()}: keep “${part.meaning}” as text`}
+            onClick={() => onRefuse(keyOf(part))}
+          >
+            <X size={13} aria-hidden />
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -124,32 +124,7 @@ export function SearchDialog({ begun, withActs, acts, onClose }: SearchDialogPro
         onChange={({ target }) => setTyped(target.value)}
         onKeyDown={press}
       />
-      <div className="mt-2 flex flex-wrap items-center gap-x-3 text-ink-2">
-        <span role="group" aria-label="Kind" className="flex flex-wrap gap-x-3">
-          {[undefined, ...searchedKinds].map((one) => (
-            <button
-              key={one ?? "all"}
-              aria-pressed={kind === one}
-              className={`min-h-6 ${kind === one ? "font-[680] text-ink shadow-[0_2px_0_var(--woad)]" : "hover:text-ink"}`}
-              onClick={() => setKind(one)}
-            >
-              {one ? kindNames[one] : "All"}
-            </button>
-          ))}
-        </span>
-        <select
-          className="field ml-auto"
-          aria-label="Time"
-          value={span}
-          onChange={({ target }) => setSpan(target.value as FoundSpan)}
-        >
-          {foundSpans.map((one) => (
-            <option key={one} value={one}>
-              {spanWords[one]}
-            </option>
-          ))}
-        </select>
-      </div>
+      <Narrowing kind={kind} span={span} onKind={setKind} onSpan={setSpan} />
       {share < 1 && (
         <p className="mt-2 text-ink-2" role="status">
           Indexing, {Math.round(share * 100)}%
@@ -187,6 +162,45 @@ export function SearchDialog({ begun, withActs, acts, onClose }: SearchDialogPro
         </p>
       )}
     </Dialog>
+  );
+}
+
+interface NarrowingProps {
+  kind: PensumRecord["kind"] | undefined;
+  span: FoundSpan;
+  onKind: (kind: PensumRecord["kind"] | undefined) => void;
+  onSpan: (span: FoundSpan) => void;
+}
+
+/** Which kind is looked for, and of when. */
+function Narrowing({ kind, span, onKind, onSpan }: NarrowingProps) {
+  return (
+    <div className="mt-2 flex flex-wrap items-center gap-x-3 text-ink-2">
+      <span role="group" aria-label="Kind" className="flex flex-wrap gap-x-3">
+        {[undefined, ...searchedKinds].map((one) => (
+          <button
+            key={one ?? "all"}
+            aria-pressed={kind === one}
+            className={`min-h-6 ${kind === one ? "font-[680] text-ink shadow-[0_2px_0_var(--woad)]" : "hover:text-ink"}`}
+            onClick={() => onKind(one)}
+          >
+            {one ? kindNames[one] : "All"}
+          </button>
+        ))}
+      </span>
+      <select
+        className="field ml-auto"
+        aria-label="Time"
+        value={span}
+        onChange={({ target }) => onSpan(target.value as FoundSpan)}
+      >
+        {foundSpans.map((one) => (
+          <option key={one} value={one}>
+            {spanWords[one]}
+          </option>
+        ))}
+      </select>
+    </div>
   );
 }
 

@@ -31,44 +31,12 @@ interface AllDayStripProps {
 export function AllDayStrip({ dates, gutters, showDay }: AllDayStripProps) {
   const style = useTimeStyle();
   const { meaning, becomes, carryOut } = useGesture();
-  const firstWeekday = useFirstWeekday();
   const [isOpened, setOpen] = useState(false);
   /** What a key moves stays in sight, in whichever row it comes to lie. */
   const [moved, setMoved] = useState<Id>();
   const [target, setTarget] = useState<DateText>();
   const element = useRef<HTMLDivElement>(null);
-  const layered = useLayersOver(dates);
-  const shown = useShown();
-  const own = useComputed(
-    useCallback(
-      (from) => {
-        const isShown = isShownIn(shown, from);
-        return stripItems(from, dates, firstWeekday).filter(({ record, what }) => isShown(record, what));
-      },
-      [dates, shown, firstWeekday],
-    ),
-  );
-  const places = useMemo(() => {
-    const isThere = (id: string, first: number) =>
-      own.some((one) => one.record.id === id && one.first <= first && one.last >= first);
-    const beside = layered.filter(({ item, first }) => !isThere(item.record.id, first));
-    const others = beside.map(
-      ({ item: { record, layer, dye, icon, movedBy, first: from, last: to }, first, last }): StripItem => ({
-        ...(movedBy ? { movedBy } : {}),
-        ...(icon ? { icon } : {}),
-        begins: from,
-        id: `${layerKey(layer)} ${record.id}`,
-        what: "layer",
-        record,
-        first,
-        last,
-        beginsBefore: from < dates[0]!,
-        endsAfter: to > dates[dates.length - 1]!,
-        dye,
-      }),
-    );
-    return stripRows([...own, ...others]);
-  }, [own, layered, dates]);
+  const places = useStripPlaces(dates);
   const rows = places.reduce((most, { row }) => Math.max(most, row + 1), 1);
   const open = isOpened || places.some(({ record, row }) => record.id === moved && row >= rowsAtFirst);
   const onMove = useCallback(
@@ -137,36 +105,96 @@ export function AllDayStrip({ dates, gutters, showDay }: AllDayStripProps) {
             onMove={onMove}
           />
         ))}
-      {rows > rowsAtFirst &&
-        dates.map((date, day) =>
-          open ? (
-            day === 0 && (
-              <button
-                key={date}
-                className="link absolute bottom-0 left-1 h-6 min-w-6 text-[10.5px]"
-                aria-label="Show fewer rows without a set time"
-                onClick={() => {
-                  setOpen(false);
-                  setMoved(undefined);
-                }}
-              >
-                Show less
-              </button>
-            )
-          ) : hiddenOn(day) > 0 ? (
-            <button
-              key={date}
-              className="link absolute bottom-0 z-10 h-6 min-w-6 bg-sheet px-0.5 text-[10.5px]"
-              style={{ right: `calc((100% - ${gutters}px) * ${(dates.length - 1 - day) / dates.length} + 3px)` }}
-              aria-label={`${hiddenOn(day)} more on ${dateText(date, "full", style)}`}
-              onClick={() => setOpen(true)}
-            >
-              {hiddenOn(day)} more
-            </button>
-          ) : null,
-        )}
+      {rows > rowsAtFirst && (
+        <RowsShown
+          dates={dates}
+          gutters={gutters}
+          isOpen={open}
+          hiddenOn={hiddenOn}
+          onOpen={() => setOpen(true)}
+          onClose={() => {
+            setOpen(false);
+            setMoved(undefined);
+          }}
+        />
+      )}
       {form}
     </div>
+  );
+}
+
+/** What lies in the strip and in which of its rows: the days' own, and what layers lay over them. */
+function useStripPlaces(dates: readonly DateText[]) {
+  const firstWeekday = useFirstWeekday();
+  const layered = useLayersOver(dates);
+  const shown = useShown();
+  const own = useComputed(
+    useCallback(
+      (from) => {
+        const isShown = isShownIn(shown, from);
+        return stripItems(from, dates, firstWeekday).filter(({ record, what }) => isShown(record, what));
+      },
+      [dates, shown, firstWeekday],
+    ),
+  );
+  return useMemo(() => {
+    const isThere = (id: string, first: number) =>
+      own.some((one) => one.record.id === id && one.first <= first && one.last >= first);
+    const beside = layered.filter(({ item, first }) => !isThere(item.record.id, first));
+    const others = beside.map(
+      ({ item: { record, layer, dye, icon, movedBy, first: from, last: to }, first, last }): StripItem => ({
+        ...(movedBy ? { movedBy } : {}),
+        ...(icon ? { icon } : {}),
+        begins: from,
+        id: `${layerKey(layer)} ${record.id}`,
+        what: "layer",
+        record,
+        first,
+        last,
+        beginsBefore: from < dates[0]!,
+        endsAfter: to > dates[dates.length - 1]!,
+        dye,
+      }),
+    );
+    return stripRows([...own, ...others]);
+  }, [own, layered, dates]);
+}
+
+interface RowsShownProps {
+  dates: readonly DateText[];
+  gutters: number;
+  isOpen: boolean;
+  /** How many lie on a day in rows that are not shown. */
+  hiddenOn: (day: number) => number;
+  onOpen: () => void;
+  onClose: () => void;
+}
+
+/** Shows the rows for which there is no room at first, and leaves them out again. */
+function RowsShown({ dates, gutters, isOpen, hiddenOn, onOpen, onClose }: RowsShownProps) {
+  const style = useTimeStyle();
+  if (isOpen)
+    return (
+      <button
+        className="link absolute bottom-0 left-1 h-6 min-w-6 text-[10.5px]"
+        aria-label="Show fewer rows without a set time"
+        onClick={onClose}
+      >
+        Show less
+      </button>
+    );
+  return dates.map((date, day) =>
+    hiddenOn(day) > 0 ? (
+      <button
+        key={date}
+        className="link absolute bottom-0 z-10 h-6 min-w-6 bg-sheet px-0.5 text-[10.5px]"
+        style={{ right: `calc((100% - ${gutters}px) * ${(dates.length - 1 - day) / dates.length} + 3px)` }}
+        aria-label={`${hiddenOn(day)} more on ${dateText(date, "full", style)}`}
+        onClick={onOpen}
+      >
+        {hiddenOn(day)} more
+      </button>
+    ) : null,
   );
 }
 

@@ -23,7 +23,7 @@ const sidePixels = 74;
 
 /** Priority against the time there is: what to do now, what to schedule, what to delegate and what to drop. */
 export function MatrixView({ today, sideOpen }: { today: DateText; sideOpen: boolean }) {
-  const settings = useSettings();
+  const { priorities } = useSettings();
   const style = useTimeStyle();
   const act = useAct();
   const [view, change] = usePlanView();
@@ -35,23 +35,9 @@ export function MatrixView({ today, sideOpen }: { today: DateText; sideOpen: boo
   const whole = useSize(field, { width: 834, height: 634 }, asList);
   const size = useMemo(() => ({ width: whole.width - sidePixels, height: whole.height - footPixels }), [whole]);
   const [chosen, setChosen] = useState<ReadonlySet<Id>>(new Set());
-  const { priorities } = settings;
   const last = [...chosen].pop();
 
-  const layout = useMemo(() => {
-    const wishes: CardWish[] = cards.map(({ task, title, days, band, pull, minutes }) => {
-      const width = cardWidth(title, minutes);
-      const x = Math.max(0, Math.min(size.width - width - 4, shareOf(days) * size.width));
-      return { id: task.id, band, x, width, height: 1 - pull.points / 100 };
-    });
-    return layMatrix(wishes, {
-      bands: priorities.length,
-      height: Math.max(360, size.height),
-      cardHeight,
-      gap: 4,
-      margin: 34,
-    });
-  }, [cards, size, priorities.length]);
+  const layout = useMatrixLayout(cards, size, priorities.length);
   const height = layout.bands[layout.bands.length - 1] as number;
   const lineX = shareOf(view.urgentDays) * size.width;
   const middle = Math.ceil(priorities.length / 2);
@@ -66,17 +52,8 @@ export function MatrixView({ today, sideOpen }: { today: DateText; sideOpen: boo
     });
   const { grab, press } = useMatrixMoves({ today, across: view.across, layout, width: size.width, field, toggle });
   const { lasso, draw } = useLasso({ cards, places: layout.places, field, onChoose: setChosen });
-  const moveLine = (event: PointerEvent<HTMLElement>) => {
-    if (event.button !== 0) return;
-    event.stopPropagation();
-    const left = event.currentTarget.parentElement?.getBoundingClientRect().left ?? 0;
-    trackPointer(event.nativeEvent, {
-      threshold: 2,
-      scroller: () => undefined,
-      move: (x) => change({ urgentDays: Math.max(0, Math.min(21, daysAt((x - left) / size.width) ?? 21)) }),
-      end: () => {},
-    });
-  };
+  const moveLine = (event: PointerEvent<HTMLElement>) =>
+    pullLine(event, size.width, (urgentDays) => change({ urgentDays }));
 
   const quadrants = quadrantsOf(cards, view.urgentDays, middle);
   const chosenCards = cards.filter(({ task }) => chosen.has(task.id));
@@ -165,6 +142,37 @@ export function MatrixView({ today, sideOpen }: { today: DateText; sideOpen: boo
       {panel}
     </div>
   );
+}
+
+/** Where the cards of a field lie. */
+function useMatrixLayout(cards: readonly MatrixCard[], size: { width: number; height: number }, bands: number) {
+  return useMemo(() => {
+    const wishes: CardWish[] = cards.map(({ task, title, days, band, pull, minutes }) => {
+      const width = cardWidth(title, minutes);
+      const x = Math.max(0, Math.min(size.width - width - 4, shareOf(days) * size.width));
+      return { id: task.id, band, x, width, height: 1 - pull.points / 100 };
+    });
+    return layMatrix(wishes, {
+      bands: bands,
+      height: Math.max(360, size.height),
+      cardHeight,
+      gap: 4,
+      margin: 34,
+    });
+  }, [cards, size, bands]);
+}
+
+/** Follows the pointer with the line that parts what is urgent, and says how many days it stands at. */
+function pullLine(event: PointerEvent<HTMLElement>, width: number, onDays: (days: number) => void) {
+  if (event.button !== 0) return;
+  event.stopPropagation();
+  const left = event.currentTarget.parentElement?.getBoundingClientRect().left ?? 0;
+  trackPointer(event.nativeEvent, {
+    threshold: 2,
+    scroller: () => undefined,
+    move: (x) => onDays(Math.max(0, Math.min(21, daysAt((x - left) / width) ?? 21))),
+    end: () => {},
+  });
 }
 
 interface QuadrantsProps {

@@ -320,42 +320,17 @@ function BoardColumn({
           {column.records.slice(0, most).map((record) => (
             <div key={record.id}>
               {target?.before === record.id && <i className="drop-line" />}
-              <article
-                data-card={record.id}
-                tabIndex={0}
-                role="button"
-                aria-label={`${title ? cellWords(writing, title.field, title.type, title.read(record)) : ""}, in ${column.title}`}
-                aria-pressed={chosen.includes(record.id)}
-                className={`board-card ${chosen.includes(record.id) ? "is-chosen" : ""}`}
-                onPointerDown={(event) => event.button === 0 && onDrag(event, record)}
-                onClick={(event) =>
-                  event.ctrlKey || event.metaKey || event.shiftKey ? onToggle(record.id) : openRecord(record.id)
-                }
-                onKeyDown={(event) => onPress(event, record)}
-              >
-                {title && (
-                  <p className="leading-[17px]">
-                    <CardTick record={record} />
-                    <CellContent
-                      writing={writing}
-                      record={record}
-                      field={title.field}
-                      type={title.type}
-                      cell={title.read(record)}
-                    />
-                  </p>
-                )}
-                <p className="flex flex-wrap gap-x-3 text-small text-ink-2">
-                  {rest.map((one) => {
-                    const cell = one.read(record);
-                    return cell === undefined || cell === "" ? null : (
-                      <span key={one.name} title={one.field.label}>
-                        <CellContent writing={writing} record={record} field={one.field} type={one.type} cell={cell} />
-                      </span>
-                    );
-                  })}
-                </p>
-              </article>
+              <BoardCard
+                writing={writing}
+                record={record}
+                title={title}
+                rest={rest}
+                column={column.title}
+                isChosen={chosen.includes(record.id)}
+                onDrag={onDrag}
+                onPress={onPress}
+                onToggle={onToggle}
+              />
             </div>
           ))}
           {target && target.before === undefined && <i className="drop-line" />}
@@ -364,24 +339,91 @@ function BoardColumn({
               Show {column.records.length - most} more
             </button>
           )}
-          <label className="limit-field flex items-center gap-2 pt-2 text-small text-ink-3">
-            Limit
-            <input
-              className="w-10 border-b border-rule bg-transparent text-center text-ink-2"
-              inputMode="numeric"
-              aria-label={`Card limit for ${column.title}`}
-              defaultValue={limit ?? ""}
-              onBlur={({ target: { value } }) => setLimit(value)}
-              onKeyDown={(event) => {
-                event.stopPropagation();
-                if (event.key === "Enter") event.currentTarget.blur();
-              }}
-            />
-            cards
-          </label>
+          <CardLimit column={column.title} limit={limit} onSet={setLimit} />
         </div>
       )}
     </section>
+  );
+}
+
+type ShownField = LensView["fields"][number];
+
+interface BoardCardProps extends Pick<BoardColumnProps, "writing" | "onDrag" | "onPress" | "onToggle"> {
+  record: PensumRecord;
+  title: ShownField | undefined;
+  rest: readonly ShownField[];
+  column: string;
+  isChosen: boolean;
+}
+
+/** A record as a card: its title, and what else the lens shows of it. */
+function BoardCard({ writing, record, title, rest, column, isChosen, onDrag, onPress, onToggle }: BoardCardProps) {
+  return (
+    <article
+      data-card={record.id}
+      tabIndex={0}
+      role="button"
+      aria-label={`${title ? cellWords(writing, title.field, title.type, title.read(record)) : ""}, in ${column}`}
+      aria-pressed={isChosen}
+      className={`board-card ${isChosen ? "is-chosen" : ""}`}
+      onPointerDown={(event) => event.button === 0 && onDrag(event, record)}
+      onClick={(event) =>
+        event.ctrlKey || event.metaKey || event.shiftKey ? onToggle(record.id) : openRecord(record.id)
+      }
+      onKeyDown={(event) => onPress(event, record)}
+    >
+      {title && (
+        <p className="leading-[17px]">
+          <CardTick record={record} />
+          <CellContent
+            writing={writing}
+            record={record}
+            field={title.field}
+            type={title.type}
+            cell={title.read(record)}
+          />
+        </p>
+      )}
+      <p className="flex flex-wrap gap-x-3 text-small text-ink-2">
+        {rest.map((one) => {
+          const cell = one.read(record);
+          return cell === undefined || cell === "" ? null : (
+            <span key={one.name} title={one.field.label}>
+              <CellContent writing={writing} record={record} field={one.field} type={one.type} cell={cell} />
+            </span>
+          );
+        })}
+      </p>
+    </article>
+  );
+}
+
+/** How many cards a column may hold before it says that it is over. */
+function CardLimit({
+  column,
+  limit,
+  onSet,
+}: {
+  column: string;
+  limit: number | undefined;
+  onSet: (typed: string) => void;
+}) {
+  return (
+    <label className="limit-field flex items-center gap-2 pt-2 text-small text-ink-3">
+      Limit
+      <input
+        className="w-10 border-b border-rule bg-transparent text-center text-ink-2"
+        inputMode="numeric"
+        aria-label={`Card limit for ${column}`}
+        defaultValue={limit ?? ""}
+        onBlur={({ target: { value } }) => onSet(value)}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (event.key === "Enter") event.currentTarget.blur();
+        }}
+      />
+      cards
+    </label>
   );
 }
 

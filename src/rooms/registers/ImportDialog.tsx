@@ -1,7 +1,7 @@
 "use client";
 import { useMemo, useState } from "react";
 import { cellsOf, guessColumns, type ColumnPlan, type ImportPlan, type Table } from "@/core/interop/table";
-import type { OwnType } from "@/core/model";
+import type { Field, OwnType } from "@/core/model";
 import { fieldsIn, isComputed, type Register } from "@/core/register";
 import { importTable } from "@/core/shaping";
 import { counted } from "@/core/time";
@@ -39,7 +39,6 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
   const store = useStore();
   const act = useAct();
   const [columns, setColumns] = useState(() => guessColumns(store, register, table));
-  const samples = useMemo(() => table.header.map((_, at) => cellsOf(table, at, 3)), [table]);
   const [asked, setAsked] = useState<boolean>();
   const [matchTitles, setMatchTitles] = useState(false);
   const dayFirst = asked ?? table.dayFirst ?? localeDayFirst();
@@ -51,74 +50,10 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
   const plan = useImportPlan(setting);
   const fields = fieldsIn(store, register).filter((field) => !field.kept && !isComputed(field));
   const unanswered = table.dayFirst === undefined && asked === undefined;
-  const set = (at: number, value: string) => {
-    const [into, what] = value.split(":") as [string, string];
-    const next: ColumnPlan =
-      into === "field"
-        ? { into, name: what }
-        : into === "new"
-          ? { into, title: table.header[at] as string, type: what as OwnType }
-          : { into: "nothing" };
-    // A field takes one column: the one that had it before goes nowhere.
-    setColumns((known) =>
-      known.map((plan, place) =>
-        place === at
-          ? next
-          : next.into === "field" && plan.into === "field" && plan.name === next.name
-            ? { into: "nothing" }
-            : plan,
-      ),
-    );
-  };
   return (
     <Dialog wide title={`Import “${name}” into ${register.title}`} onClose={onClose}>
       <div className="grid gap-3">
-        <div role="table" aria-label="Columns" className="border-t border-rule">
-          {table.header.map((title, at) => {
-            const plan = columns[at] ?? { into: "nothing" };
-            const value =
-              plan.into === "field" ? `field:${plan.name}` : plan.into === "new" ? `new:${plan.type}` : plan.into;
-            return (
-              <div
-                key={title}
-                role="row"
-                className="grid grid-cols-[1fr_1.2fr_1fr] items-center gap-3 border-b border-hairline py-1"
-              >
-                <span role="cell" className="truncate font-semibold">
-                  {title}
-                </span>
-                <span role="cell" className="truncate text-ink-2">
-                  {samples[at]?.join(", ")}
-                </span>
-                <span role="cell">
-                  <select
-                    className="field w-full"
-                    aria-label={`Field for ${title}`}
-                    value={value}
-                    onChange={({ target }) => set(at, target.value)}
-                  >
-                    <option value="nothing">do not import</option>
-                    <option value="id">says which record it is</option>
-                    <optgroup label="Existing field">
-                      {fields.map((field) => (
-                        <option key={field.name} value={`field:${field.name}`}>
-                          {field.label}
-                        </option>
-                      ))}
-                    </optgroup>
-                    <optgroup label="New field">
-                      {newTypes.map(([type, words]) => (
-                        <option key={type} value={`new:${type}`}>
-                          new field, {words}
-                        </option>
-                      ))}
-                    </optgroup>
-                  </select>
-                </span>
-              </div>
-            );
-          })}
-        </div>
+        <ColumnPlans table={table} columns={columns} fields={fields} onChange={setColumns} />
         {table.dayFirst === undefined && (
           <fieldset className="flex flex-wrap items-center gap-x-4 gap-y-1">
             <legend className="float-left mr-4">Some dates can be read two ways. 3/4 is</legend>
@@ -159,6 +94,88 @@ export function ImportDialog({ writing, register, name, table, onClose }: Import
       </div>
     </Dialog>
   );
+}
+
+/** The columns of a table with their first cells, and which field each of them goes into. */
+function ColumnPlans({
+  table,
+  columns,
+  fields,
+  onChange,
+}: {
+  table: ImportDialogProps["table"];
+  columns: readonly ColumnPlan[];
+  fields: readonly Field[];
+  onChange: (columns: ColumnPlan[]) => void;
+}) {
+  const samples = useMemo(() => table.header.map((_, at) => cellsOf(table, at, 3)), [table]);
+  return (
+    <div role="table" aria-label="Columns" className="border-t border-rule">
+      {table.header.map((title, at) => (
+        <div
+          key={title}
+          role="row"
+          className="grid grid-cols-[1fr_1.2fr_1fr] items-center gap-3 border-b border-hairline py-1"
+        >
+          <span role="cell" className="truncate font-semibold">
+            {title}
+          </span>
+          <span role="cell" className="truncate text-ink-2">
+            {samples[at]?.join(", ")}
+          </span>
+          <span role="cell">
+            <select
+              className="field w-full"
+              aria-label={`Field for ${title}`}
+              value={textOfPlan(columns[at] ?? { into: "nothing" })}
+              onChange={({ target }) => onChange(givenColumn(columns, at, planOfText(target.value, title)))}
+            >
+              <option value="nothing">do not import</option>
+              <option value="id">says which record it is</option>
+              <optgroup label="Existing field">
+                {fields.map((field) => (
+                  <option key={field.name} value={`field:${field.name}`}>
+                    {field.label}
+                  </option>
+                ))}
+              </optgroup>
+              <optgroup label="New field">
+                {newTypes.map(([type, words]) => (
+                  <option key={type} value={`new:${type}`}>
+                    new field, {words}
+                  </option>
+                ))}
+              </optgroup>
+            </select>
+          </span>
+        </div>
+      ))}
+    </div>
+  );
+}
+
+/** A plan as the value of its option. */
+const textOfPlan = (plan: ColumnPlan) =>
+  plan.into === "field" ? `field:${plan.name}` : plan.into === "new" ? `new:${plan.type}` : plan.into;
+
+function planOfText(value: string, title: string): ColumnPlan {
+  const [into, what] = value.split(":") as [ColumnPlan["into"], string];
+  switch (into) {
+    case "field":
+      return { into, name: what };
+    case "new":
+      return { into, title, type: what as OwnType };
+    default:
+      return { into };
+  }
+}
+
+/** The columns with another plan for one of them. A field takes one column: the one that had it before goes nowhere. */
+function givenColumn(columns: readonly ColumnPlan[], at: number, next: ColumnPlan): ColumnPlan[] {
+  const isTaken = (plan: ColumnPlan) =>
+    (next.into === "field" && plan.into === "field" && plan.name === next.name) ||
+    (next.into === "id" && plan.into === "id");
+  return columns.map((plan, place) => (place === at ? next : isTaken(plan) ? { into: "nothing" } : plan));
 }
 
 const rowsOf = ({ added, changed }: ImportPlan) => added.length + changed.length;

@@ -148,16 +148,11 @@ function RegisterLink({ register, here }: { register: Register; here: boolean })
 /** Whether a lens shows all records there are. */
 const isBare = ({ where }: LensDraft) => "all" in where && where.all.length === 0;
 
-function OpenRegister({ register, lens: asked }: { register: Register; lens: Id | undefined }) {
+/** The lenses of a register, and the one that is open: one that is kept, or one that nobody has kept yet. */
+function useOpenLens(register: Register, asked: Id | undefined) {
   const store = useStore();
-  const values = useFieldValues();
-  const style = useTimeStyle();
   const act = useAct();
-  const today = dateOf(useNow(store.clock));
   const [, redraw] = useState(0);
-  const [search, setSearch] = useState("");
-  const [chosen, setChosen] = useState<readonly Id[]>([]);
-  const [fieldOpen, setFieldOpen] = useState<{ name?: string }>();
   const all = useList("kind", "lens") as readonly Lens[];
   const lenses = useMemo(
     () =>
@@ -171,13 +166,6 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
   const ownFields = useList("fieldsByRegister", register.id);
   const draft = useMemo(() => ownFields && firstLens(store, register), [store, register, ownFields]);
   const lens: LensDraft = kept ?? drafts.get(register.id) ?? draft;
-  const query = useMemo(
-    () => (lens.look === "chart" ? { ...lens, shown: shownByChart(lens.chart ?? barsOfCounts) } : lens),
-    [lens],
-  );
-  const view = useLensView(query, search);
-  const writing = useMemo<Writing>(() => ({ values, style, today }), [values, style, today]);
-
   const change = (setting: Partial<LensDraft>) => {
     if (kept) act(editLens, { id: kept.id, setting }, { quiet: true });
     else {
@@ -185,6 +173,26 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
       redraw((count) => count + 1);
     }
   };
+  return { lenses, kept, lens, change };
+}
+
+function OpenRegister({ register, lens: asked }: { register: Register; lens: Id | undefined }) {
+  const store = useStore();
+  const values = useFieldValues();
+  const style = useTimeStyle();
+  const act = useAct();
+  const today = dateOf(useNow(store.clock));
+  const [search, setSearch] = useState("");
+  const [chosen, setChosen] = useState<readonly Id[]>([]);
+  const [fieldOpen, setFieldOpen] = useState<{ name?: string }>();
+  const { lenses, kept, lens, change } = useOpenLens(register, asked);
+  const query = useMemo(
+    () => (lens.look === "chart" ? { ...lens, shown: shownByChart(lens.chart ?? barsOfCounts) } : lens),
+    [lens],
+  );
+  const view = useLensView(query, search);
+  const writing = useMemo<Writing>(() => ({ values, style, today }), [values, style, today]);
+
   const put = (given: readonly GivenValues[], byHand?: Readonly<Record<Id, number>>) => {
     // The order of a lens that is not kept is not in the store.
     const done =

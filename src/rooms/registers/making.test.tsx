@@ -157,6 +157,20 @@ describe("a table on its way in", () => {
     expect(rows()).toEqual([mill]);
   });
 
+  it("takes a column for the one that says which record a row is, and one only", async () => {
+    const { getByLabelText, getByRole, getByText, user, rows } = await drawn(
+      `Number;Other;Title;Fee\n${mill.id};x;Old mill;320\n`,
+    );
+    await user.selectOptions(getByLabelText("Field for Other"), "id");
+    await user.selectOptions(getByLabelText("Field for Number"), "id");
+    const into = (column: string) => (getByLabelText(`Field for ${column}`) as HTMLSelectElement).value;
+    expect([into("Number"), into("Other")]).toEqual(["id", "nothing"]);
+    getByText(/1 changed/);
+    await user.click(getByRole("button", { name: "Import 1 row" }));
+    expect(rows()).toHaveLength(1);
+    expect(rows()[0]).toMatchObject({ id: mill.id, title: "Old mill", f_fee: 320 });
+  });
+
   it("changes the record of a title that is there where that is asked", async () => {
     const { getByRole, getByText, user, rows } = await drawn("Title;Fee\nMill;300\n");
     getByText(/1 record will be added/);
