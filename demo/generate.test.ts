@@ -3,7 +3,6 @@ import { isPage, type Block, type DayPage, type Event, type PensumRecord, type T
 import { faultOf } from "@/core/model/checks";
 import { followPages, readOutline, stateOfLine } from "@/core/page";
 import { dayItems, leftOver, loadOf, tray } from "@/core/plan";
-import { settingsOf } from "@/data/workspace";
 import { Store } from "@/core/store";
 import { addDays, standingClock, weekday, daysBetween } from "@/core/time";
 import { demoRecords } from "./generate";
