@@ -2,7 +2,7 @@ import { understand, type Draft } from "@/core/capture";
 import { cpSync } from "node:fs";
 import { place, setState } from "@/core/commands";
 import { finishClock, startClock, type StartOn } from "@/core/commands/clock";
-import { defaultSettings, newId, Refusal, type Id, type Settings, type Task } from "@/core/model";
+import { newId, Refusal, type Id, type Task } from "@/core/model";
 import { namedRecord, plainTitle } from "@/core/page";
 import {
   captureContext,
@@ -63,12 +63,11 @@ function writing(command: DaysCommand): DaysCommand {
   return Object.assign(command, { writes: true as const });
 }
 
-const settingsOf = (store: Store): Settings => store.find("settings", "settings") ?? defaultSettings;
-const styleOf = (store: Store): TimeStyle => ({ locale: "en-GB", hour12: settingsOf(store).hour12 ?? false });
+const styleOf = (store: Store): TimeStyle => ({ locale: "en-GB", hour12: store.settings.hour12 ?? false });
 
 /** What a typed line means in a workspace. */
 export function understood(store: Store, line: string, clock: Clock): Draft {
-  const settings = settingsOf(store);
+  const settings = store.settings;
   const context = captureContext(store, styleOf(store), settings.firstWeekday ?? 1);
   return understand(line, { ...context, now: clock.now() });
 }
@@ -91,7 +90,7 @@ function daysOf({ options }: Asked): number {
 /** What lies on each day: hours, what has none, and on the present day what is late. */
 async function agenda(path: string, asked: Asked, clock: Clock, count: number): Promise<number> {
   const { store, faults } = await openFile(path, clock);
-  const [now, style, settings] = [clock.now(), styleOf(store), settingsOf(store)];
+  const [now, style, settings] = [clock.now(), styleOf(store), store.settings];
   const today = dateOf(now);
   const first = firstDay(asked, clock);
   const free = new FreeAhead(store);

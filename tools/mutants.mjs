@@ -5,6 +5,7 @@ import { execFileSync } from "node:child_process";
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync, mkdirSync } from "node:fs";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
+import { format, resolveConfig } from "prettier";
 import { ensurePackages, root } from "./setup.mjs";
 
 const floors = ["store", "commands", "plan", "insight", "gestures", "register", "acts"];
@@ -75,12 +76,13 @@ function tableOf(counts) {
 }
 
 /** Puts the table where docs/testing.md holds it. */
-function writeTable(table) {
+async function writeTable(table) {
   const path = join(root, "docs/testing.md");
   const text = readFileSync(path, "utf8");
   const [open, close] = ["<!-- mutants -->", "<!-- end of mutants -->"];
   const [from, to] = [text.indexOf(open) + open.length, text.indexOf(close)];
-  writeFileSync(path, `${text.slice(0, from)}\n\n${table}\n\n${text.slice(to)}`);
+  const written = `${text.slice(0, from)}\n\n${table}\n\n${text.slice(to)}`;
+  writeFileSync(path, await format(written, { ...(await resolveConfig(path)), filepath: path }));
 }
 
 ensurePackages();
@@ -92,4 +94,4 @@ execFileSync("npx", ["stryker", "run", "--mutate", mutate.join(",")], { cwd: roo
 const report = JSON.parse(readFileSync(join(root, "test-results/mutants/report.json"), "utf8"));
 const table = tableOf(countedByFloor(report));
 console.log(`\n${table}`);
-if (values.write) writeTable(table);
+if (values.write) await writeTable(table);

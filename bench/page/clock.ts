@@ -64,7 +64,7 @@ export function sheet() {
     ),
   );
   const all = [...tasks, ...entries];
-  const ask = (store: Store) => timesheet({ reads: store, from: addDays(today, -1), way: "task", now, zone }).sum;
+  const ask = (store: Store) => timesheet({ reads: store, from: addDays(today, -1), way: "task" }).sum;
   const cold = Math.min(
     ...Array.from({ length: 5 }, () => {
       const store = storeOf(all);

@@ -1,4 +1,4 @@
-import { defaultSettings, modelVersion, type Settings } from "@/core/model";
+import { modelVersion } from "@/core/model";
 import type { OutlineCache } from "@/core/page";
 import {
   isWholeEntry,
@@ -318,11 +318,6 @@ function whileIdle(step: () => boolean, signal: AbortSignal): Promise<void> {
     };
     requestIdleCallback(go);
   });
-}
-
-/** The settings of a workspace; the usual ones until the person changes something. */
-export function settingsOf(store: Pick<Store, "find">): Settings {
-  return store.find("settings", "settings") ?? defaultSettings;
 }
 
 export { Damaged, NewerVersion };

@@ -47,8 +47,7 @@ export function useLineActs({ id, date, today }: { id: Id; date?: DateText; toda
       const dragged = draggedOf(line);
       if (dragged) place(dragged);
     },
-    onPlaceAll: (tasks) =>
-      act(placeTasks, { tasks, day: date !== undefined && date > today ? date : today, zone: store.clock.zone }),
+    onPlaceAll: (tasks) => act(placeTasks, { tasks, day: date !== undefined && date > today ? date : today }),
     onGiveDay: (tasks, at) => setGiving({ tasks, ...at }),
     ...(date === undefined ? {} : { carry: { to: carriedTo, run: carryAll } }),
     onDragLine(event, line) {

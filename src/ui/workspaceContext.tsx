@@ -4,7 +4,7 @@ import { createContext, useCallback, useContext, useMemo, useSyncExternalStore }
 import { Refusal, type Id, type PensumRecord, type Settings } from "@/core/model";
 import { Tracked, type Command, type IndexName, type Saving, type Store } from "@/core/store";
 import type { TimeStyle } from "@/core/time";
-import { settingsOf, type Workspace } from "@/data/workspace";
+import { type Workspace } from "@/data/workspace";
 import { notify } from "./notices";
 import { localeFirstWeekday, localeHour12, writingLocale } from "./locale";
 
@@ -98,8 +98,8 @@ export function useSettings(): Settings {
   const subscribe = useCallback((listener: () => void) => store.subscribe("settings", listener), [store]);
   return useSyncExternalStore(
     subscribe,
-    () => settingsOf(store),
-    () => settingsOf(store),
+    () => store.settings,
+    () => store.settings,
   );
 }
 

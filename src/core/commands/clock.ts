@@ -1,6 +1,5 @@
 import {
   bareRecord,
-  defaultSettings,
   isUnfinished,
   Refusal,
   type ClockRun,
@@ -39,7 +38,6 @@ import {
 import { endSitting, putRun } from "./clockRules";
 import { clock, need, takenOut } from "./shared";
 
-/** What every act of the clock is given: the present instant, in milliseconds since 1970, and the person's zone. */
 /** When it is, in milliseconds since 1970, and in what zone. */
 const atInstant = { at: told.number, zone: told.zone };
 
@@ -318,8 +316,7 @@ function leftOf(run: ClockRun, at: number): Pick<Breaking, "leftMs"> {
 
 /** The rhythm of an id; a clock whose rhythm was deleted meanwhile goes on without one. */
 function rhythmOf(tx: Transaction, id: string | undefined) {
-  const settings = tx.find("settings", "settings") ?? defaultSettings;
-  return id === undefined ? undefined : rhythmsOf(settings).find((one) => one.id === id);
+  return id === undefined ? undefined : rhythmsOf(tx.settings).find((one) => one.id === id);
 }
 
 function isSame(a: ClockSubject, b: ClockSubject): boolean {

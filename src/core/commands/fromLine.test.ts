@@ -75,14 +75,14 @@ test("several tasks get hours one after the other behind what stands there, and 
     ...{ start: "2026-11-24T12:00", end: "2026-11-24T14:00" },
   };
   const store = storeOf(long("one", 60), long("two", 60), long("whole day", 600), meeting);
-  const { said } = store.act(placeTasks, { tasks: ["one", "two", "whole day"], day: "2026-11-24", zone });
+  const { said } = store.act(placeTasks, { tasks: ["one", "two", "whole day"], day: "2026-11-24" });
   expect(said).toBe("Placed 2 tasks; no room for “whole day”");
   const hours = blocks(store).filter(({ task }) => task !== undefined);
   expect(hours.map(({ task, start }) => [task, start])).toEqual([
     ["one", "2026-11-24T14:00"],
     ["two", "2026-11-24T15:00"],
   ]);
-  expect(() => store.act(placeTasks, { tasks: ["whole day"], day: "2026-11-24", zone })).toThrow(/no room/);
+  expect(() => store.act(placeTasks, { tasks: ["whole day"], day: "2026-11-24" })).toThrow(/no room/);
 });
 
 test("of a task and its parts the parts get hours, and what is done gets none", () => {
@@ -91,7 +91,7 @@ test("of a task and its parts the parts get hours, and what is done gets none", 
     { ...someTask("part"), parent: "whole" },
     { ...someTask("ready"), state: "done" },
   );
-  store.act(placeTasks, { tasks: ["whole", "part", "ready"], day: "2026-11-25", zone });
+  store.act(placeTasks, { tasks: ["whole", "part", "ready"], day: "2026-11-25" });
   expect(blocks(store).map(({ task }) => task)).toEqual(["part"]);
-  expect(() => store.act(placeTasks, { tasks: ["ready"], day: "2026-11-25", zone })).toThrow(/are done/);
+  expect(() => store.act(placeTasks, { tasks: ["ready"], day: "2026-11-25" })).toThrow(/are done/);
 });

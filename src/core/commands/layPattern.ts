@@ -6,7 +6,7 @@ import { momentAt, counted } from "../time";
 export const layPattern = describeCommand({
   name: "layPattern",
   does: "Sets the hours of the pattern aside on days, as blocks of their themes, wherever nothing stands yet.",
-  input: told.parts({ dates: told.list(told.date), zone: told.zone }),
+  input: told.parts({ dates: told.list(told.date) }),
   run(tx, { dates }) {
     const settings = tx.find("settings", "settings");
     let count = 0;

@@ -25,7 +25,7 @@ const weekly: Task = { ...someTask("figures"), repeat: "RRULE:FREQ=WEEKLY", doDa
 test("the repeating tasks of a month get hours in one step, each on its day, and can be moved alone after", () => {
   const store = storeOf(weekly);
   const blocks = () => store.list("kind", "block") as Block[];
-  store.act(layRepeating, { dates: month, zone, firstWeekday: 1 });
+  store.act(layRepeating, { dates: month, firstWeekday: 1 });
   expect(blocks().map(({ start }) => start)).toEqual([
     "2026-11-25T08:00",
     "2026-12-02T08:00",
@@ -33,7 +33,7 @@ test("the repeating tasks of a month get hours in one step, each on its day, and
     "2026-12-16T08:00",
   ]);
   expect(new Set(blocks().map(({ task }) => task)).size).toBe(4);
-  expect(() => store.act(layRepeating, { dates: month, zone, firstWeekday: 1 })).toThrow(/needs hours/);
+  expect(() => store.act(layRepeating, { dates: month, firstWeekday: 1 })).toThrow(/needs hours/);
   store.undo();
   expect(blocks()).toEqual([]);
   expect(store.list("kind", "task")).toHaveLength(1);
@@ -50,7 +50,7 @@ test("what finds no room on its day stays without hours, and is told", () => {
     createdAt: now,
   };
   const store = storeOf(weekly, full);
-  expect(store.act(layRepeating, { dates: month, zone, firstWeekday: 1 })).toMatchObject({
+  expect(store.act(layRepeating, { dates: month, firstWeekday: 1 })).toMatchObject({
     said: expect.stringMatching(/no room for 1 task/),
   });
   expect(dayItems(store, "2026-12-02").map(({ record }) => record.id)).toEqual(["full"]);
@@ -92,7 +92,7 @@ const hoursOf = (store: Store, date = today) =>
 
 test("hours of a habit know it: marked on its day they are done, and the mark is the habit's own", () => {
   const store = storeOf(stretch);
-  store.act(layHabit, { habit: "stretch", date: today, zone });
+  store.act(layHabit, { habit: "stretch", date: today });
   expect(hoursOf(store)).toMatchObject([{ habit: "stretch", done: false }]);
   store.act(markHabit, { habit: "stretch", date: today, as: "done" });
   expect(hoursOf(store)).toMatchObject([{ done: true }]);
@@ -103,29 +103,29 @@ test("hours of a habit know it: marked on its day they are done, and the mark is
 
 test("a habit finds its hours by itself once a day; hours that were taken away stay away", () => {
   const store = storeOf({ ...stretch, findsHours: true }, { ...stretch, id: "other" });
-  expect(store.act(layOwnHabits, { date: today, zone, firstWeekday: 1 }).said).toMatch(/^Set aside .* for “Stretch”$/);
+  expect(store.act(layOwnHabits, { date: today, firstWeekday: 1 }).said).toMatch(/^Set aside .* for “Stretch”$/);
   expect(hoursOf(store)).toHaveLength(1);
   expect(hoursOf(store)[0]!.habit).toBe("stretch");
   const note = (date: string) => store.adopt(store.rehearse(noteHabitsLaid, { date, firstWeekday: 1 }), false);
   note(today);
   // Undone, they are not found again: that they were looked for is no step of undo.
   store.undo();
-  store.act(layOwnHabits, { date: today, zone, firstWeekday: 1 });
+  store.act(layOwnHabits, { date: today, firstWeekday: 1 });
   expect(hoursOf(store)).toEqual([]);
-  store.act(layOwnHabits, { date: "2026-11-25", zone, firstWeekday: 1 });
+  store.act(layOwnHabits, { date: "2026-11-25", firstWeekday: 1 });
   note("2026-11-25");
   store.act(removeRecord, { id: store.list("blocksByDay", "2026-11-25")[0]!.id });
-  store.act(layOwnHabits, { date: "2026-11-25", zone, firstWeekday: 1 });
+  store.act(layOwnHabits, { date: "2026-11-25", firstWeekday: 1 });
   expect(hoursOf(store, "2026-11-25")).toEqual([]);
 });
 
 test("one that has its hours, or is marked, is laid no second time, neither by itself nor with the repeating tasks", () => {
   const store = storeOf({ ...stretch, findsHours: true }, weekly);
-  store.act(layHabit, { habit: "stretch", date: today, zone });
-  store.act(layOwnHabits, { date: today, zone, firstWeekday: 1 });
+  store.act(layHabit, { habit: "stretch", date: today });
+  store.act(layOwnHabits, { date: today, firstWeekday: 1 });
   expect(hoursOf(store)).toHaveLength(1);
   store.act(markHabit, { habit: "stretch", date: "2026-11-26", as: "skipped" });
-  const { said } = store.act(layRepeating, { dates: [today, "2026-11-25", "2026-11-26"], zone, firstWeekday: 1 });
+  const { said } = store.act(layRepeating, { dates: [today, "2026-11-25", "2026-11-26"], firstWeekday: 1 });
   expect(said).toBe("Laid out 1 repeating task and 1 habit");
   expect(["2026-11-24", "2026-11-25", "2026-11-26"].map((date) => hoursOf(store, date).length)).toEqual([1, 2, 0]);
 });
@@ -138,7 +138,7 @@ test("a habit of three times a week gets hours on three days of each week, and t
   const store = storeOf(habit);
   const week = month.slice(6, 13);
   expect(repeatingWithoutHours(store, week, 1)).toHaveLength(3);
-  store.act(layRepeating, { dates: week, zone, firstWeekday: 1 });
+  store.act(layRepeating, { dates: week, firstWeekday: 1 });
   expect(store.list("kind", "block")).toHaveLength(3);
   expect(repeatingWithoutHours(store, week, 1)).toEqual([]);
 });

@@ -74,7 +74,7 @@ function repeatingOn(tx: PlanContext, date: DateText): Task[] {
 export const layRepeating = describeCommand({
   name: "layRepeating",
   does: "Gives the repeating tasks of days hours, each on its day where it first fits, the longest first; they are records of their own from then on and can be moved one by one.",
-  input: told.parts({ dates: told.list(told.date), zone: told.zone, firstWeekday: told.number }),
+  input: told.parts({ dates: told.list(told.date), firstWeekday: told.number }),
   run(tx, { dates, firstWeekday }) {
     const today = dateOf(tx.now);
     let [laid, left, habits] = [0, 0, 0];

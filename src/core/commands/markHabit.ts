@@ -69,7 +69,7 @@ const usualLength = 30;
 export const layHabit = describeCommand({
   name: "layHabit",
   does: "Sets time aside for a habit on a day: in the first gap of its part of the day, else of the day, that holds it.",
-  input: told.parts({ habit: told.id("habit"), date: told.date, zone: told.zone }),
+  input: told.parts({ habit: told.id("habit"), date: told.date }),
   run(tx, { habit: id, date }) {
     const habit = need(tx, "habit", id);
     if (!isDate(date)) throw new Refusal("That is not a valid date.");
@@ -84,7 +84,7 @@ export const layHabit = describeCommand({
 export const layOwnHabits = describeCommand({
   name: "layOwnHabits",
   does: "Sets time aside for the habits of a day that find their hours by themselves and have not looked for any yet.",
-  input: told.parts({ date: told.date, zone: told.zone, firstWeekday: told.number }),
+  input: told.parts({ date: told.date, firstWeekday: told.number }),
   run(tx, { date, firstWeekday }) {
     if (!isDate(date)) throw new Refusal("That is not a valid date.");
     const laid: string[] = [];

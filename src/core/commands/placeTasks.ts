@@ -12,7 +12,7 @@ const roundMinutes = 5;
 export const placeTasks = describeCommand({
   name: "placeTasks",
   does: "Gives several tasks hours on a day, in their order, each where it first fits behind what stands there already.",
-  input: told.parts({ tasks: told.ids("task"), day: told.date, zone: told.zone }),
+  input: told.parts({ tasks: told.ids("task"), day: told.date }),
   run(tx, { tasks, day }) {
     if (!isDate(day)) throw new Refusal("That is not a valid date. Nothing was placed.");
     const all = tasks.map((id) => need(tx, "task", id));

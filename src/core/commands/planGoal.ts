@@ -21,7 +21,7 @@ const orderOf = ({ due = "9999", createdAt, id }: Task) => `${due} ${createdAt} 
 export const planGoal = describeCommand({
   name: "planGoal",
   does: "Gives hours to the next task of a goal: in the first free stretch of the working hours from now up to a day that holds it whole, else in the first that there is.",
-  input: told.parts({ goal: told.id("goal"), until: told.date, zone: told.zone }),
+  input: told.parts({ goal: told.id("goal"), until: told.date }),
   run(tx, { goal: id, until }) {
     const goal = need(tx, "goal", id);
     const [task] = candidates(tx, id);

@@ -1,4 +1,4 @@
-import { bareRecord, defaultSettings, Refusal, told } from "../model";
+import { bareRecord, Refusal, told } from "../model";
 import { oneLine, plainTitle } from "../page";
 import { reviewWays, stepsOfReview } from "../plan";
 import { describeCommand, takeBack, type ChangeSet } from "../store";
@@ -35,8 +35,7 @@ export const markStep = describeCommand({
       steps: as === "done" ? [...without(review.steps), step] : without(review.steps),
       skipped: as === "skipped" ? [...without(review.skipped), step] : without(review.skipped),
     });
-    const settings = tx.find("settings", "settings") ?? defaultSettings;
-    const title = stepsOfReview(settings, review.way).find((one) => one.id === step)?.title;
+    const title = stepsOfReview(tx.settings, review.way).find((one) => one.id === step)?.title;
     const words = { done: "Went through", skipped: "Skipped", open: "Opened again" }[as];
     return `${words} ${title ? `“${title}”` : "a step"}`;
   },

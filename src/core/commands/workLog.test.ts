@@ -140,7 +140,7 @@ describe("the log by hand", () => {
       block("next", "18:30", "19:00", { title: "Later" }),
       entry("in", "09:20", "09:30", { task: "tb" }),
     );
-    const take = (item: string) => () => store.act(logAsPlanned, { item, zone }).said;
+    const take = (item: string) => () => store.act(logAsPlanned, { item }).said;
     expect(take("own")()).toBe("Logged 50 min of “Task ta” as planned");
     take("box")();
     take("late")();

@@ -1,4 +1,4 @@
-import { defaultSettings, Refusal, type Block, type Event, type Id, type Work, told } from "../model";
+import { Refusal, type Block, type Event, type Id, type Work, told } from "../model";
 import {
   gapsBetween,
   localSpan,
@@ -53,12 +53,12 @@ export const logWork = describeCommand({
 export const logAsPlanned = describeCommand({
   name: "logAsPlanned",
   does: "Logs the hours of a block or an event as they were planned, as far as they are over and nothing is logged in them yet; of a time box the hours of each of its tasks.",
-  input: told.parts({ item: told.id(), zone: told.zone }),
-  run(tx, { item, zone }) {
+  input: told.parts({ item: told.id() }),
+  run(tx, { item }) {
     const record = takenOut(tx, item);
     if (record?.kind !== "block" && record?.kind !== "event") throw new Refusal("These hours are no longer there.");
     if (isDate(record.start)) throw new Refusal("An event of whole days has no hours to log.");
-    const span = localSpan(record, zone);
+    const span = localSpan(record, tx.zone);
     if (span.start >= tx.now) throw new Refusal("These hours are still to come.");
     let logged = 0;
     for (const { id, start, end } of partsToLog(record, span))
@@ -174,9 +174,8 @@ export const setWorked = describeCommand({
     way: told.word("task", "theme"),
     date: told.date,
     minutes: told.minutes,
-    zone: told.zone,
   }),
-  run(tx, { on: id, way, date, minutes, zone }) {
+  run(tx, { on: id, way, date, minutes }) {
     if (!isDate(date) || !Number.isInteger(minutes) || minutes < 0 || minutes > 1440)
       throw new Refusal("A day has up to 24 hours.");
     const on = subjectFor(tx, { id }, true);
@@ -199,7 +198,7 @@ export const setWorked = describeCommand({
       const from =
         off === entry.minutes
           ? { start: momentAt(date, startMinute), startedAt: entry.beginsBefore ? undefined : record.startedAt }
-          : timeBefore(end, entry.endsAfter ? undefined : record.endedAt, off, zone);
+          : timeBefore(end, entry.endsAfter ? undefined : record.endedAt, off, tx.zone);
       cutOut(tx, record, from.start, end, from.startedAt);
       cuts.push(`${clock(from.start)} to ${clock(end)}`);
       tooMuch -= off;
@@ -221,7 +220,7 @@ function timeBefore(end: MomentText, endedAt: number | undefined, minutes: numbe
 /** Where so many minutes of a day can be logged. @throws Refusal where the day has no room, or not yet */
 function roomFor(tx: Transaction, date: DateText, minutes: number) {
   const { zone } = tx;
-  const { workingWeek } = tx.find("settings", "settings") ?? defaultSettings;
+  const { workingWeek } = tx.settings;
   const hours = workingDay(workingWeek, date);
   const until = minutesOver(date, tx.now);
   const taken = workedOn(tx, date, tx.now).entries;

@@ -1,4 +1,4 @@
-import type { Settings, Task } from "../model";
+import type { Task } from "../model";
 import { freeOn, freeTime, isLate, leftMinutes, loadOf, loadParts, totalMinutes } from "../plan";
 import type { Store } from "../store";
 import { nameOf } from "../things";
@@ -9,7 +9,6 @@ import type { Explained } from "./explained";
 export interface DayAsked {
   readonly store: Store;
   readonly date: DateText;
-  readonly settings: Settings;
   readonly style: TimeStyle;
 }
 

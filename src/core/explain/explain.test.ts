@@ -43,22 +43,22 @@ const result = ({ lines }: { lines: readonly { isResult?: boolean; value: string
 
 describe("where a number comes from", () => {
   test("the parts of a day’s load add up to it, and free time to what is free", async () => {
-    const { store, settings } = await demo();
+    const { store } = await demo();
     for (let day = -20; day < 40; day++) {
       const date = addDays(today, day);
       const { plannedMinutes } = loadOf(store, date);
       expect(loadParts(store, date).reduce((all, { minutes }) => all + minutes, 0)).toBe(plannedMinutes);
-      const explained = explainLoad({ store, date, settings, style });
+      const explained = explainLoad({ store, date, style });
       if (plannedMinutes > 0) expect(result(explained)).toBe(durationText(plannedMinutes));
       const from = day === 0 ? minuteOf(now) : 0;
-      expect(result(explainFree({ store, date, settings, style }, from))).toBe(durationText(freeOn(store, date, from)));
+      expect(result(explainFree({ store, date, style }, from))).toBe(durationText(freeOn(store, date, from)));
     }
   });
 
   test("the load of a week is that of its days", async () => {
-    const { store, settings } = await demo();
+    const { store } = await demo();
     const days = Array.from({ length: 7 }, (_, at) => loadOf(store, addDays("2026-11-23", at)));
-    const explained = explainLoads({ store, date: "2026-11-23", settings, style }, 7);
+    const explained = explainLoads({ store, date: "2026-11-23", style }, 7);
     expect(explained.lines).toHaveLength(9);
     expect(result(explained)).toBe(durationText(days.reduce((sum, { plannedMinutes }) => sum + plannedMinutes, 0)));
   });
@@ -67,7 +67,7 @@ describe("where a number comes from", () => {
     const { store } = await demo();
     for (const way of timesheetWays)
       for (const rounding of [0, 15]) {
-        const sheet = timesheet({ reads: store, from: "2026-11-16", way, now, zone, rounding });
+        const sheet = timesheet({ reads: store, from: "2026-11-16", way, rounding });
         const counts = (entry: Work) => countsInTimesheet(store, way, entry);
         const told = (dates: readonly string[], minutes: number, row?: string | null) =>
           explainWorked(store, { dates, way, row, rounding, minutes, counts }, style);

@@ -78,7 +78,6 @@ export interface Meaning {
 /**
  * What it means to put something somewhere; undefined where that means nothing. The preview and the drop, the pointer and
  * the keys all ask here, so that what was shown is what is done.
- * @param reads.zone the person's own
  */
 export function meaningOf(reads: PlanContext, carried: Carried, on: Target): Meaning | undefined {
   const target = behindGrab(carried, on);

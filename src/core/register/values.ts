@@ -1,4 +1,4 @@
-import { defaultSettings, valueIn, type Field, type Id, type PensumRecord, type Settings } from "../model";
+import { valueIn, type Field, type Id, type PensumRecord, type Settings } from "../model";
 import { compileFormula, type FeelContext, type FeelValue, type Formula, type FormulaFault } from "../formula";
 import type { Fields, RecordChange, Store } from "../store";
 import { sameValue } from "../store";
@@ -63,7 +63,7 @@ export class FieldValues implements NameSource {
   }
 
   get settings(): Settings {
-    return this.store.find("settings", "settings") ?? defaultSettings;
+    return this.store.settings;
   }
 
   /** Calls `listener` with the ids of records that changed or whose computed values may have; or with "everything". */

@@ -23,6 +23,8 @@ export function systemClock(): Clock {
   const asked = () => temporal()?.Now.timeZoneId() ?? (Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC");
   let zone = asked();
   let offset = new Date().getTimezoneOffset();
+  /** The moment that was last told, and in which minute and how far from UTC: it is asked for again and again. */
+  let told: { readonly minute: number; readonly offset: number; readonly moment: MomentText } | undefined;
   return {
     // Whoever travels takes the device along: where its clock is another one, its zone is asked again.
     get zone() {
@@ -34,8 +36,12 @@ export function systemClock(): Clock {
     passed: () => performance.now(),
     now() {
       const date = new Date();
+      const minute = Math.floor(date.getTime() / 60_000);
+      const apart = date.getTimezoneOffset();
+      if (told?.minute === minute && told.offset === apart) return told.moment;
       const day = dateFromParts(date.getFullYear(), date.getMonth() + 1, date.getDate()) ?? "1000-01-01";
-      return momentAt(day, date.getHours() * 60 + date.getMinutes());
+      told = { minute, offset: apart, moment: momentAt(day, date.getHours() * 60 + date.getMinutes()) };
+      return told.moment;
     },
   };
 }

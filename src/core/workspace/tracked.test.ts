@@ -28,7 +28,6 @@ const themes: PensumRecord[] = [
   { id: "field", kind: "theme", title: "Fieldwork", dye: "lichen", text: "" },
   { ...defaultSettings },
 ];
-const { zone } = clock;
 /** What the screens compute, by name; none may hang on more than it reads. */
 const computations: Readonly<Record<string, (store: Store) => unknown>> = {
   load: (store) => loadOf(store, today),
@@ -40,7 +39,7 @@ const computations: Readonly<Record<string, (store: Store) => unknown>> = {
   leftOver: (store) => leftOver(store, today),
   habits: (store) => habitsOn(store, today, 1),
   warnings: (store) => warningsOn(store, datesAhead(store, today, 3)),
-  timeline: (store) => timelineRows(store, "theme", { now, zone, doneSince: "2026-11-01", events: true }),
+  timeline: (store) => timelineRows(store, "theme", { doneSince: "2026-11-01", events: true }),
   due: (store) => dueTasks(store),
   shortages: (store) => shortages(dueTasks(store), new FreeAhead(store), now),
 };

@@ -40,7 +40,7 @@ describe("reminders", () => {
     await clock.pass(1);
     unmount();
     clock.minutes = 200;
-    const tabs = [new RingingNow("own", store, () => settings), new RingingNow("own", store, () => settings)];
+    const tabs = [new RingingNow("own", store), new RingingNow("own", store)];
     const fresh = await Promise.all(tabs.map((tab) => tab.look()));
     expect(fresh.map((all) => all.length)).toEqual([1, 0]);
     const { findByRole } = await draw(<Reminders />, [settings, meeting], clock);
@@ -52,7 +52,7 @@ describe("reminders", () => {
     const { store, unmount } = await draw(<Reminders />, [settings, meeting], clock);
     await clock.pass(1);
     unmount();
-    const tab = () => new RingingNow("own", store, () => settings);
+    const tab = () => new RingingNow("own", store);
     clock.minutes = 103 + 13 * 60;
     const missed = tab();
     expect(await missed.look()).toEqual([]);

@@ -1,6 +1,5 @@
 "use client";
 import { useCallback, useEffect, useMemo, useSyncExternalStore } from "react";
-import { defaultSettings } from "@/core/model";
 import { remindersBetween, type Reminder } from "@/core/plan/day/reminders";
 import {
   addDays,
@@ -26,10 +25,7 @@ export function Reminders() {
   const style = useTimeStyle();
   useEntryOffer();
   const now = useNow(store.clock);
-  const ringingNow = useMemo(
-    () => new RingingNow(name, store, () => store.find("settings", "settings") ?? defaultSettings),
-    [name, store],
-  );
+  const ringingNow = useMemo(() => new RingingNow(name, store), [name, store]);
   const all = useSyncExternalStore(ringingNow.follow, ringingNow.read, ringingNow.read);
   // What is to ring today, by what is known now: it is another list when something that rings was made, moved or done.
   const due = useComputed(

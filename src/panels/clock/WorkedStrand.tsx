@@ -57,7 +57,6 @@ export function WorkedStrand(props: StrandProps) {
   const style = useTimeStyle();
   const act = useAct();
   const now = useNow(store.clock);
-  const { zone } = store.clock;
   const worked = useWorked(date);
   const items = useComputed(useCallback((from) => namedItems(from, date), [date]));
   const until = minutesOver(date, now);
@@ -100,7 +99,7 @@ export function WorkedStrand(props: StrandProps) {
           key={`${mark.kind} ${mark.startMinute}`}
           mark={mark}
           place={place(mark)}
-          onPress={() => (mark.item === undefined ? setAsked(mark) : act(logAsPlanned, { item: mark.item, zone }))}
+          onPress={() => (mark.item === undefined ? setAsked(mark) : act(logAsPlanned, { item: mark.item }))}
         />
       ))}
       {worked.entries.map((entry, at) => (

@@ -1,6 +1,5 @@
 "use client";
 import { remindersBetween, stillRings, type Reminder } from "@/core/plan/day/reminders";
-import type { Settings } from "@/core/model";
 import type { Store } from "@/core/store";
 import { addDays, addMinutes, isMoment, type MomentText } from "@/core/time";
 
@@ -29,7 +28,6 @@ export class RingingNow {
   constructor(
     workspace: string,
     readonly store: Store,
-    readonly settings: () => Settings,
   ) {
     this.#key = `pensum-reminders:${workspace}`;
   }

@@ -20,7 +20,6 @@ export function useEntryOffer() {
         });
         const [task] = ticked;
         if (!task || ticked.length > 1) return;
-        const { zone } = store.clock;
         const offer = entryOffer(store, task);
         if (!offer) return;
         // The line that says what was done comes first; the offer stands on it.
@@ -31,7 +30,7 @@ export function useEntryOffer() {
             void import("@/core/commands/workLog").then(
               ({ logAsPlanned, logWork }) =>
                 "block" in offer
-                  ? act(logAsPlanned, { item: offer.block, zone })
+                  ? act(logAsPlanned, { item: offer.block })
                   : act(logWork, { on: { id: task.id }, start: offer.start, end: offer.end }),
               () => notify({ text: "This could not be loaded. Is the server away? Try again.", tone: "refused" }),
             );

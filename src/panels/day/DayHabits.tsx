@@ -20,7 +20,7 @@ export function DayHabits({ date, today }: { date: DateText; today: DateText }) 
     if (event.altKey || event.ctrlKey || event.metaKey) return;
     if (event.key === "+") act(markHabit, { habit: id, date, as: mark === "part" ? undefined : "part" });
     else if (event.key === "-") act(markHabit, { habit: id, date, as: mark === "skipped" ? undefined : "skipped" });
-    else if (event.code === "KeyH") act(layHabit, { habit: id, date, zone: store.clock.zone });
+    else if (event.code === "KeyH") act(layHabit, { habit: id, date });
     else if (event.key === "Enter") openRecord(id);
     else return;
     event.preventDefault();

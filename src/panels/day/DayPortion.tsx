@@ -26,7 +26,7 @@ import { SpanGoals } from "@/panels/goals/SpanGoals";
 import { useNow } from "@/ui/clock";
 import { openRecord } from "@/ui/navigation";
 import { usePhone } from "@/ui/usePhone";
-import { useAct, useComputed, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useComputed, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { DayHabits } from "./DayHabits";
 
 interface DayProps {
@@ -135,11 +135,9 @@ function Portion({ date, today }: DayProps) {
   const isPhone = usePhone();
   const store = useStore();
   const style = useTimeStyle();
-  const settings = useSettings();
   const act = useAct();
   const choose = useChoose();
   const now = useNow(store.clock);
-  const { zone } = store.clock;
   const box = useRef<HTMLElement>(null);
   const [hint, setHint] = useState("");
   const [proposal, setProposal] = useState<Proposal | "nothing">();
@@ -173,7 +171,7 @@ function Portion({ date, today }: DayProps) {
     const pull = currentPull(store);
     const freeMinutes = freeOn(store, date, date === today ? minuteOf(now) : 0);
     const found = proposePortion({
-      ...{ reads: store, date, now, settings, zone, style, freeMinutes },
+      ...{ reads: store, date, style, freeMinutes },
       pull: (task) => pull(task).points,
     });
     setProposal(found ?? "nothing");

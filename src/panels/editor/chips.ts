@@ -12,7 +12,6 @@ import {
   relativeMomentText,
   type MomentText,
 } from "@/core/time";
-import { settingsOf } from "@/data/workspace";
 import type { DrawnFrom } from "./drawn";
 import type { Chip } from "./widgets";
 
@@ -37,7 +36,7 @@ export function chipsOf(task: Task, { store, style, date }: DrawnFrom): Chip[] {
     const on = dateOf(hours.start);
     chips.push({ text: on === (date ?? today) ? range : `${relativeDateText(on, today, style)}, ${range}`, date: on });
   }
-  const pressing = pressingPriority(task, settingsOf(store));
+  const pressing = pressingPriority(task, store.settings);
   if (pressing) chips.push({ text: pressing });
   if (task.restUntil && task.restUntil > today)
     chips.push({ text: `rests until ${relativeDateText(task.restUntil, today, style)}`, date: task.restUntil });

@@ -6,7 +6,7 @@ import type { Id } from "@/core/model";
 import { counted, type DateText } from "@/core/time";
 import { late } from "@/ui/late";
 import { stepFocus } from "@/ui/stepFocus";
-import { useAct, useStore } from "@/ui/workspaceContext";
+import { useAct } from "@/ui/workspaceContext";
 
 const DayPopover = late(() => import("@/panels/days/DayPopover"));
 
@@ -39,7 +39,6 @@ interface TraySelected {
  * @param day on which they are placed
  */
 export function useTraySelection(order: readonly Id[], day: DateText, today: DateText): TraySelected {
-  const { clock } = useStore();
   const act = useAct();
   const [ids, setIds] = useState<ReadonlySet<Id>>(new Set());
   const [picking, setPicking] = useState<{ x: number; y: number }>();
@@ -79,11 +78,11 @@ export function useTraySelection(order: readonly Id[], day: DateText, today: Dat
       },
       place() {
         const { chosen: all, order: rows, day: on } = now.current;
-        act(placeTasks, { tasks: rows.filter((id) => all.has(id)), day: on, zone: clock.zone });
+        act(placeTasks, { tasks: rows.filter((id) => all.has(id)), day: on });
       },
       pickDay: setPicking,
     }),
-    [act, clock],
+    [act],
   );
   const press = useCallback(
     (event: KeyboardEvent, list: HTMLElement | null) => {

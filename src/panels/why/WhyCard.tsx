@@ -15,7 +15,6 @@ import type { Field } from "@/core/model";
 import { fieldValues, findRegister, registerOf, type Cell, type CellType } from "@/core/register";
 import type { Store } from "@/core/store";
 import { dateOf, type TimeStyle } from "@/core/time";
-import { settingsOf } from "@/data/workspace";
 import { useNow } from "@/ui/clock";
 import { openRecord } from "@/ui/navigation";
 import { useComputed, useStore, useTimeStyle } from "@/ui/workspaceContext";
@@ -93,8 +92,7 @@ export function WhyCard({ of, at, onClose }: WhyCardProps) {
 
 function explain(store: Store, of: WhyOf, now: string, style: TimeStyle): Explained | undefined {
   void store.factsRevision;
-  const settings = settingsOf(store);
-  const asked = { store, settings, style };
+  const asked = { store, style };
   const values = fieldValues(store);
   const writing = { values, style, today: dateOf(now) };
   switch (of.what) {

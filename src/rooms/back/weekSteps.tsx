@@ -91,7 +91,6 @@ export function GoalsStep({ review, span }: StepProps & { span: "week" | "month"
 }
 
 export function PatternStep({ review }: StepProps) {
-  const store = useStore();
   const settings = useSettings();
   const act = useAct();
   const dates = nextDays(review);
@@ -108,7 +107,7 @@ export function PatternStep({ review }: StepProps) {
         “{pattern.title}” stands behind the plan. Laid into next week, its hours become blocks that can be moved; what
         is there already stays.
       </p>
-      <button className="button" onClick={() => act(layPattern, { dates, zone: store.clock.zone })}>
+      <button className="button" onClick={() => act(layPattern, { dates })}>
         Lay it into next week
       </button>
     </>
@@ -130,10 +129,7 @@ export function RepeatingStep({ review }: StepProps) {
       <p className="mb-2 font-words text-page">
         The repeating tasks and the habits of next week get hours on their days, where they fit.
       </p>
-      <button
-        className="button"
-        onClick={() => setSaid(act(layRepeating, { dates, zone: store.clock.zone, firstWeekday }) ?? "")}
-      >
+      <button className="button" onClick={() => setSaid(act(layRepeating, { dates, firstWeekday }) ?? "")}>
         Give them their hours
       </button>
       {said !== "" && (

@@ -62,7 +62,7 @@ export function GoalSheet({ goal }: { goal: Goal }) {
       {goal.measure === "number" && <GoalReadings goal={goal} />}
       {isOpen && (
         <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
-          <button className="button" onClick={() => act(planGoal, { goal: goal.id, until, zone: store.clock.zone })}>
+          <button className="button" onClick={() => act(planGoal, { goal: goal.id, until })}>
             Plan something
           </button>
           <AddField

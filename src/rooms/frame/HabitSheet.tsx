@@ -45,10 +45,7 @@ export function HabitSheet({ habit }: { habit: Habit }) {
             {words}
           </button>
         ))}
-        <button
-          className="button-quiet"
-          onClick={() => act(layHabit, { habit: habit.id, date, zone: store.clock.zone })}
-        >
+        <button className="button-quiet" onClick={() => act(layHabit, { habit: habit.id, date })}>
           Give it an hour
         </button>
       </div>

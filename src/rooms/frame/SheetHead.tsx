@@ -98,7 +98,7 @@ function SheetActs({ record }: { record: PensumRecord }) {
           title="Gives it the first free hours of its day"
           onClick={() => {
             const day = record.doDay !== undefined && record.doDay > today ? record.doDay : today;
-            act(placeTasks, { tasks: [record.id], day, zone: store.clock.zone });
+            act(placeTasks, { tasks: [record.id], day });
           }}
         >
           Place

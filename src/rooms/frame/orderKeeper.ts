@@ -3,12 +3,12 @@ import { Refusal, type Id, type StandingOrder } from "@/core/model";
 import { fieldValues } from "@/core/register";
 import type { Act } from "@/core/store";
 import { dateOf } from "@/core/time";
-import { settingsOf, type Workspace } from "@/data/workspace";
+import { type Workspace } from "@/data/workspace";
 import { notify } from "@/ui/notices";
 
 function readingOf({ store }: Workspace, firstWeekday: number) {
   const today = dateOf(store.clock.now());
-  return { values: fieldValues(store), today, firstWeekday: settingsOf(store).firstWeekday ?? firstWeekday };
+  return { values: fieldValues(store), today, firstWeekday: store.settings.firstWeekday ?? firstWeekday };
 }
 
 /** Carries out the standing orders that an act of this tab calls up. */

@@ -223,7 +223,7 @@ function Unplanned({ goals, until }: { goals: readonly Goal[]; until: DateText }
             <button
               className="link min-h-6 flex-none font-semibold"
               aria-label={`Plan something for ${goal.title}`}
-              onClick={() => act(planGoal, { goal: goal.id, until, zone: store.clock.zone })}
+              onClick={() => act(planGoal, { goal: goal.id, until })}
             >
               Plan something
             </button>

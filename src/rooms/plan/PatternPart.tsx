@@ -4,7 +4,7 @@ import { layPattern, layRepeating, saveSettings } from "@/core/commands";
 import { patternOf } from "@/core/plan";
 import { startOfWeek, type DateText } from "@/core/time";
 import { PickList, SentencePart } from "@/ui/SentencePart";
-import { useAct, useFirstWeekday, useSettings, useStore } from "@/ui/workspaceContext";
+import { useAct, useFirstWeekday, useSettings } from "@/ui/workspaceContext";
 import { usePlanView } from "@/panels/hours/planView";
 import { late } from "@/ui/late";
 
@@ -21,7 +21,6 @@ export function PatternPart({
   today: DateText;
 }) {
   const settings = useSettings();
-  const { clock } = useStore();
   const firstWeekday = useFirstWeekday();
   const act = useAct();
   const [view, change] = usePlanView();
@@ -60,7 +59,7 @@ export function PatternPart({
                 <button
                   className="link min-h-6"
                   onClick={() => {
-                    act(layPattern, { dates, zone: clock.zone });
+                    act(layPattern, { dates });
                     close();
                   }}
                 >
@@ -71,7 +70,7 @@ export function PatternPart({
                 <button
                   className="link min-h-6 text-left"
                   onClick={() => {
-                    act(layRepeating, { dates, zone: clock.zone, firstWeekday });
+                    act(layRepeating, { dates, firstWeekday });
                     close();
                   }}
                 >

@@ -7,29 +7,24 @@ import { timelineRows, type TimelineRow } from "@/core/plan";
 import { drawBar } from "@/core/shaping";
 import { addDays, durationText, relativeMomentText, type DateText } from "@/core/time";
 import type { Store } from "@/core/store";
-import { useNow } from "@/ui/clock";
 import { goTo, noteAddress, openRecord, planAddress } from "@/ui/navigation";
 import { TimelineCanvas } from "@/panels/timeline/TimelineCanvas";
 import { TimelineList } from "@/panels/timeline/TimelineList";
 import { usePhone } from "@/ui/usePhone";
-import { useAct, useComputed, useStore, useTimeStyle } from "@/ui/workspaceContext";
+import { useAct, useComputed, useTimeStyle } from "@/ui/workspaceContext";
 import { Overview } from "./Overview";
 import { usePlanView } from "@/panels/hours/planView";
 
 /** Everything that has its time, by goal, project, theme or person, with its threads and the load of each day. */
 export function TimelineView({ date, today }: { date: DateText; today: DateText }) {
-  const store = useStore();
   const style = useTimeStyle();
   const act = useAct();
-  const now = useNow(store.clock);
-  const { zone } = store.clock;
   const [view, change] = usePlanView();
   const { rowsBy } = view;
   const rows = useComputed(
     useCallback(
-      (from: Store) =>
-        timelineRows(from, rowsBy, { now, zone, doneSince: addDays(today, -30), events: rowsBy !== "goal" }),
-      [rowsBy, now, zone, today],
+      (from: Store) => timelineRows(from, rowsBy, { doneSince: addDays(today, -30), events: rowsBy !== "goal" }),
+      [rowsBy, today],
     ),
   );
   const themes = useComputed(useCallback((from: Store) => from.list("kind", "theme") as readonly Theme[], []));

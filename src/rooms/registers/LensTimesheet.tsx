@@ -48,7 +48,6 @@ export function LensTimesheet({ lens, view, onChange, isNarrowed }: TimesheetPro
   const act = useAct();
   const now = useNow(store.clock);
   const first = useFirstWeekday();
-  const { zone } = store.clock;
   const today = now.slice(0, 10);
   const [from, setFrom] = useState(() => startOfWeek(today, first));
   const way = timesheetWays.find((one) => one === lens.axes?.up) ?? "task";
@@ -63,10 +62,10 @@ export function LensTimesheet({ lens, view, onChange, isNarrowed }: TimesheetPro
     useCallback(
       (reads) =>
         timesheet({
-          ...{ reads, from, way, now, zone, rounding },
+          ...{ reads, from, way, rounding },
           ...(shown ? { counts: ({ id }) => shown.has(id) } : {}),
         }),
-      [from, way, now, zone, rounding, shown],
+      [from, way, rounding, shown],
     ),
   );
   const [more, setMore] = useState<readonly string[]>([]);
@@ -84,8 +83,7 @@ export function LensTimesheet({ lens, view, onChange, isNarrowed }: TimesheetPro
       return false;
     }
     return (
-      act(setWorked, { on: row.id as string, way: way === "theme" ? "theme" : "task", date, minutes, zone }) !==
-      undefined
+      act(setWorked, { on: row.id as string, way: way === "theme" ? "theme" : "task", date, minutes }) !== undefined
     );
   };
   const counts = (entry: Work) => (shown ? shown.has(entry.id) : countsInTimesheet(store, way, entry));

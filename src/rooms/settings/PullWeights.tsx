@@ -3,12 +3,10 @@ import { useCallback, useMemo, useState } from "react";
 import { saveSettings } from "@/core/commands";
 import { pullParts, type PullPart, type PullWeights as Weights, type Task } from "@/core/model";
 import { plainTitle } from "@/core/page";
-import { inNextOrder, isVague, pullOf, usualWeights } from "@/core/plan";
+import { freeAheadOf, inNextOrder, isVague, pullOf, usualWeights } from "@/core/plan";
 import { dateOf } from "@/core/time";
-import { useNow } from "@/ui/clock";
-import { useFreeAhead } from "@/panels/days/planning";
 import { openRecord } from "@/ui/navigation";
-import { useAct, useComputed, useSettings, useStore } from "@/ui/workspaceContext";
+import { useAct, useComputed, useSettings } from "@/ui/workspaceContext";
 import { Section } from "./Section";
 
 const partWords: Record<PullPart, string> = {
@@ -23,29 +21,31 @@ const partWords: Record<PullPart, string> = {
 
 const previewed = 10;
 
+/** The tasks in the order of their pull by some weights, with its points. */
+function useOrderBy(weights: Weights) {
+  return useComputed(
+    useCallback(
+      (from) => {
+        const tasks = (from.list("unfinishedTasks", "all") as Task[]).filter((task) => !isVague(task));
+        const pull = pullOf({ reads: from, free: freeAheadOf(from), weights });
+        return inNextOrder(tasks, "pull", pull, dateOf(from.now)).map((task) => ({ task, points: pull(task).points }));
+      },
+      [weights],
+    ),
+  );
+}
+
 /** How much each part of the pull counts, with what that does to the order of the open tasks as one turns it. */
 export function PullWeights() {
-  const store = useStore();
   const settings = useSettings();
   const act = useAct();
-  const now = useNow(store.clock);
-  const free = useFreeAhead();
   const kept = settings.pullWeights ?? usualWeights;
   const [turned, setTurned] = useState<Weights>();
   const weights = turned ?? kept;
   const sum = pullParts.reduce((all, part) => all + weights[part], 0);
-  const tasks = useComputed(
-    useCallback((from) => (from.list("unfinishedTasks", "all") as Task[]).filter((task) => !isVague(task)), []),
-  );
-  const orderBy = useCallback(
-    (by: Weights) => {
-      const pull = pullOf({ reads: store, free, weights: by });
-      return inNextOrder(tasks, "pull", pull, dateOf(now)).map((task) => ({ task, points: pull(task).points }));
-    },
-    [store, now, free, tasks],
-  );
-  const before = useMemo(() => new Map(orderBy(kept).map(({ task }, at) => [task.id, at])), [orderBy, kept]);
-  const order = useMemo(() => orderBy(weights).slice(0, previewed), [orderBy, weights]);
+  const before = useOrderBy(kept);
+  const order = useOrderBy(weights).slice(0, previewed);
+  const placeBefore = useMemo(() => new Map(before.map(({ task }, at) => [task.id, at])), [before]);
   const isTurned = turned !== undefined && pullParts.some((part) => turned[part] !== kept[part]);
   const isUsual = pullParts.every((part) => weights[part] === usualWeights[part]);
   return (
@@ -105,7 +105,9 @@ export function PullWeights() {
                 <button className="min-h-6 truncate text-left hover:underline" onClick={() => openRecord(task.id)}>
                   {plainTitle(task.title)}
                 </button>
-                <span className="text-right text-small text-ink-2">{moveText((before.get(task.id) ?? at) - at)}</span>
+                <span className="text-right text-small text-ink-2">
+                  {moveText((placeBefore.get(task.id) ?? at) - at)}
+                </span>
               </li>
             ))}
           </ol>

@@ -1,14 +1,12 @@
 import { fireEvent, within } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
-import { bareRecord, defaultSettings, type Settings, type Theme } from "@/core/model";
+import { bareRecord, defaultSettings, type Theme } from "@/core/model";
 import { usualWeights } from "@/core/plan";
 import { currentNotice } from "@/ui/notices";
 import { draw, now, taskOf } from "@/ui/testing/screen";
 import { Planning } from "./Planning";
 import { PullWeights } from "./PullWeights";
 import { Themes } from "./Themes";
-
-const settingsOf = (store: { get(id: string): unknown }) => store.get("settings") as Settings;
 const survey = { ...bareRecord("theme", { id: "survey", title: "Survey", now }), dye: "lichen" } as Theme;
 
 describe("themes", () => {
@@ -65,12 +63,12 @@ describe("what the plan keeps free", () => {
     const buffer = within(getByRole("radiogroup", { name: "Buffer around events" }));
     expect(buffer.getByRole("radio", { name: "none" }).getAttribute("aria-checked")).toBe("true");
     await user.click(buffer.getByRole("radio", { name: "15 min" }));
-    expect(settingsOf(store).bufferMinutes).toBe(15);
+    expect(store.settings.bufferMinutes).toBe(15);
     await user.click(buffer.getByRole("radio", { name: "none" }));
-    expect(settingsOf(store).bufferMinutes).toBeUndefined();
+    expect(store.settings.bufferMinutes).toBeUndefined();
     const pause = within(getByRole("radiogroup", { name: "Longest stretch without a break" }));
     await user.click(pause.getByRole("radio", { name: "no warning" }));
-    expect(settingsOf(store).longestRunMinutes).toBe(0);
+    expect(store.settings.longestRunMinutes).toBe(0);
   });
 });
 
@@ -96,7 +94,7 @@ describe("the parts of the pull", () => {
     expect(order(screen)[0]).toBe("Old");
     only(screen, "Priority");
     expect(order(screen)[0]).toBe("Vital");
-    expect(settingsOf(screen.store).pullWeights).toBeUndefined();
+    expect(screen.store.settings.pullWeights).toBeUndefined();
     await screen.user.click(screen.getByRole("button", { name: "Discard changes" }));
     expect(screen.getByRole("button", { name: "Reset to defaults" })).toHaveProperty("disabled", true);
   });
@@ -105,11 +103,11 @@ describe("the parts of the pull", () => {
     const screen = await drawn();
     only(screen, "Carried often");
     await screen.user.click(screen.getByRole("button", { name: "Save" }));
-    expect(settingsOf(screen.store).pullWeights).toMatchObject({ carried: 50, priority: 0 });
+    expect(screen.store.settings.pullWeights).toMatchObject({ carried: 50, priority: 0 });
     await screen.user.click(screen.getByRole("button", { name: "Reset to defaults" }));
-    expect(settingsOf(screen.store).pullWeights).toBeUndefined();
+    expect(screen.store.settings.pullWeights).toBeUndefined();
     screen.undo();
-    expect(settingsOf(screen.store).pullWeights).toMatchObject({ carried: 50 });
+    expect(screen.store.settings.pullWeights).toMatchObject({ carried: 50 });
   });
 
   it("cannot all be nothing", async () => {

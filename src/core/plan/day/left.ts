@@ -2,7 +2,6 @@ import type { PlanContext } from "../context";
 import { isUnfinished, type Block, type Id, type Task } from "../../model/index";
 import { addDays, elapsedMinutes, type DateText, type MomentText } from "../../time/index";
 import { stretchFor } from "./box";
-import { countedMinutes } from "./countedMinutes";
 import { entriesFor, entryMinutes, minutesOn } from "../log/workLog";
 
 /** The moment at which a date or a moment is over: a date when the next one begins. */
@@ -20,7 +19,7 @@ export function endOf(until: DateText | MomentText): MomentText {
 export function leftMinutes(reads: PlanContext, task: Task, until?: DateText | MomentText): number {
   const { now } = reads;
   if (!isUnfinished(task.state)) return 0;
-  const length = countedMinutes(reads, task) ?? 0;
+  const length = reads.lengthOf(task) ?? 0;
   if (length === 0) return 0;
   let left = length - partsMinutes(reads, task.id) - hoursAhead(reads, task.id, now, until);
   if (left > 0) left -= workedMinutes(reads, task.id, now);
@@ -31,7 +30,7 @@ export function leftMinutes(reads: PlanContext, task: Task, until?: DateText | M
 function partsMinutes(reads: PlanContext, id: Id): number {
   let minutes = 0;
   for (const part of reads.list("tasksByParent", id) as readonly Task[])
-    if (part.id !== id) minutes += countedMinutes(reads, part) ?? 0;
+    if (part.id !== id) minutes += reads.lengthOf(part) ?? 0;
   return minutes;
 }
 

@@ -2,7 +2,6 @@ import type { PlanContext } from "../context";
 import { isUnfinished, type Block, type Event, type PensumRecord, type Task } from "../../model/index";
 import { capacityMinutes, dateOf, elapsedMinutes, momentAt, type DateText } from "../../time/index";
 import { heldMinutes, waitsForTasks } from "./box";
-import { countedMinutes } from "./countedMinutes";
 import { isWork, standingItems, type DayItem } from "./dayItems";
 import type { Gap } from "../week/freeTime";
 import { leftMinutes, passedUnworked } from "./left";
@@ -64,7 +63,7 @@ function eachWaiting(store: PlanContext, date: DateText, take: (task: Task, minu
   // What comes again counts on each of its days, though it has no record of its own there yet.
   for (const task of occurrencesOn(store, date))
     if (task.kind === "task" && isMine(store, task) && !hasHoursAgain(store, task.series, date))
-      take(task, countedMinutes(store, task) ?? 0);
+      take(task, store.lengthOf(task) ?? 0);
 }
 
 /** Minutes of a date that have their hours: the person's own work on it, events and blocks; what overlaps counts once. */
@@ -152,5 +151,5 @@ function elapsed(date: DateText, startMinute: number, endMinute: number, zone: s
 function waitingMinutes(store: PlanContext, task: Task, date: DateText): number {
   if (isUnfinished(task.state)) return Math.max(0, leftMinutes(store, task) - passedUnworked(store, task.id, date));
   if (task.state === "dropped" || store.list("blocksByTask", task.id).length > 0) return 0;
-  return task.tookMinutes ?? countedMinutes(store, task) ?? 0;
+  return task.tookMinutes ?? store.lengthOf(task) ?? 0;
 }

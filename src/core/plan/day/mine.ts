@@ -1,5 +1,5 @@
 import type { PlanContext } from "../context";
-import type { Id, PensumRecord, Task } from "../../model/index";
+import type { Id, Task } from "../../model/index";
 import { mentionsIn, namedRecord } from "../../page/index";
 
 /**
@@ -12,7 +12,7 @@ export function isMine(reads: PlanContext, task: Pick<Task, "people" | "title">)
   const me = meIn(reads);
   if (me === undefined || task.people.includes(me)) return true;
   const named = new Set(mentionsIn(task.title).map((name) => namedRecord(reads, "person", name)?.id));
-  return task.people.every((id) => named.has(id) || isSpokenOf(task.title, reads.find?.("person", id)?.title));
+  return task.people.every((id) => named.has(id) || isSpokenOf(task.title, reads.find("person", id)?.title));
 }
 
 /** The same of a task that is still typed, by the names of its people: those without a record yet get one. */
@@ -40,6 +40,5 @@ function isSpokenOf(title: string, person: string | undefined): boolean {
 
 /** The record of the person themselves, where they said which it is. */
 export function meIn(reads: PlanContext): Id | undefined {
-  const [settings] = reads.list("kind", "settings") as readonly (PensumRecord & { kind: "settings" })[];
-  return settings?.me;
+  return reads.settings.me;
 }

@@ -1,6 +1,5 @@
 import type { PlanContext } from "../context";
 import { isUnfinished, type Task } from "../../model/index";
-import { countedMinutes } from "./countedMinutes";
 import { leftMinutes } from "./left";
 import { isMine } from "./mine";
 import { isPlaced } from "./tray";
@@ -39,7 +38,7 @@ export function unplacedTasks(reads: PlanContext, until: string): Unplaced[] {
     if (placed && restMinutes === 0) continue;
     const hasParts = (reads.list("tasksByParent", task.id) as Task[]).some(({ state }) => isUnfinished(state));
     if (hasParts && restMinutes === 0) continue;
-    listed.push({ task, restMinutes, countedMinutes: countedMinutes(reads, task) });
+    listed.push({ task, restMinutes, countedMinutes: reads.lengthOf(task) });
   }
   return listed;
 }

@@ -1,5 +1,5 @@
 import type { PlanContext } from "../context";
-import { dayPageId, isUnfinished, type Aim, type Block, type Id, type Settings, type Task } from "../../model/index";
+import { dayPageId, isUnfinished, type Aim, type Block, type Id, type Task } from "../../model/index";
 import {
   addDays,
   dateOf,
@@ -9,10 +9,8 @@ import {
   momentAt,
   rangeText,
   type DateText,
-  type MomentText,
   type TimeStyle,
 } from "../../time/index";
-import { countedMinutes } from "./countedMinutes";
 import { hoursAhead, leftMinutes } from "./left";
 import { reasonsOf } from "./reasons";
 import { tray } from "./tray";
@@ -69,7 +67,7 @@ export function portionMinutes(reads: PlanContext, task: Task, date: DateText): 
   const { now } = reads;
   const begins = momentAt(date, 0);
   const thatDay = hoursAhead(reads, task.id, now > begins ? now : begins, date);
-  const minutes = thatDay + leftMinutes(reads, task) || (countedMinutes(reads, task) ?? usualMinutes);
+  const minutes = thatDay + leftMinutes(reads, task) || (reads.lengthOf(task) ?? usualMinutes);
   return Math.min(minutes, minutesPerDay);
 }
 const usualMinutes = 30;
@@ -117,9 +115,6 @@ export function portionSum(
 interface Proposing {
   readonly reads: PlanContext;
   readonly date: DateText;
-  readonly now: MomentText;
-  readonly settings: Settings;
-  readonly zone: string;
   readonly style: TimeStyle;
   /** How strongly a task asks to be next. */
   readonly pull: (task: Task) => number;
@@ -138,7 +133,8 @@ export interface Proposal {
  * usually worked, hardest first. Undefined where nothing fits.
  */
 export function proposePortion(proposing: Proposing): Proposal | undefined {
-  const { reads, date, now, settings, style, pull, freeMinutes } = proposing;
+  const { reads, date, style, pull, freeMinutes } = proposing;
+  const { now, settings } = reads;
   const placed = (reads.list("blocksByDay", date) as readonly Block[])
     .filter(({ end }) => end > now)
     .flatMap(({ task }) => reads.find("task", task) ?? [])

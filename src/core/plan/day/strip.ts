@@ -81,8 +81,9 @@ export function stripItems(reads: PlanContext, dates: readonly DateText[], first
 
 /** Whether a task has hours on a date, or hours that are still to come. */
 function hasHours(reads: PlanContext, task: Task, date: DateText): boolean {
+  const { now } = reads;
   return (reads.list("blocksByTask", task.id) as Block[]).some(
-    (block) => block.end > reads.now || (block.start < `${addDays(date, 1)}T00:00` && block.end > `${date}T00:00`),
+    (block) => block.end > now || (block.start < `${addDays(date, 1)}T00:00` && block.end > `${date}T00:00`),
   );
 }
 

@@ -38,5 +38,6 @@ function isWanted(task: Task, date: DateText, today: DateText): boolean {
 
 /** Tells whether a task has hours that are not over. */
 export function isPlaced(store: PlanContext, task: Task): boolean {
-  return (store.list("blocksByTask", task.id) as Block[]).some((block) => block.end > store.now);
+  const { now } = store;
+  return (store.list("blocksByTask", task.id) as Block[]).some((block) => block.end > now);
 }

@@ -65,8 +65,9 @@ const [morning, leastMinutes] = [480, 60];
 export function timelineRows(
   reads: PlanContext,
   way: TimelineWay,
-  { now, zone, doneSince, events }: { now: MomentText; zone: string; doneSince: DateText; events: boolean },
+  { doneSince, events }: { doneSince: DateText; events: boolean },
 ): TimelineRow[] {
+  const { now, zone } = reads;
   const rows = new Map<Id, { bars: TimelineBar[]; leftMinutes: number }>();
   const rowOf = (id: Id | undefined) => {
     const key = id ?? "";

@@ -30,7 +30,7 @@ const ground: PensumRecord[] = [
 const opened = (...records: PensumRecord[]) =>
   new Store(new Map([...ground, ...records].map((one) => [one.id, one])), [], standingClock(now, zone));
 const sheetOf = (store: Store, way: TimesheetWay = "task", rounding = 0) =>
-  timesheet({ reads: store, from: monday, way, now, zone, rounding });
+  timesheet({ reads: store, from: monday, way, rounding });
 const rowsOf = (store: Store, way: TimesheetWay = "task") =>
   sheetOf(store, way).rows.map(({ title, minutes }) => `${title}: ${minutes.join(" ")}`);
 
@@ -115,7 +115,7 @@ describe("a timesheet", () => {
 
 describe("typing in a cell", () => {
   const set = (store: Store, minutes: number, on = "ta", date = monday) =>
-    store.act(setWorked, { on, way: "task", date, minutes, zone });
+    store.act(setWorked, { on, way: "task", date, minutes });
   const log = (store: Store) =>
     (store.list("kind", "work") as Work[]).map(({ start, end }) => `${start.slice(11)} ${end?.slice(11)}`).sort();
 
@@ -137,9 +137,9 @@ describe("typing in a cell", () => {
 
   it("of a theme makes its cell what was typed, with what its tasks have", () => {
     const store = opened(entry("a", 0, 540, 90, { task: "ta" }));
-    store.act(setWorked, { on: "field", way: "theme", date: monday, minutes: 120, zone });
+    store.act(setWorked, { on: "field", way: "theme", date: monday, minutes: 120 });
     expect(rowsOf(store, "theme")).toEqual(["Fieldwork: 120 0 0 0 0 0 0"]);
-    store.act(setWorked, { on: "field", way: "theme", date: monday, minutes: 60, zone });
+    store.act(setWorked, { on: "field", way: "theme", date: monday, minutes: 60 });
     expect(rowsOf(store, "theme")).toEqual(["Fieldwork: 60 0 0 0 0 0 0"]);
   });
 

@@ -1,7 +1,7 @@
 import type { PlanContext } from "../context";
 import type { Id, PensumRecord, Work } from "../../model/index";
 import { taskOf, themeOf, titleOf, type ThingReads } from "../../things/index";
-import { parseDuration, addDays, type DateText, type MomentText } from "../../time/index";
+import { parseDuration, addDays, type DateText } from "../../time/index";
 import { csvText } from "./csvText";
 import { meIn } from "../day/mine";
 import { dayIn, isMyEntry, minutesOn } from "./workLog";
@@ -28,12 +28,10 @@ export interface Timesheet {
 }
 
 interface Asking {
-  readonly reads: PlanContext & ThingReads;
+  readonly reads: PlanContext;
   /** The first of the seven days. */
   readonly from: DateText;
   readonly way: TimesheetWay;
-  readonly now: MomentText;
-  readonly zone: string;
   /** Cells are shown in steps of so many minutes; 0 or 1 for as they are. */
   readonly rounding?: number;
   /** Which entries count; where it is left out, the person's own, or everybody's where the rows are people. */
@@ -43,7 +41,8 @@ interface Asking {
 const daysInWeek = 7;
 
 /** What was worked in a week, by task, project, theme or person; the most worked first. Sums are of what is shown. */
-export function timesheet({ reads, from, way, now, zone, rounding = 0, counts }: Asking): Timesheet {
+export function timesheet({ reads, from, way, rounding = 0, counts }: Asking): Timesheet {
+  const { now, zone } = reads;
   const dates = Array.from({ length: daysInWeek }, (_, day) => addDays(from, day));
   const isCounted = counts ?? ((entry: Work) => countsInTimesheet(reads, way, entry));
   const rows = new Map<Id | undefined, number[]>();

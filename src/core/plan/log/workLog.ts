@@ -170,7 +170,8 @@ function stretchIn({ begins, ends }: ChangeDay, entry: EntryTimes, now: MomentTe
 
 /** Minutes that were worked on a task, by whomever. */
 export function loggedMinutes(reads: PlanContext, task: Id): number {
-  return entriesFor(reads, "task", task).reduce((sum, entry) => sum + entryMinutes(entry, reads.now, reads.zone), 0);
+  const { now, zone } = reads;
+  return entriesFor(reads, "task", task).reduce((sum, entry) => sum + entryMinutes(entry, now, zone), 0);
 }
 
 /**

@@ -1,19 +1,16 @@
 import type { PlanContext } from "../context";
-import type { PensumRecord, Settings, Task } from "../../model/index";
+import type { PensumRecord, Task } from "../../model/index";
 import { recordOffers, type Offer, type Offering } from "../../register/index";
 import { taskOf, titleOf } from "../../things/index";
-import type { DateText, MomentText } from "../../time/index";
+import type { DateText } from "../../time/index";
 import { dayItems } from "../day/dayItems";
 import { tray } from "../day/tray";
 
 /** What work may be logged on, or the clock started on: at first what is planned at the time, then what presses most. */
 interface WorkOffering extends Offering {
   readonly store: PlanContext;
-  readonly settings: Settings;
-  readonly zone: string;
   /** From when to when; for the clock, the present. */
   readonly at: { readonly date: DateText; readonly startMinute: number; readonly endMinute: number };
-  readonly now: MomentText;
 }
 
 const mostOffered = 12;

@@ -1,6 +1,5 @@
 import type { PlanContext } from "../context";
 import {
-  defaultSettings,
   isUnfinished,
   pullParts,
   type Goal,
@@ -117,7 +116,7 @@ const noPullYet = (): CurrentPull => ({});
 
 /** The pull of tasks as it is now, each worked out once for as long as no fact and no minute changes. */
 export function currentPull(store: Store): (task: Task) => Pull {
-  const settings: Settings = store.find("settings", "settings") ?? defaultSettings;
+  const { settings } = store;
   const now = store.clock.now();
   const of = [store.factsRevision, now, settings];
   const current = store.derived(noPullYet);

@@ -88,7 +88,7 @@ describe("a pattern", () => {
       standingClock("2026-11-24T07:00"),
     );
     const dates = Array.from({ length: 7 }, (_, at) => addDays("2026-11-23", at));
-    store.act(layPattern, { dates, zone: "UTC" });
+    store.act(layPattern, { dates });
     const seen = (date: string) =>
       dayItems(store, date).map(({ startMinute, endMinute, record }) => [startMinute, endMinute, record.theme]);
     expect(seen("2026-11-24")).toEqual([
@@ -98,7 +98,7 @@ describe("a pattern", () => {
       [600, 720, "rep"],
     ]);
     expect(seen("2026-11-25")).toEqual([[480, 720, "field"]]);
-    expect(() => store.act(layPattern, { dates, zone: "UTC" })).toThrow(Refusal);
+    expect(() => store.act(layPattern, { dates })).toThrow(Refusal);
     store.undo();
     expect(seen("2026-11-25")).toEqual([]);
     store.act(saveSettings, { patterns: [] });
