@@ -50,7 +50,6 @@ const tooLong = {
   "panels/hours/DrawnFields.tsx": 166,
   "panels/hours/useHours.ts": 197,
   "panels/timeline/TimelineCanvas.tsx": 249,
-  "rooms/Frame.tsx": 242,
   "rooms/frame/CaptureField.tsx": 188,
   "rooms/goals/GoalsRoom.tsx": 159,
   "rooms/plan/CalendarDays.tsx": 183,

@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, useState, type ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 import { carry, giveDay, usualBlockMinutes } from "@/core/commands";
 import { placeTasks } from "@/core/commands/placeTasks";
 import { carriedTask } from "@/core/gestures";
@@ -56,19 +56,17 @@ export function useLineActs({ id, date, today }: { id: Id; date?: DateText; toda
     },
   };
   const popover = giving && (
-    <Suspense>
-      <DayPopover
-        at={giving}
-        label={giving.tasks.length === 1 ? "Day for the task" : `A day for ${giving.tasks.length} tasks`}
-        today={today}
-        value={store.find("task", giving.tasks[0])?.doDay}
-        onPick={(day) => {
-          setGiving(undefined);
-          act(giveDay, { tasks: giving.tasks, day });
-        }}
-        onClose={() => setGiving(undefined)}
-      />
-    </Suspense>
+    <DayPopover
+      at={giving}
+      label={giving.tasks.length === 1 ? "Day for the task" : `A day for ${giving.tasks.length} tasks`}
+      today={today}
+      value={store.find("task", giving.tasks[0])?.doDay}
+      onPick={(day) => {
+        setGiving(undefined);
+        act(giveDay, { tasks: giving.tasks, day });
+      }}
+      onClose={() => setGiving(undefined)}
+    />
   );
   return { acts, popover };
 }

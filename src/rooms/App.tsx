@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { needTemporal, standingClock, type Clock } from "@/core/time";
 import { askForCheck } from "@/data/checkDisk";
 import { databaseName } from "@/data/database";
@@ -120,9 +120,7 @@ export function App({ nonce }: { nonce: string }) {
         <WorkspaceContext.Provider value={shown} key={databaseName(shown.name) + (shown.past?.moment ?? "")}>
           <Frame problem={stage.problem} />
           {stage.workspace.mended && !isTold && (
-            <Suspense>
-              <MendedNotice mended={stage.workspace.mended} name={stage.workspace.name} onClose={() => setTold(true)} />
-            </Suspense>
+            <MendedNotice mended={stage.workspace.mended} name={stage.workspace.name} onClose={() => setTold(true)} />
           )}
         </WorkspaceContext.Provider>
       </LookAtContext.Provider>
@@ -161,11 +159,7 @@ function Refused({ title, reason, stored }: Extract<Stage, { at: "refused" }>) {
     <main className="mx-auto mt-24 max-w-120 p-6 font-words text-page">
       <h1 className="mb-2 text-[19px] font-semibold">{title}</h1>
       <p>{reason}</p>
-      {stored && (
-        <Suspense>
-          <Rescue name={stored} />
-        </Suspense>
-      )}
+      {stored && <Rescue name={stored} />}
     </main>
   );
 }

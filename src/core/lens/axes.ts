@@ -1,7 +1,8 @@
 import { valueIn, type Option, type PensumRecord } from "../model";
 import { isComputed, optionsOf, type Cell, type FieldValues } from "../register";
 import { addDays, dateOf, daysBetween, isMoment, type DateText } from "../time";
-import type { LensField, LensView } from "./lensView";
+import type { LensField } from "./lensFields";
+import type { LensView } from "./lensView";
 
 /** What runs along an edge of a matrix: days from today, levels from the least to the most, or plain numbers. */
 export interface Axis {

@@ -275,3 +275,14 @@ export function rowsNotDone(done: DoneShown, { values, register, today, firstWee
   );
   return open.map((held, row) => held | (lately[row] as number));
 }
+
+/** What holds all of these words; all records where there are none. */
+export function searchPredicate(search: string | undefined): Predicate {
+  const words = (search ?? "").toLowerCase().split(/\s+/).filter(Boolean);
+  if (words.length === 0) return () => true;
+  return (record) => {
+    const title = "title" in record ? record.title : "date" in record ? record.date : "";
+    const text = `${title}\n${"text" in record ? record.text : ""}`.toLowerCase();
+    return words.every((word) => text.includes(word));
+  };
+}

@@ -7,6 +7,8 @@ export * from "./entries";
 export * from "./fieldNamed";
 export * from "./givenValues";
 export * from "./layerItems";
+export type { Group } from "./groups";
+export type { LensField } from "./lensFields";
 export * from "./lensView";
 export * from "./order";
 export * from "./totals";

@@ -1,7 +1,8 @@
 import { addTo, isRange, type CalendarLayer, type DatedBy, type Dye, type PensumRecord } from "../model";
 import { dateOf, isDate, isMoment, minuteOf, minutesBetween, minutesPerDay, type DateText } from "../time";
 import { isComputed, optionsOf } from "../register";
-import type { LensField, LensView } from "./lensView";
+import type { LensField } from "./lensFields";
+import type { LensView } from "./lensView";
 
 /** A record of a lens where it stands on the calendar. */
 export interface LayerItem {

@@ -8,7 +8,7 @@ import {
   type Register,
   type RegisterColumns,
 } from "../register";
-import type { LensField } from "./lensView";
+import type { LensField } from "./lensFields";
 
 type Read = (record: PensumRecord) => Cell;
 

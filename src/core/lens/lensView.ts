@@ -1,47 +1,19 @@
-import type { Field, Grouping, Id, Lens, PensumRecord, TotalWay } from "../model";
-import {
-  fieldsIn,
-  findRegister,
-  recordsIn,
-  registerOf,
-  type Cell,
-  type CellType,
-  type FieldValues,
-  type Register,
-} from "../register";
+import type { Id, Lens, PensumRecord, TotalWay } from "../model";
+import { findRegister, registerOf, type Cell, type FieldValues, type Register } from "../register";
 import { dateOf } from "../time";
+import { donePredicate, predicateOf, rowsNotDone, rowsWhere, searchPredicate, type Predicate } from "./conditions";
 import { compareEntries, comparePlaces, type Entry, type Ordering, type Place } from "./entries";
-import { donePredicate, predicateOf, rowsNotDone, rowsWhere, type Predicate } from "./conditions";
-import { fieldNamed } from "./fieldNamed";
-import { groupKeysOf, type GroupKeys } from "./groupKeys";
+import { groupsOf, keyOf, shifted, type Group } from "./groups";
+import { fieldsOfLens, type LensField } from "./lensFields";
 import { LensRows } from "./lensRows";
-import { compareKeys, keyReader, periodOrder, type OrderKey } from "./order";
+import { keyReader } from "./order";
+import { Places } from "./places";
 import { sortEntries, type Unsorted } from "./sortEntries";
 import { SummedColumn } from "./summedColumn";
 import { total } from "./totals";
 
 /** What of a lens decides which records are shown, where, and what they add up to. */
 export type LensQuery = Pick<Lens, "registers" | "where" | "done" | "groups" | "sorts" | "shown" | "byHand">;
-
-/** A run of entries that share their groups. */
-export interface Group {
-  /** The keys of this group and those around it. */
-  readonly keys: readonly string[];
-  readonly start: number;
-  readonly end: number;
-  /** The groups inside, when the lens has two groupings. */
-  readonly inner: readonly Group[];
-}
-
-/** A column of a lens, whatever register its records are from. */
-export interface LensField {
-  readonly name: string;
-  readonly field: Field;
-  readonly type: CellType;
-  /** Whether it is computed and came to nothing so far, so that its type is a guess. */
-  readonly unsettled?: boolean;
-  read(record: PensumRecord): Cell;
-}
 
 /** Up to so many entries are taken out and put in one by one; for more the whole list is gone through once. */
 const fewEntries = 16;
@@ -50,12 +22,6 @@ interface Options {
   readonly firstWeekday: number;
   /** Shows only what holds these words. */
   readonly search?: string;
-}
-
-/** A field by which a lens groups. */
-interface GroupReader {
-  readonly keys: GroupKeys;
-  orderOf(key: string): OrderKey;
 }
 
 /**
@@ -72,24 +38,17 @@ export class LensView {
   /** What the fields of its records are read from. */
   readonly values: FieldValues;
   readonly #predicates = new Map<string, Predicate>();
-  readonly #groupings: readonly GroupReader[];
+  readonly #places: Places;
   readonly #sortings: readonly Ordering[];
   readonly #rows: LensRows;
   /** The entries of each record, by its row. */
   #byRow: (readonly Entry[] | Entry | undefined)[] = [];
   #size = 0;
-  /** Every place that was seen, by its keys. */
-  readonly #known = new Map<string, Place>();
-  #allPlaces: Place[] = [];
-  /** The places of records in the same groups, by the numbers of these. */
-  readonly #placesOfGroups = new Map<number, readonly Place[]>();
   readonly #totals = new Map<string, Cell>();
   /** The columns that are added up, and their totals as they are kept. */
   readonly #summed: readonly { readonly field: LensField; readonly totals: SummedColumn }[];
   /** The links by whose titles records are grouped or sorted. */
   readonly #titleLinks: readonly string[];
-  /** The orders of group keys that are known already. */
-  readonly #orders: Map<string, OrderKey>[] = [];
   #revision = 0;
   /** The record that keeps its place while it is worked on, and whether that may be another one by now. */
   #held: Id | undefined;
@@ -112,7 +71,11 @@ export class LensView {
       const field = this.#field(name);
       return way && field ? [{ field, totals: new SummedColumn(this.#rows.columnOf(field)) }] : [];
     });
-    this.#groupings = query.groups.flatMap((grouping) => this.#grouping(grouping, options.firstWeekday));
+    const groupings = query.groups.flatMap(({ field: name, by }) => {
+      const field = this.#field(name);
+      return field ? [{ field, by }] : [];
+    });
+    this.#places = new Places(values, this.#rows, groupings, options.firstWeekday);
     const { byHand } = query;
     this.#sortings = [
       ...(byHand
@@ -151,20 +114,18 @@ export class LensView {
 
   /** The groups of the outer grouping; none when the lens does not group. */
   get groups(): readonly Group[] {
-    if (this.#groupings.length === 0) return [];
-    if (!this.#groups) this.#groups = groupsOf(this.#entries, 0, this.#entries.length, 0, this.#groupings.length);
-    else if (this.#grown.size > 0)
-      this.#groups =
-        shifted(this.#groups, this.#grown) ??
-        groupsOf(this.#entries, 0, this.#entries.length, 0, this.#groupings.length);
+    const { levels } = this.#places;
+    if (levels === 0) return [];
+    const find = () => groupsOf(this.#entries, 0, this.#entries.length, 0, levels);
+    if (!this.#groups) this.#groups = find();
+    else if (this.#grown.size > 0) this.#groups = shifted(this.#groups, this.#grown) ?? find();
     this.#grown.clear();
     return this.#groups;
   }
 
   /** Below zero where the group of key `a` comes first, at a level: 0 for the outer grouping. */
   compareGroups(level: number, a: string, b: string): number {
-    const reader = this.#groupings[level];
-    return reader ? compareKeys(reader.orderOf(a), reader.orderOf(b)) : 0;
+    return this.#places.compare(level, a, b);
   }
 
   /** How many records are shown, each counted once. */
@@ -297,11 +258,8 @@ export class LensView {
     const led = [...all].flatMap((id) =>
       this.#titleLinks.flatMap((name) => this.values.store.list("links", `${name}:${id}`)),
     );
-    const isKnown = (id: Id) => this.#orders.some((known) => known.has(id));
-    if (led.length === 0 && ![...all].some(isKnown)) return all;
-    this.#orders.forEach((known) => known.clear());
-    this.#known.clear();
-    this.#placesOfGroups.clear();
+    if (led.length === 0 && ![...all].some((id) => this.#places.knows(id))) return all;
+    this.#places.forgetOrders();
     // A title that changes can put its group elsewhere.
     this.#groups = undefined;
     for (const { id } of led) if (id !== this.#held) all.add(id);
@@ -332,7 +290,7 @@ export class LensView {
       only && filled.length === 1
         ? only
         : { rows: filled.flatMap(({ rows }) => rows), places: filled.flatMap(({ places }) => places) };
-    this.#entries = sortEntries(unsorted, this.#rows, this.#allPlaces, this.#sortings);
+    this.#entries = sortEntries(unsorted, this.#rows, this.#places.all, this.#sortings);
     this.#byRow = new Array<undefined>(this.#rows.records.length);
     for (const entry of this.#entries) this.#note(entry);
   }
@@ -344,7 +302,7 @@ export class LensView {
 
   /** Counts the record of a row in all totals. Gives its places. */
   #count(row: number): readonly Place[] {
-    const places = this.#placesOf(row);
+    const places = this.#places.of(row);
     for (const { totals } of this.#summed) totals.count(row, places);
     return places;
   }
@@ -360,41 +318,6 @@ export class LensView {
     for (const entry of entries) this.#note(entry);
     this.#size++;
     return entries;
-  }
-
-  /** The places at which the record of a row stands. */
-  #placesOf(row: number): readonly Place[] {
-    const [outer, inner] = this.#groupings;
-    const first = outer?.keys.numberAt(row) ?? 0;
-    const second = inner?.keys.numberAt(row) ?? 0;
-    const both = first * 0x4000000 + second;
-    let places = this.#placesOfGroups.get(both);
-    if (!places) {
-      const outerKeys = outer?.keys.lists[first]?.map((key) => [key]) ?? [[]];
-      const keys = inner
-        ? outerKeys.flatMap((own) => (inner.keys.lists[second] ?? []).map((key) => [...own, key]))
-        : outerKeys;
-      places = keys.map((own) => this.#place(own));
-      this.#placesOfGroups.set(both, places);
-    }
-    return places;
-  }
-
-  /** The place of a group; the same object for all that stand there. */
-  #place(groups: readonly string[]): Place {
-    const name = keyOf(groups);
-    let place = this.#known.get(name);
-    if (!place) {
-      place = {
-        groups,
-        order: groups.map((key, at) => this.#groupings[at]?.orderOf(key)),
-        names: groups.map((_, at) => keyOf(groups.slice(0, at + 1))),
-        number: this.#allPlaces.length,
-      };
-      this.#allPlaces.push(place);
-      this.#known.set(name, place);
-    }
-    return place;
   }
 
   #entriesIn(row: number | undefined): readonly Entry[] {
@@ -463,60 +386,6 @@ export class LensView {
     const of = this.#field(name);
     return of ? [{ column: this.#rows.columnOf(of), key: keyReader(this.values, of.field, of.type), descending }] : [];
   }
-
-  #grouping({ field: name, by = "day" }: Grouping, firstWeekday: number): GroupReader[] {
-    const of = this.#field(name);
-    if (!of) return [];
-    const key = keyReader(this.values, of.field, of.type);
-    const keys = groupKeysOf(this.#rows.columnOf(of), of.type, by, firstWeekday);
-    const known = new Map<string, OrderKey>();
-    this.#orders.push(known);
-    const reader = (order: (key: string) => OrderKey) => ({
-      keys,
-      orderOf: (text: string) => {
-        if (!known.has(text)) known.set(text, text === "" ? undefined : order(text));
-        return known.get(text);
-      },
-    });
-    switch (of.type) {
-      case "date":
-      case "range":
-        return [reader((text) => periodOrder(text, by, firstWeekday))];
-      case "options":
-      case "links":
-        return [reader((text) => key([text]))];
-      case "number":
-      case "minutes":
-        return [reader(Number)];
-      case "yesNo":
-        return [reader((text) => (text === "yes" ? 0 : 1))];
-      default:
-        return [reader((text) => key(text))];
-    }
-  }
-}
-
-/**
- * Groups whose ends have moved with what came and went, without looking at the entries. Undefined where a group is new
- * or has nothing left in it: then they must be found again.
- */
-function shifted(groups: readonly Group[], grown: ReadonlyMap<string, number>): readonly Group[] | undefined {
-  let at = 0;
-  let seen = 0;
-  let emptied = false;
-  const shift = (group: Group): Group => {
-    const start = at;
-    const inner = group.inner.map(shift);
-    if (inner.length === 0) {
-      const growth = grown.get(keyOf(group.keys));
-      if (growth !== undefined) seen++;
-      at += group.end - group.start + (growth ?? 0);
-      if (at === start) emptied = true;
-    }
-    return { keys: group.keys, start, end: at, inner };
-  };
-  const next = groups.map(shift);
-  return emptied || seen < grown.size ? undefined : next;
 }
 
 /** The totals that are one of the cells, however often it occurs. */
@@ -525,70 +394,4 @@ const endWays: ReadonlySet<TotalWay> = new Set(["min", "max", "earliest", "lates
 /** The cell of each record, once. */
 function cellsOf(entries: readonly Entry[], column: LensField): Cell[] {
   return [...new Set(entries.map(({ record }) => record))].map((record) => column.read(record));
-}
-
-/** The name of a group among the totals; never that of everything, which is empty. */
-function keyOf(keys: readonly string[]): string {
-  return `:${keys.join("\u0000")}`;
-}
-
-function groupsOf(entries: readonly Entry[], start: number, end: number, level: number, levels: number): Group[] {
-  const groups: Group[] = [];
-  for (let from = start; from < end;) {
-    const { groups: keys } = (entries[from] as Entry).place;
-    const to = endOfRun(entries, from, end, level);
-    const inner = level + 1 < levels ? groupsOf(entries, from, to, level + 1, levels) : [];
-    groups.push({ keys: keys.slice(0, level + 1), start: from, end: to, inner });
-    from = to;
-  }
-  return groups;
-}
-
-/** Where the run of entries with the same group ends, found in steps that double. */
-function endOfRun(entries: readonly Entry[], from: number, end: number, level: number): number {
-  const key = entries[from]?.place.groups[level];
-  const isSame = (at: number) => entries[at]?.place.groups[level] === key;
-  let step = 1;
-  while (from + step < end && isSame(from + step)) step *= 2;
-  let [low, high] = [from + (step >> 1), Math.min(end, from + step)];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (isSame(middle)) low = middle + 1;
-    else high = middle;
-  }
-  return low;
-}
-
-/** The fields of all registers of a lens; a name that several have is one column. */
-function fieldsOfLens(values: FieldValues, registers: readonly Register[]): LensField[] {
-  const names = new Set(registers.flatMap((register) => fieldsIn(values.store, register).map(({ name }) => name)));
-  return [...names].map((name) => {
-    const readers = new Map<string, (record: PensumRecord) => Cell>();
-    let first: { field: Field; type: CellType; unsettled: boolean } | undefined;
-    for (const register of registers) {
-      const field = fieldNamed(values, register, name);
-      if (!field) continue;
-      readers.set(register.id, values.reader(register, field));
-      if (first) continue;
-      const type = values.knownType(register, field, recordsIn(values.store, register));
-      first = { field, type: type ?? "text", unsettled: type === undefined };
-    }
-    const { field, type, unsettled } = first as { field: Field; type: CellType; unsettled: boolean };
-    const [only] = readers.values();
-    const read =
-      registers.length === 1
-        ? (only as (record: PensumRecord) => Cell)
-        : (record: PensumRecord) => readers.get(registerOf(record) ?? "")?.(record);
-    return { name, field, type, read, ...(unsettled ? { unsettled } : {}) };
-  });
-}
-
-function searchPredicate(search: string | undefined): Predicate {
-  const words = (search ?? "").toLowerCase().split(/\s+/).filter(Boolean);
-  if (words.length === 0) return () => true;
-  return (record) => {
-    const title = "title" in record ? record.title : "date" in record ? record.date : "";
-    const text = `${title}\n${"text" in record ? record.text : ""}`.toLowerCase();
-    return words.every((word) => text.includes(word));
-  };
 }

@@ -3,7 +3,8 @@ import type { Act } from "./act";
 import { fieldChange, type ChangeSet, type FieldChange } from "./changeSet";
 import { layAgain, recordsOf, type LaidAct } from "./layAgain";
 import { Overlay } from "./overlay";
-import type { RecordChange, Store } from "./store";
+import type { RecordChange } from "./indexedRecords";
+import type { Store } from "./store";
 
 /**
  * A store over a store: it shows all that the one below holds with some acts done on top, and is laid again whenever something below

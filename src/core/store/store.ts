@@ -1,6 +1,5 @@
 import {
   defaultSettings,
-  idAfter,
   newId,
   Refusal,
   type Id,
@@ -10,34 +9,19 @@ import {
   type Settings,
 } from "../model";
 import { instantOf, minuteBegin, systemClock, type Clock, type MomentText } from "../time";
-import {
-  apply,
-  fieldChange,
-  hasFields,
-  invert,
-  isEmpty,
-  sameValue,
-  withFields,
-  type ChangeSet,
-  type FieldChange,
-  type Fields,
-} from "./changeSet";
-import { indexFor, type IndexName, type RecordLists } from "./indexes";
-import { checkPut, frozen } from "./frozen";
-import { mergeOnto } from "./mergeChanges";
 import type { Act } from "./act";
+import { apply, isEmpty, type ChangeSet } from "./changeSet";
 import { checkInput, isCommand, order, type Call, type Runnable, type Surroundings } from "./command";
-import { RecordTable, type Records } from "./recordTable";
+import { IndexedRecords, type RecordChange } from "./indexedRecords";
+import type { IndexName } from "./indexes";
+import { Listeners } from "./listeners";
+import type { Records } from "./recordTable";
+import { RemovedRecords } from "./removedRecords";
+import { Settlers } from "./settlers";
+import { ChangedTopics, type TopicListener } from "./topics";
+import { isMadeOn, mergeThrough, takeBack, transact, type Ground } from "./transact";
 import type { LengthOf, Rule, Transaction } from "./transaction";
-import { ChangedTopics, Topics, type TopicListener } from "./topics";
 import { UndoHistory, type EarlierSteps } from "./undoHistory";
-
-/** A record that changed, came (`from` undefined) or went (`to` undefined). */
-export interface RecordChange {
-  readonly id: Id;
-  readonly from: PensumRecord | undefined;
-  readonly to: PensumRecord | undefined;
-}
 
 interface TransactOptions {
   readonly rules?: readonly Rule[];
@@ -57,27 +41,19 @@ interface TransactOptions {
  * when just that changes.
  */
 export class Store {
-  readonly #records: Records;
-  readonly #indexes = new Map<string, RecordLists>();
+  readonly #records: IndexedRecords;
   #rules: readonly Rule[];
   /** Those that it was opened with, which hold in the stores over it too. */
   readonly #ownRules: readonly Rule[];
   readonly #furnishers: ((store: Store) => void)[] = [];
   readonly #derived = new Map<unknown, unknown>();
-  readonly #topics = new Topics();
   readonly #history = new UndoHistory();
-  readonly #recorders = new Set<(act: Act) => void>();
-  readonly #actListeners = new Set<(act: Act) => void>();
-  readonly #changeListeners = new Set<(changes: readonly RecordChange[]) => void>();
-  #changed: RecordChange[] = [];
-  readonly #settlers = new Set<() => void>();
-  readonly #unsettled = new Set<object>();
-  readonly #removed = new Map<Id, PensumRecord>();
-  #factsRevision = 0;
+  readonly #listeners = new Listeners();
+  readonly #settlers = new Settlers();
+  readonly #removed = new RemovedRecords();
   #lengths: LengthOf | undefined;
   /** The topics that a computation under way has read. */
   #reads: Set<string> | undefined;
-  #settling = false;
   #acting = false;
   #sealed: string | undefined;
   #isChanging = false;
@@ -90,7 +66,7 @@ export class Store {
     rules: readonly Rule[] = [],
     clock: Clock = systemClock(),
   ) {
-    this.#records = "index" in records ? records : new RecordTable(records);
+    this.#records = new IndexedRecords(records);
     this.clock = clock;
     this.#rules = this.#ownRules = rules;
   }
@@ -107,7 +83,7 @@ export class Store {
   /** A number that grows whenever more than the words of a text changed; the topic `facts` tells of it. */
   get factsRevision(): number {
     this.#reads?.add("facts");
-    return this.#factsRevision;
+    return this.#listeners.factsRevision;
   }
 
   /** Whether an act that changed something is under way: what is worked out now may be taken back. */
@@ -148,7 +124,7 @@ export class Store {
 
   /** Tells those who read the present that a minute has passed. */
   passMinute(): void {
-    this.#topics.announce(new ChangedTopics([["minute", true]]));
+    this.#listeners.announceAlone("minute");
   }
 
   /** How long a task counts in plans and loads: as it was typed, or as the workspace has learnt where it counts so. */
@@ -192,7 +168,7 @@ export class Store {
   /** The records under `key` of an index; the same list object until one of them changes. */
   list(index: IndexName, key: string): readonly PensumRecord[] {
     this.#reads?.add(`${index}:${key}`);
-    return this.#index(index, key).list(key);
+    return this.#records.list(index, key);
   }
 
   /**
@@ -260,10 +236,7 @@ export class Store {
     const asPlanned = isMadeOn((id) => this.#records.get(id), act.changes);
     this.#transact(
       (tx) => {
-        writeThrough(
-          tx,
-          mergeOnto((id) => tx.get(id), act.changes),
-        );
+        mergeThrough(tx, act.changes);
         return act.said;
       },
       {
@@ -305,7 +278,17 @@ export class Store {
 
   /** Brings in changes exactly as they are, from the log: no rule runs, nothing is undoable. */
   applyExactly(changes: ChangeSet): void {
-    this.#notify(this.#write(changes));
+    const topics = new ChangedTopics();
+    apply(
+      {
+        get: (id) => this.#records.get(id),
+        set: (id, record) => this.#set(id, record, topics),
+        delete: (id) => this.#set(id, undefined, topics),
+      },
+      changes,
+    );
+    this.rememberRemoved(changes.removed.values());
+    this.#listeners.notify(topics);
   }
 
   /**
@@ -315,10 +298,7 @@ export class Store {
   mergeAgain(act: Act, ours: (id: Id) => PensumRecord | undefined): Act {
     const { changes } = this.#transact(
       (tx) => {
-        writeThrough(
-          tx,
-          mergeOnto((id) => tx.get(id), act.changes, ours),
-        );
+        mergeThrough(tx, act.changes, ours);
         return act.said;
       },
       { isTold: false },
@@ -349,31 +329,27 @@ export class Store {
   /** Tells of records that changed in a store below. */
   changedBelow(changes: readonly RecordChange[]): void {
     const topics = new ChangedTopics();
-    for (const { id, from, to } of changes) if (from !== to) this.#noteChange(0, id, from, to, topics);
-    this.#notify(topics);
+    for (const change of changes)
+      if (change.from !== change.to) {
+        this.#listeners.note(change);
+        this.#records.note(change, topics);
+      }
+    this.#listeners.notify(topics);
   }
 
   /** Runs `change`, and tells those who subscribed once at its end, however many steps it takes. */
   together(change: () => void): void {
-    if (this.#topics.isHolding) return change();
-    let held = new ChangedTopics();
-    try {
-      held = this.#topics.hold(change);
-    } finally {
-      if (this.#changed.length > 0 || held.size > 0) this.#notify(held);
-    }
+    this.#listeners.together(change);
   }
 
   /** Calls `recorder` with every act of this tab before anybody else hears of it. Returns a function that unsubscribes. */
   onRecord(recorder: (act: Act) => void): () => void {
-    this.#recorders.add(recorder);
-    return () => this.#recorders.delete(recorder);
+    return this.#listeners.onRecord(recorder);
   }
 
   /** Calls `listener` after every act of this tab, undo and redo included, when all that changed was told. */
   onAct(listener: (act: Act) => void): () => void {
-    this.#actListeners.add(listener);
-    return () => this.#actListeners.delete(listener);
+    return this.#listeners.onAct(listener);
   }
 
   /**
@@ -382,8 +358,7 @@ export class Store {
    * record as the store has it now, and the two differ.
    */
   onChange(listener: (changes: readonly RecordChange[]) => void): () => void {
-    this.#changeListeners.add(listener);
-    return () => this.#changeListeners.delete(listener);
+    return this.#listeners.onChange(listener);
   }
 
   /**
@@ -391,12 +366,12 @@ export class Store {
    * @param onlyFacts leaves out what changed in the words of a text alone
    */
   subscribe(topic: string, listener: TopicListener, onlyFacts = false): () => void {
-    return this.#topics.subscribe(topic, listener, onlyFacts);
+    return this.#listeners.subscribe(topic, listener, onlyFacts);
   }
 
   /** Tells those who read a topic to read again, for what changed beside the records: more is known of them now. */
   announce(topic: string): void {
-    this.#notify(
+    this.#listeners.notify(
       new ChangedTopics([
         [topic, true],
         ["facts", true],
@@ -417,37 +392,27 @@ export class Store {
 
   /** Lets records be brought back that were removed before this store was opened. */
   rememberRemoved(records: Iterable<PensumRecord>): void {
-    for (const record of records) this.#remember(record.id, record);
+    for (const record of records) this.#removed.remember(record);
   }
 
   /** Registers something that holds back typing for a moment, to be asked to hand it in before anything else happens. */
   onSettle(settler: () => void): () => void {
-    this.#settlers.add(settler);
-    return () => this.#settlers.delete(settler);
+    return this.#settlers.add(settler);
   }
 
   /** Takes note of whether something holds words that are not in the store yet; the topic `unsettled` tells of it. */
   setUnsettled(holder: object, isHolding: boolean): void {
-    const before = this.#unsettled.size > 0;
-    if (isHolding) this.#unsettled.add(holder);
-    else this.#unsettled.delete(holder);
-    if (before !== this.#unsettled.size > 0) this.#topics.announce(new ChangedTopics([["unsettled", true]]));
+    if (this.#settlers.setHolding(holder, isHolding)) this.#listeners.announceAlone("unsettled");
   }
 
   /** Whether words were typed that are not in the store yet. */
   get isUnsettled(): boolean {
-    return this.#unsettled.size > 0;
+    return this.#settlers.isHolding;
   }
 
   /** Lets everything held back by editors come in. */
   settle(): void {
-    if (this.#settling) return;
-    this.#settling = true;
-    try {
-      for (const settler of this.#settlers) settler();
-    } finally {
-      this.#settling = false;
-    }
+    this.#settlers.settle();
   }
 
   #turn(turn: "undo" | "redo"): string | undefined {
@@ -474,10 +439,10 @@ export class Store {
     if (this.#sealed !== undefined) throw new Refusal(this.#sealed);
     if (this.#acting) throw new Error("A command must not act: it changes records through its transaction.");
     this.#acting = true;
-    let topics: ChangedTopics;
+    const topics = new ChangedTopics();
     let act: Act;
     try {
-      [act, topics] = this.#changeBy(run, options);
+      act = this.#changeBy(run, topics, options);
       if (options.finish && (options.always || !isEmpty(act.changes))) act = options.finish(act);
     } finally {
       this.#acting = false;
@@ -486,204 +451,35 @@ export class Store {
     if (isEmpty(act.changes) || options.keep === false) return act;
     // The log hears of it before any listener can act in turn: it keeps acts in the order in which they were done.
     const isTold = options.isTold ?? true;
-    if (isTold) for (const record of this.#recorders) record(act);
-    this.#notify(topics);
-    if (isTold) for (const listener of [...this.#actListeners]) listener(act);
+    if (isTold) this.#listeners.record(act);
+    this.#listeners.notify(topics);
+    if (isTold) this.#listeners.tellOf(act);
     return act;
   }
 
   #changeBy(
     run: (tx: Transaction) => string,
-    { rules = this.#rules, keep = true, call }: TransactOptions,
-  ): [Act, ChangedTopics] {
-    const { now, instant, zone, ...more } = call ?? this.#surroundings();
-    // One that gave no ids when it was done may give some where it is done again.
-    const ids = more.ids || newId();
-    let given = 0;
-    const before = new Map<Id, PensumRecord | undefined>();
-    const topics = new ChangedTopics();
-    const settings = () => this.settings;
-    const write = (id: Id, to: PensumRecord | undefined) => {
-      if (!before.has(id)) before.set(id, this.#records.get(id));
-      this.#isChanging = true;
-      this.#set(id, to, topics);
-    };
-    const tx: Transaction = {
-      get: (id) => this.#records.get(id),
-      find: (kind, id) => this.find(kind, id),
-      list: (index, key) => this.list(index, key),
-      before: (id) => (before.has(id) ? before.get(id) : this.#records.get(id)),
-      touched: () => [...before.keys()],
-      removedEarlier: (wanted) =>
-        [...this.#removed.values()].filter((record) => !this.#records.get(record.id) && wanted(record)),
-      now,
-      instant,
-      zone,
-      get settings() {
-        return settings();
-      },
-      lengthOf: (task) => this.lengthOf(task),
-      newId: () => idAfter(ids, given++),
-      put: (record) => write(record.id, record),
-      update: (id, fields) => {
-        const record = this.#records.get(id);
-        if (record && !hasFields(record, fields)) write(id, withFields(record, fields));
-      },
-      remove: (id) => {
-        if (this.#records.get(id)) write(id, undefined);
-      },
-    };
-    let said: string;
-    const changedBefore = this.#changed.length;
-    const takeBack = () => {
-      for (const [id, record] of before) this.#set(id, record, topics);
-      this.#changed.length = changedBefore;
-    };
-    try {
-      said = run(tx);
-      for (const rule of rules) rule(tx);
-      if (call) for (const id of before.keys()) this.#checkLeft(id, call);
-    } catch (error) {
-      takeBack();
-      throw error;
-    }
-    const changes = this.#changesSince(before);
-    // What comes to nothing leaves nothing behind either: no other object in the place of an equal one, of which nobody would hear.
-    if (!keep || isEmpty(changes)) {
-      takeBack();
-      return [{ said, changes }, topics];
-    }
-    for (const [id, record] of changes.removed) this.#remember(id, record);
-    return [{ said, changes, ...(call ? { call: given > 0 ? call : { ...call, ids: "" } } : {}) }, topics];
-  }
-
-  #checkLeft(id: Id, { command }: Call): void {
-    const record = this.#records.get(id);
-    if (record) checkPut(record, command.name);
-  }
-
-  #changesSince(before: ReadonlyMap<Id, PensumRecord | undefined>): ChangeSet {
-    const added = new Map<Id, PensumRecord>();
-    const updated = new Map<Id, FieldChange>();
-    const removed = new Map<Id, PensumRecord>();
-    for (const [id, from] of before) {
-      const to = this.#records.get(id);
-      if (from && to) {
-        const change = fieldChange(from, to);
-        if (change) updated.set(id, change);
-      } else if (to) added.set(id, to);
-      else if (from) removed.set(id, from);
-    }
-    return { added, updated, removed };
-  }
-
-  #write(changes: ChangeSet): ChangedTopics {
-    const topics = new ChangedTopics();
-    apply(
-      {
-        get: (id) => this.#records.get(id),
-        set: (id, record) => this.#set(id, record, topics),
-        delete: (id) => this.#set(id, undefined, topics),
-      },
-      changes,
-    );
-    for (const [id, record] of changes.removed) this.#remember(id, record);
-    return topics;
-  }
-
-  /** The last thousand removed records, so that a line that is cut and pasted again keeps what its record held. */
-  #remember(id: Id, record: PensumRecord) {
-    this.#removed.delete(id);
-    this.#removed.set(id, record);
-    if (this.#removed.size > 1000) this.#removed.delete(this.#removed.keys().next().value as Id);
-  }
-
-  #set(id: Id, to: PensumRecord | undefined, topics: ChangedTopics) {
-    const from = this.#records.get(id);
-    if (from === to) return;
-    const row = to ? this.#records.set(id, frozen(to)) : this.#records.delete(id);
-    if (row !== undefined) this.#noteChange(row, id, from, to, topics);
-  }
-
-  #noteChange(
-    row: number,
-    id: Id,
-    from: PensumRecord | undefined,
-    to: PensumRecord | undefined,
     topics: ChangedTopics,
-  ): void {
-    if (this.#changeListeners.size > 0) this.#changed.push({ id, from, to });
-    const isFact = !from || !to || !differsInTextOnly(from, to);
-    topics.note(id, isFact);
-    if (isFact) topics.note("facts");
-    for (const index of this.#indexes.values())
-      for (const key of index.change(row, from, to)) topics.note(`${index.topic}:${key}`, isFact);
+    { rules = this.#rules, keep = true, call }: TransactOptions,
+  ): Act {
+    const ground: Ground = {
+      reads: this,
+      removed: this.#removed,
+      get: (id) => this.#records.get(id),
+      set: (id, to) => {
+        this.#isChanging = true;
+        this.#set(id, to, topics);
+      },
+    };
+    const { said, changes, gaveIds } = this.#listeners.forgettably((onTakenBack) =>
+      transact(ground, run, { rules, keep, call, onTakenBack, surroundings: call ?? this.#surroundings() }),
+    );
+    if (!keep || isEmpty(changes)) return { said, changes };
+    return { said, changes, ...(call ? { call: gaveIds ? call : { ...call, ids: "" } } : {}) };
   }
 
-  #index(topic: IndexName, key: string): RecordLists {
-    const question = indexFor(topic, key);
-    let index = this.#indexes.get(question.name);
-    if (!index) {
-      index = this.#records.index(topic, question);
-      this.#indexes.set(question.name, index);
-    }
-    return index;
+  #set(id: Id, to: PensumRecord | undefined, topics: ChangedTopics): void {
+    const change = this.#records.set(id, to, topics);
+    if (change) this.#listeners.note(change);
   }
-
-  #notify(topics: ChangedTopics) {
-    if (this.#topics.isHolding) return this.#topics.announce(topics);
-    const changed = onceEach(this.#changed);
-    this.#changed = [];
-    if (changed.length > 0) for (const listener of [...this.#changeListeners]) listener(changed);
-    if (topics.has("facts")) this.#factsRevision++;
-    topics.note("*");
-    this.#topics.announce(topics);
-  }
-}
-
-/** Changes with one for each record, from what it was before the first to what it is after the last; none where it is the same. */
-function onceEach(changes: readonly RecordChange[]): readonly RecordChange[] {
-  if (changes.length < 2) return changes;
-  const first = new Map<Id, RecordChange>();
-  for (const change of changes) {
-    const before = first.get(change.id);
-    first.set(change.id, before ? { ...change, from: before.from } : change);
-  }
-  return first.size === changes.length ? changes : [...first.values()].filter(({ from, to }) => from !== to);
-}
-
-/** Whether the records that a change set updates and removes stand as it found them, and none that it adds is there. */
-function isMadeOn(read: (id: Id) => PensumRecord | undefined, { added, updated, removed }: ChangeSet): boolean {
-  for (const id of added.keys()) if (read(id)) return false;
-  for (const [id, [from]] of updated) {
-    const record = read(id);
-    if (!record || !hasFields(record, from)) return false;
-  }
-  for (const [id, record] of removed) {
-    const present = read(id);
-    if (!present || fieldChange(record, present)) return false;
-  }
-  return true;
-}
-
-/** Takes changes back through a transaction, however long ago they were made: what was changed since of other fields and words stays. */
-export function takeBack(tx: Transaction, changes: ChangeSet): void {
-  writeThrough(
-    tx,
-    mergeOnto((id) => tx.get(id), invert(changes)),
-  );
-}
-
-/** Writes a change set through a transaction, so that it is part of what the transaction did. */
-function writeThrough(tx: Transaction, changes: ChangeSet) {
-  for (const id of changes.removed.keys()) tx.remove(id);
-  for (const record of changes.added.values()) tx.put(record);
-  for (const [id, [, to]] of changes.updated) tx.update(id, to);
-}
-
-function differsInTextOnly(from: PensumRecord, to: PensumRecord): boolean {
-  const [a, b] = [from as unknown as Fields, to as unknown as Fields];
-  for (const key in b) if (key !== "text" && !sameValue(a[key], b[key])) return false;
-  for (const key in a) if (!(key in b)) return false;
-  return true;
 }

@@ -1,6 +1,5 @@
 "use client";
 import {
-  Suspense,
   useCallback,
   useMemo,
   useState,
@@ -128,15 +127,13 @@ export function WorkedStrand(props: StrandProps) {
         </div>
       )}
       {asked && (
-        <Suspense>
-          <WorkForm
-            key={asked.startMinute}
-            date={date}
-            {...asked}
-            minutePixels={minutePixels}
-            onClose={() => setAsked(undefined)}
-          />
-        </Suspense>
+        <WorkForm
+          key={asked.startMinute}
+          date={date}
+          {...asked}
+          minutePixels={minutePixels}
+          onClose={() => setAsked(undefined)}
+        />
       )}
       {settling && (
         <WhichCounts

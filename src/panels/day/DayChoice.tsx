@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, useState } from "react";
+import { useState } from "react";
 import type { DateText } from "@/core/time";
 import { late } from "@/ui/late";
 
@@ -32,20 +32,18 @@ export function DayChoice({
         {label}
       </button>
       {open && (
-        <Suspense>
-          <DayPopover
-            at={open}
-            align="end"
-            label={label}
-            today={today}
-            from={from}
-            onPick={(date) => {
-              setOpen(undefined);
-              onPick(date);
-            }}
-            onClose={() => setOpen(undefined)}
-          />
-        </Suspense>
+        <DayPopover
+          at={open}
+          align="end"
+          label={label}
+          today={today}
+          from={from}
+          onPick={(date) => {
+            setOpen(undefined);
+            onPick(date);
+          }}
+          onClose={() => setOpen(undefined)}
+        />
       )}
     </>
   );

@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, useCallback, useState } from "react";
+import { useCallback, useState } from "react";
 import { carry, leave, rest, setState } from "@/core/commands";
 import type { Id } from "@/core/model";
 import { plainTitle } from "@/core/page";
@@ -111,9 +111,7 @@ function Row({
       </div>
       {to !== undefined && (
         <div className="col-start-2">
-          <Suspense>
-            <WhyCarried task={task} to={to} today={today} mustSay={asked === "must"} onEnd={() => setTo(undefined)} />
-          </Suspense>
+          <WhyCarried task={task} to={to} today={today} mustSay={asked === "must"} onEnd={() => setTo(undefined)} />
         </div>
       )}
     </li>

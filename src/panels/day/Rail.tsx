@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, useCallback, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { useCallback, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { usualBlockMinutes } from "@/core/commands";
 import { withoutDoubles } from "@/core/lens/layerItems";
 import { allDayEvents, columnsOf, isOver, loadOf, namedItems, freeOn, workedOn } from "@/core/plan";
@@ -134,11 +134,9 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
       {wholeDay.map((event) => (
         <AllDay key={event.id} event={event} />
       ))}
-      <Suspense>
-        {layered.map((item) => (
-          <LayerLine key={`${layerKey(item.layer)} ${item.record.id}`} item={item} showDay={hands.showDay} />
-        ))}
-      </Suspense>
+      {layered.map((item) => (
+        <LayerLine key={`${layerKey(item.layer)} ${item.record.id}`} item={item} showDay={hands.showDay} />
+      ))}
       {change !== 0 && (
         <p className="flex-none border-b border-hairline px-3.5 pb-1.5 text-small text-ink-2">
           The clocks go {change > 0 ? "forward" : "back"} by {durationText(Math.abs(change))} on this day.
@@ -187,16 +185,14 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
           ))}
           {isLogged && (
             <div className="absolute inset-y-0 right-2.5 w-[66px] border-l border-hairline">
-              <Suspense>
-                <WorkedStrand
-                  date={date}
-                  today={today}
-                  minutePixels={minutePixels}
-                  snap={snap}
-                  minuteAt={minuteAt}
-                  scroller={scroller}
-                />
-              </Suspense>
+              <WorkedStrand
+                date={date}
+                today={today}
+                minutePixels={minutePixels}
+                snap={snap}
+                minuteAt={minuteAt}
+                scroller={scroller}
+              />
             </div>
           )}
           <div
@@ -214,18 +210,16 @@ export function Rail({ date, today }: { date: DateText; today: DateText }) {
                 scroller={scroller}
               />
             ))}
-            <Suspense>
-              {marked.map((item) => (
-                <LayerMark
-                  showDay={hands.showDay}
-                  key={`${layerKey(item.layer)} ${item.record.id}`}
-                  item={item}
-                  column={layout.get(item)!}
-                  minutePixels={minutePixels}
-                  leastMinutes={leastMinutes}
-                />
-              ))}
-            </Suspense>
+            {marked.map((item) => (
+              <LayerMark
+                showDay={hands.showDay}
+                key={`${layerKey(item.layer)} ${item.record.id}`}
+                item={item}
+                column={layout.get(item)!}
+                minutePixels={minutePixels}
+                leastMinutes={leastMinutes}
+              />
+            ))}
             <GhostBlock holder={ghost} date={date} minutePixels={minutePixels} />
             {drawn && (
               <DrawForm

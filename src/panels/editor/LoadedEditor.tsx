@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, useContext, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { useContext, useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { EditorView } from "@codemirror/view";
 import { GripVertical } from "lucide-react";
 import type { Id } from "@/core/model";
@@ -92,13 +92,7 @@ export function LoadedEditor({ id, date, label, placeholder, begun, onMounted, .
       )}
       <div ref={host} />
       {view && (
-        <EditorBar view={view}>
-          {chosen > 1 && (
-            <Suspense>
-              <LinesBar view={view} count={chosen} handlers={given} />
-            </Suspense>
-          )}
-        </EditorBar>
+        <EditorBar view={view}>{chosen > 1 && <LinesBar view={view} count={chosen} handlers={given} />}</EditorBar>
       )}
     </div>
   );

@@ -1,12 +1,5 @@
 "use client";
-import {
-  memo,
-  Suspense,
-  useCallback,
-  type KeyboardEvent,
-  type PointerEvent as ReactPointerEvent,
-  type RefObject,
-} from "react";
+import { memo, useCallback, type KeyboardEvent, type PointerEvent as ReactPointerEvent, type RefObject } from "react";
 import { markHabit, moveItem } from "@/core/commands";
 import { isUnfinished, type Block, type Dye } from "@/core/model";
 import { plainTitle } from "@/core/page";
@@ -140,11 +133,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
     title
   ) : (
     <>
-      {icons !== "none" && (
-        <Suspense>
-          <ItemIcon record={record} way={icons} />
-        </Suspense>
-      )}
+      {icons !== "none" && <ItemIcon record={record} way={icons} />}
       {comesAgain && <Repeat2 size={11} className="mr-1 inline-block text-ink-2" aria-hidden />}
       {item.habit && <HabitBox done={done} onMark={mark} />}
       {title}
@@ -184,11 +173,7 @@ export const HourItem = memo(function HourItem(props: HourItemProps) {
               {took ?? (fill ? `${narrow ? "" : `${range}, `}${fill}` : `${range}${place}${spill}`)}
             </span>
           )}
-          {fields.length > 0 && rows >= 3 && (
-            <Suspense>
-              <ItemFields record={record} names={fields} />
-            </Suspense>
-          )}
+          {fields.length > 0 && rows >= 3 && <ItemFields record={record} names={fields} />}
           {box && <HeldTasks box={box} rows={rows - 2} />}
         </>
       )}

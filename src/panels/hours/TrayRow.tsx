@@ -1,12 +1,5 @@
 "use client";
-import {
-  memo,
-  Suspense,
-  useCallback,
-  useState,
-  type KeyboardEvent,
-  type PointerEvent as ReactPointerEvent,
-} from "react";
+import { memo, useCallback, useState, type KeyboardEvent, type PointerEvent as ReactPointerEvent } from "react";
 import { giveDay, setState } from "@/core/commands";
 import { carriedTask } from "@/core/gestures";
 import type { Id, Task } from "@/core/model";
@@ -112,20 +105,18 @@ export const TrayRow = memo(function TrayRow(props: TrayRowProps) {
         )}
       </div>
       {picking && (
-        <Suspense>
-          <DayPopover
-            at={picking}
-            side="left"
-            label={`Day for ${title}`}
-            today={today}
-            value={task.doDay}
-            onPick={(day) => {
-              setPicking(undefined);
-              act(giveDay, { tasks: [task.id], day });
-            }}
-            onClose={() => setPicking(undefined)}
-          />
-        </Suspense>
+        <DayPopover
+          at={picking}
+          side="left"
+          label={`Day for ${title}`}
+          today={today}
+          value={task.doDay}
+          onPick={(day) => {
+            setPicking(undefined);
+            act(giveDay, { tasks: [task.id], day });
+          }}
+          onClose={() => setPicking(undefined)}
+        />
       )}
     </li>
   );

@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { giveDay, setState } from "@/core/commands";
 import { placeTasks } from "@/core/commands/placeTasks";
 import type { Id } from "@/core/model";
@@ -124,19 +124,17 @@ export function useTraySelection(order: readonly Id[], day: DateText, today: Dat
         Clear
       </button>
       {picking && (
-        <Suspense>
-          <DayPopover
-            at={picking}
-            side="left"
-            label={`Day for ${counted(tasks.length, "task")}`}
-            today={today}
-            onPick={(on) => {
-              setPicking(undefined);
-              act(giveDay, { tasks, day: on });
-            }}
-            onClose={() => setPicking(undefined)}
-          />
-        </Suspense>
+        <DayPopover
+          at={picking}
+          side="left"
+          label={`Day for ${counted(tasks.length, "task")}`}
+          today={today}
+          onPick={(on) => {
+            setPicking(undefined);
+            act(giveDay, { tasks, day: on });
+          }}
+          onClose={() => setPicking(undefined)}
+        />
       )}
     </div>
   );

@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, useState, type ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 import { late } from "@/ui/late";
 import { useSettings } from "@/ui/workspaceContext";
 import { LayersContext, noLayers } from "./layers";
@@ -12,11 +12,7 @@ export function WithLayers({ reads = true, children }: { reads?: boolean; childr
   const [shown, setShown] = useState(noLayers);
   return (
     <LayersContext.Provider value={shown}>
-      {reads && layers !== undefined && layers.length > 0 && (
-        <Suspense>
-          <ShownLayers layers={layers} onRead={setShown} />
-        </Suspense>
-      )}
+      {reads && layers !== undefined && layers.length > 0 && <ShownLayers layers={layers} onRead={setShown} />}
       {children}
     </LayersContext.Provider>
   );

@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, useRef, useState, type ReactNode } from "react";
+import { useRef, useState, type ReactNode } from "react";
 import type { WorkedAsked } from "@/core/explain";
 import type { Group, LensField, LensView } from "@/core/lens";
 import type { Field, PensumRecord, Task, TotalWay } from "@/core/model";
@@ -54,11 +54,7 @@ export function Why({ of, className = "", labelledBy, tabIndex, children }: WhyP
       >
         {children}
       </button>
-      {isOpen && (
-        <Suspense>
-          <WhyCard of={of} at={at} onClose={() => setOpen(false)} />
-        </Suspense>
-      )}
+      {isOpen && <WhyCard of={of} at={at} onClose={() => setOpen(false)} />}
     </>
   );
 }

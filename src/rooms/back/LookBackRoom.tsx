@@ -1,5 +1,4 @@
 "use client";
-import { Suspense } from "react";
 import type { Id } from "@/core/model";
 import { backParts, type BackPart } from "@/ui/navigation";
 import { late } from "@/ui/late";
@@ -21,12 +20,7 @@ interface LookBackProps {
 
 /** Where the time went, what came of what was planned, and the reviews in which that is looked at. */
 export function LookBackRoom({ part, review, board }: LookBackProps) {
-  if (review !== undefined)
-    return (
-      <Suspense fallback={<div className="flex-1 bg-sheet" aria-busy="true" />}>
-        <ReviewRun key={review} id={review} />
-      </Suspense>
-    );
+  if (review !== undefined) return <ReviewRun key={review} id={review} />;
   return (
     <main data-pane="page" className="look-back min-w-0 flex-1 overflow-y-auto bg-sheet [scrollbar-width:thin]">
       <div className="mx-auto max-w-[1240px] px-7 pt-5 pb-16 max-[759px]:px-3.5">
@@ -45,11 +39,9 @@ export function LookBackRoom({ part, review, board }: LookBackProps) {
             ))}
           </nav>
         </header>
-        <Suspense fallback={<div aria-busy="true" />}>
-          {part === "insight" && <InsightPart boardId={board} />}
-          {part === "reviews" && <ReviewsPart />}
-          {part === "stood" && <StoodPart />}
-        </Suspense>
+        {part === "insight" && <InsightPart boardId={board} />}
+        {part === "reviews" && <ReviewsPart />}
+        {part === "stood" && <StoodPart />}
       </div>
     </main>
   );

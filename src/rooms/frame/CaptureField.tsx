@@ -1,15 +1,5 @@
 "use client";
-import {
-  type ClipboardEvent,
-  type KeyboardEvent,
-  type Ref,
-  Suspense,
-  useEffect,
-  useId,
-  useMemo,
-  useRef,
-  useState,
-} from "react";
+import { type ClipboardEvent, type KeyboardEvent, type Ref, useEffect, useId, useMemo, useRef, useState } from "react";
 import type { Draft } from "@/core/capture";
 import { isBare } from "@/core/capture/draft";
 import { addRecord, capture, makeThemeOfTag } from "@/core/commands";
@@ -213,16 +203,14 @@ export function CaptureField({ ref }: { ref: Ref<HTMLInputElement> }) {
         />
       )}
       {pasted !== undefined && (
-        <Suspense>
-          <PastedLines
-            text={pasted}
-            context={context}
-            onClose={(added) => {
-              setPasted(undefined);
-              if (added) clear();
-            }}
-          />
-        </Suspense>
+        <PastedLines
+          text={pasted}
+          context={context}
+          onClose={(added) => {
+            setPasted(undefined);
+            if (added) clear();
+          }}
+        />
       )}
     </div>
   );

@@ -1,7 +1,7 @@
 "use client";
 import { nameOf } from "@/core/things";
 import { X } from "lucide-react";
-import { Suspense, useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { changeOccurrence, removeRecord, skipOccurrence, type SeriesScope } from "@/core/commands";
 import { isBox } from "@/core/plan";
 import { gatherPage, looseTasks } from "@/core/commands/clarify";
@@ -70,23 +70,11 @@ export function RecordSheet({ id }: { id: Id }) {
       ) : (
         <div className="px-4 pb-8">
           <SheetHead record={record} onSet={onSet} />
-          {record.kind === "goal" && (
-            <Suspense>
-              <GoalSheet goal={record} />
-            </Suspense>
-          )}
-          {past && (
-            <Suspense>
-              <FetchBack past={past} record={record} />
-            </Suspense>
-          )}
+          {record.kind === "goal" && <GoalSheet goal={record} />}
+          {past && <FetchBack past={past} record={record} />}
           <SheetFieldList key={record.id} record={record} onSet={onSet} />
           {isOneOfSeries(record) && <OneOfSeries record={record} scope={scope} onScope={setScope} />}
-          {record.kind === "habit" && (
-            <Suspense>
-              <HabitSheet habit={record} />
-            </Suspense>
-          )}
+          {record.kind === "habit" && <HabitSheet habit={record} />}
           {record.kind === "event" && <EventNotes event={record} />}
           {isBox(record) && <BoxTasks box={record} />}
           {record.kind === "day" ? (
@@ -117,11 +105,7 @@ export function RecordSheet({ id }: { id: Id }) {
           {record.kind === "task" && <Parts task={record} />}
           <RecordLinks record={record} />
           <RecordHistory id={record.id} />
-          {record.kind === "project" && !past && (
-            <Suspense>
-              <ProjectReview project={record} />
-            </Suspense>
-          )}
+          {record.kind === "project" && !past && <ProjectReview project={record} />}
           {record.kind === "event" && (
             <button className="button mt-2 mr-2" onClick={() => void saveEvent(store, record)}>
               Export as iCalendar

@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, useCallback, useState } from "react";
+import { useCallback, useState } from "react";
 import { editRecord, giveDay, setDone } from "@/core/commands";
 import { placeTasks } from "@/core/commands/placeTasks";
 import { isUnfinished, type PensumRecord } from "@/core/model";
@@ -116,16 +116,14 @@ function SheetActs({ record }: { record: PensumRecord }) {
         </button>
       )}
       {at && (
-        <Suspense>
-          <DayPopover
-            at={at}
-            label="Day for this record"
-            today={today}
-            value={record.kind === "task" ? record.doDay : dated?.day}
-            onPick={pick}
-            onClose={() => setAt(undefined)}
-          />
-        </Suspense>
+        <DayPopover
+          at={at}
+          label="Day for this record"
+          today={today}
+          value={record.kind === "task" ? record.doDay : dated?.day}
+          onPick={pick}
+          onClose={() => setAt(undefined)}
+        />
       )}
     </div>
   );

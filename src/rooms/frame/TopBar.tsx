@@ -1,6 +1,6 @@
 "use client";
 import { CircleHelp, Search, Timer } from "lucide-react";
-import { Suspense, type ReactNode } from "react";
+import { type ReactNode } from "react";
 import type { DateText } from "@/core/time";
 import { openClock, useClockPlace } from "@/panels/clock/clockPlace";
 import { useClockRun } from "@/panels/clock/useClock";
@@ -91,13 +91,7 @@ function Status({ date, today }: { date: DateText | undefined; today: DateText }
     );
   return (
     <div className="status flex w-52 flex-none flex-col items-end leading-4">
-      {isClockSeen ? (
-        <Suspense fallback={place}>
-          <ClockCorner>{place}</ClockCorner>
-        </Suspense>
-      ) : (
-        place
-      )}
+      {isClockSeen ? <ClockCorner>{place}</ClockCorner> : place}
       <span
         className={`text-small ${isFailed ? "font-semibold text-madder" : "text-ink-3"}`}
         role="status"

@@ -1,6 +1,6 @@
 "use client";
 import { Popover } from "radix-ui";
-import { Suspense, useCallback, useState, type PointerEvent, type ReactNode } from "react";
+import { useCallback, useState, type PointerEvent, type ReactNode } from "react";
 import { dateText, type DateText } from "@/core/time";
 import { focusSoon } from "@/ui/focusSoon";
 import { late } from "@/ui/late";
@@ -91,17 +91,15 @@ function DrawDaysForm({ from, to, at, onClose }: Required<DrawnDays> & { onClose
           aria-label="What is this time for?"
           onCloseAutoFocus={(event) => event.preventDefault()}
         >
-          <Suspense>
-            <DrawnFields
-              stretch={{ date: from, endDate: to }}
-              heading={
-                from === to
-                  ? dateText(from, "short", style)
-                  : `${dateText(from, "short", style)} to ${dateText(to, "short", style)}`
-              }
-              onClose={onClose}
-            />
-          </Suspense>
+          <DrawnFields
+            stretch={{ date: from, endDate: to }}
+            heading={
+              from === to
+                ? dateText(from, "short", style)
+                : `${dateText(from, "short", style)} to ${dateText(to, "short", style)}`
+            }
+            onClose={onClose}
+          />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

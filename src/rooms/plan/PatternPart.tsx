@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { layPattern, layRepeating, saveSettings } from "@/core/commands";
 import { patternOf } from "@/core/plan";
 import { startOfWeek, type DateText } from "@/core/time";
@@ -90,11 +90,7 @@ export function PatternPart({
           </>
         )}
       </SentencePart>
-      {editing && (
-        <Suspense>
-          <PatternEditor first={pattern?.id} onClose={() => setEditing(false)} />
-        </Suspense>
-      )}
+      {editing && <PatternEditor first={pattern?.id} onClose={() => setEditing(false)} />}
     </span>
   );
 }

@@ -1,5 +1,5 @@
 "use client";
-import { startTransition, Suspense, useCallback, useEffect, useMemo, useState } from "react";
+import { startTransition, useCallback, useEffect, useMemo, useState } from "react";
 import type { FieldRecord, Id } from "@/core/model";
 import { daysFrom, weeksOfMonth } from "@/core/plan";
 import { addDays, addMonths, dateText, type DateText, type TimeStyle } from "@/core/time";
@@ -70,16 +70,14 @@ export function PlanRoom({ place, today, sideOpen }: PlanRoomProps) {
                 {isCalendar && typeof place.span === "number" && (
                   <SpanGoals date={date} className="flex-none border-b border-rule px-4 py-0.5 max-sm:hidden" />
                 )}
-                <Suspense fallback={<div className="flex-1" aria-busy="true" />}>
-                  {place.look === "timeline" && <TimelineView date={date} today={today} />}
-                  {place.look === "matrix" && <MatrixView today={today} sideOpen={sideOpen} />}
-                  {isCalendar && typeof place.span === "number" && (
-                    <CalendarDays date={date} days={place.span} today={today} />
-                  )}
-                  {isCalendar && place.span === "month" && <MonthView date={date} today={today} />}
-                  {isCalendar && place.span === "year" && <YearView date={date} today={today} />}
-                  {isCalendar && place.span === "agenda" && <AgendaView date={date} today={today} />}
-                </Suspense>
+                {place.look === "timeline" && <TimelineView date={date} today={today} />}
+                {place.look === "matrix" && <MatrixView today={today} sideOpen={sideOpen} />}
+                {isCalendar && typeof place.span === "number" && (
+                  <CalendarDays date={date} days={place.span} today={today} />
+                )}
+                {isCalendar && place.span === "month" && <MonthView date={date} today={today} />}
+                {isCalendar && place.span === "year" && <YearView date={date} today={today} />}
+                {isCalendar && place.span === "agenda" && <AgendaView date={date} today={today} />}
               </main>
               {isCalendar && (!isPhone || pane !== "Plan") && (
                 <TrayLater place={place} date={date} today={today} hidden={sideOpen} />
@@ -249,11 +247,7 @@ function CalendarParts({ place, date, today }: RangeProps) {
           }
           label="Items"
         >
-          {() => (
-            <Suspense fallback={<p className="text-ink-2">Loading…</p>}>
-              <ShowPart />
-            </Suspense>
-          )}
+          {() => <ShowPart />}
         </SentencePart>
       </span>
     </>

@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, useCallback, useMemo, useRef, useState } from "react";
+import { useCallback, useMemo, useRef, useState } from "react";
 import { giveDay, moveItem, takeOff } from "@/core/commands";
 import { addTo, type Id, type Lens, type Task, type Theme } from "@/core/model";
 import { plainTitle } from "@/core/page";
@@ -140,11 +140,7 @@ export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
             ,
           </span>
         )}
-        {lens && (
-          <Suspense>
-            <LensReader lens={lens} onRead={setInLens} />
-          </Suspense>
-        )}
+        {lens && <LensReader lens={lens} onRead={setInLens} />}
         <span>
           <SentencePart words={orderWords[view.order]} label="Order">
             {(close) => (

@@ -1,5 +1,5 @@
 "use client";
-import { createContext, Suspense, useContext, useMemo, useState, type ReactNode } from "react";
+import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
 import type { Id, Lens, PensumRecord } from "@/core/model";
 import { usePlanView } from "@/panels/hours/planView";
 import { late } from "@/ui/late";
@@ -44,11 +44,7 @@ export function WithPlanLens({ children }: { children: ReactNode }) {
   const left = useMemo(() => (ids && registers ? { ids, registers } : undefined), [ids, registers]);
   return (
     <PlanLensContext.Provider value={left}>
-      {lens && (
-        <Suspense>
-          <LensReader lens={lens} onRead={setIds} />
-        </Suspense>
-      )}
+      {lens && <LensReader lens={lens} onRead={setIds} />}
       {children}
     </PlanLensContext.Provider>
   );

@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, useCallback, useMemo, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import type { GivenValues } from "@/core/commands";
 import { addLens, addRegister, addToRegister, editLens, putCards, removeLens } from "@/core/shaping";
 import { isUnfinished, newId, type Id, type Lens } from "@/core/model";
@@ -264,16 +264,14 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
       )}
       {lens.look === "list" && <ListView {...shared} />}
       {lens.look === "board" && <BoardView {...shared} onPut={put} chosen={chosen} />}
-      <Suspense>
-        {lens.look === "matrix" && <LensMatrix {...shared} chosen={chosen} />}
-        {lens.look === "timeline" && <LensTimeline {...shared} />}
-        {lens.look === "chart" && (
-          <div className="min-h-0 flex-1 overflow-y-auto pb-8">
-            <LensFigure writing={writing} lens={lens} register={register} view={view} />
-          </div>
-        )}
-        {lens.look === "timesheet" && <LensTimesheet {...shared} isNarrowed={search !== "" || !isBare(lens)} />}
-      </Suspense>
+      {lens.look === "matrix" && <LensMatrix {...shared} chosen={chosen} />}
+      {lens.look === "timeline" && <LensTimeline {...shared} />}
+      {lens.look === "chart" && (
+        <div className="min-h-0 flex-1 overflow-y-auto pb-8">
+          <LensFigure writing={writing} lens={lens} register={register} view={view} />
+        </div>
+      )}
+      {lens.look === "timesheet" && <LensTimesheet {...shared} isNarrowed={search !== "" || !isBare(lens)} />}
       {fieldOpen && (
         <FieldDialog
           writing={writing}

@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, useCallback, useState } from "react";
+import { useCallback, useState } from "react";
 import { isUnfinished, type Id, type Task } from "@/core/model";
 import { dateText, weekNumber, type DateText } from "@/core/time";
 import { PageActs } from "@/panels/PageActs";
@@ -66,22 +66,12 @@ export function DayPageView({ id, date, today }: DayPageViewProps) {
               Log time
             </button>
           )}
-          {date === today && (
-            <Suspense>
-              <DueReviews />
-            </Suspense>
-          )}
+          {date === today && <DueReviews />}
           <PageActs id={id} title={dateText(date, "full", style)} />
         </p>
         {date === today && <LeftOverBand today={today} />}
-        <Suspense>
-          <DayPortion date={date} today={today} />
-        </Suspense>
-        {date <= today && showsLog && (
-          <Suspense>
-            <DayLog date={date} />
-          </Suspense>
-        )}
+        <DayPortion date={date} today={today} />
+        {date <= today && showsLog && <DayLog date={date} />}
         <PageEditor
           id={id}
           date={date}
@@ -89,9 +79,7 @@ export function DayPageView({ id, date, today }: DayPageViewProps) {
           placeholder="Write here. Type “- [ ]” for a task, or “12:15-13:00 lunch” to set aside time."
           {...acts}
         />
-        <Suspense>
-          <DayNeighbours date={date} today={today} />
-        </Suspense>
+        <DayNeighbours date={date} today={today} />
       </div>
       {popover}
     </main>

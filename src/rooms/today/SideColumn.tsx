@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, useCallback, useMemo, useRef, useState } from "react";
+import { useCallback, useMemo, useRef, useState } from "react";
 import { usualBlockMinutes } from "@/core/commands";
 import type { Task } from "@/core/model";
 import { leftMinutes, freeOn, themeOfHour, tray } from "@/core/plan";
@@ -72,9 +72,7 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
     >
       {date === today && run && (
         <div className="flex-none border-b border-rule bg-sheet px-3.5 pt-3 pb-2">
-          <Suspense>
-            <ClockPanel />
-          </Suspense>
+          <ClockPanel />
         </div>
       )}
       <h2 className="flex h-9 flex-none items-center justify-between px-3.5 font-semibold text-ink-2">
