@@ -42,7 +42,7 @@ import {
 import { say, tableLines, tellFaults, Wrong, type Asked } from "./asked";
 import { openFile, saveFile, type OpenFile } from "./workspace";
 
-type DaysCommand = ((file: string, words: readonly string[], asked: Asked, clock: Clock) => Promise<number>) & {
+export type DaysCommand = ((file: string, words: readonly string[], asked: Asked, clock: Clock) => Promise<number>) & {
   /** Whether the file is written back, and must be locked for it. */
   writes?: true;
 };
@@ -59,7 +59,7 @@ export const daysCommands: Readonly<Record<string, DaysCommand>> = {
   stop: writing(stop),
 };
 
-function writing(command: DaysCommand): DaysCommand {
+export function writing(command: DaysCommand): DaysCommand {
   return Object.assign(command, { writes: true as const });
 }
 

@@ -69,6 +69,43 @@ describe("the command line", () => {
     expect((lens.records as { carried: number }[]).every(({ carried }) => carried >= 3)).toBe(true);
   });
 
+  test("does any act by its name, and says what it takes", async () => {
+    const other = join(folder, "done.pensum");
+    const [first] = (await json("query", file, "--in", "tasks", "--where", "due != null")).records as { id: string }[];
+    const id = first?.id as string;
+    expect((await run("acts", "giveDay")).out).toContain("{ tasks: [id of a task], day?: date }");
+    expect((await json("acts", "habit")) as unknown).toContainEqual(expect.objectContaining({ name: "markHabit" }));
+    const given = await run("do", file, "giveDay", `{"tasks":["${id}"],"day":"2026-11-27"}`, "--out", other);
+    expect(given).toMatchObject({ code: 0, out: expect.stringMatching(/^Set the day of .* to Fri 27 Nov/) as string });
+    // What is null is taken out.
+    const edit = `{"id":"${id}","fields":{"due":null}}`;
+    expect(await run("do", other, "editRecord", edit)).toMatchObject({ code: 0 });
+    const asked = ["query", other, "--in", "tasks", "--show", "do day,due", "--all"];
+    const { records } = await json(...asked);
+    expect((records as { id: string }[]).find((record) => record.id === id)).toMatchObject({
+      "do day": "2026-11-27",
+      due: null,
+    });
+  });
+
+  test("an act that is told wrongly says what it takes, and leaves the file as it is", async () => {
+    const before = readFileSync(file);
+    for (const [words, said] of [
+      [["giveDay", '{"tasks":[],"dya":"2026-11-27"}'], "There is no “dya” in it"],
+      [["giveDay", '{"tasks":"all"}'], "has to be a list"],
+      [["giveDay", "{"], "giveDay takes { tasks:"],
+      [["giveDay"], "giveDay takes { tasks:"],
+      [["capture", "[]"], "only Pensum itself makes"],
+      [["dance", "{}"], "There is no act “dance”"],
+      [["giveDay", '{"tasks":["nobody"],"day":"2026-11-27"}'], "Nothing was changed."],
+    ] as const) {
+      const { code, err } = await run("do", file, ...words);
+      expect([code > 1, err]).toEqual([true, expect.stringContaining(said)]);
+    }
+    expect((await run("acts", "unheardof")).code).toBe(2);
+    expect(readFileSync(file).equals(before)).toBe(true);
+  });
+
   test("adds a line as it is typed in the app, into another file or in place", async () => {
     const other = join(folder, "other.pensum");
     const before = readFileSync(file);

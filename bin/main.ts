@@ -20,8 +20,9 @@ import { importTable } from "@/core/shaping";
 import type { Store } from "@/core/store";
 import { dateOf, needLibrary, type Clock } from "@/core/time";
 import { oddities } from "@/core/workspace/oddities";
+import { doAct, listActs } from "./acts";
 import { clockOf, need, parse, say, tableLines, tellFaults, Wrong, type Asked } from "./asked";
-import { daysCommands, finish, understood } from "./days";
+import { daysCommands, finish, understood, writing, type DaysCommand } from "./days";
 import { realPath, whileLocked } from "./locks";
 import {
   calendarFaults,
@@ -70,6 +71,8 @@ const help = `pensum: works on a backup file, a folder of Markdown or a zip of o
   log <file> "<what>" "<when>"     what was worked: "9:00 to 10:15"; of a task where it is the title of one
   start <file> "<what>"            starts the clock on a task, a theme or a few words; what ran before is kept
   stop <file>                      stops it; --done ticks the task off, --left "45 min" says how much is left
+  acts [words]                     what can be done, one act with all that it takes
+  do <file> <act> '<JSON>'         does it; - for JSON from standard input, null for what is taken out
     --out <file>                   for each of these and add: another file, and not in place
     --in-place                     in place, with the file as it was beside it, its name ending in .before
 
@@ -79,6 +82,8 @@ const help = `pensum: works on a backup file, a folder of Markdown or a zip of o
 Exits with 0 when all is well, 1 when something is odd or was left out (told on standard error), 2 when it was asked
 wrongly, 3 when a file cannot be read or was changed meanwhile.
 `;
+
+const inFile: Readonly<Record<string, DaysCommand>> = { ...daysCommands, do: writing(doAct) };
 
 /** Does what the words ask. Gives the exit code. */
 export async function main(given: readonly string[]): Promise<number> {
@@ -101,12 +106,13 @@ export async function main(given: readonly string[]): Promise<number> {
       const file = need(words, "file");
       return await whileLocked(file, () => add(file, words.slice(1).join(" "), asked, clock));
     }
-    const days = daysCommands[command];
+    const days = inFile[command];
     if (days) {
       const file = need(words, "file");
       const run = () => days(file, words.slice(1), asked, clock);
       return days.writes ? await whileLocked(file, run) : await run();
     }
+    if (command === "acts") return listActs(words, asked);
     throw new Wrong(`Unknown command: ${command}`);
   } catch (error) {
     const isSystems = error instanceof Error && "code" in error;

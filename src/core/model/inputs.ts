@@ -123,3 +123,79 @@ function firstFault(
 function isPlain(value: unknown): value is Readonly<Record<string, unknown>> {
   return typeof value === "object" && value !== null && !Array.isArray(value);
 }
+
+/** Whether an input can be written down by somebody who knows no more of it than its description. */
+export function isWritten(input: Input<unknown>): boolean {
+  switch (input.is) {
+    case "whole":
+      return input === values;
+    case "list":
+    case "map":
+    case "maybe":
+      return isWritten(input.of);
+    case "parts":
+      return Object.values(input.parts).every(isWritten);
+    case "either":
+      return input.of.some(isWritten);
+    default:
+      return true;
+  }
+}
+
+const typeWords: Partial<Record<FieldType, string>> = {
+  longText: "text",
+  number: "number",
+  yesNo: "true or false",
+  date: "date",
+  moment: "date and time",
+  dateOrMoment: "date, or date and time",
+  zone: "time zone",
+};
+
+/** An input as it is written down: `{ tasks: [id of a task], day?: date }`. */
+export function inputWords(input: Input<unknown>): string {
+  switch (input.is) {
+    case "field": {
+      const { type, unit } = input.field;
+      if (type === "link") return input.kinds?.length ? `id of a ${input.kinds.join(" or ")}` : "id";
+      return unit === "min" ? "minutes" : (typeWords[type] ?? type);
+    }
+    case "word":
+      return input.words.map((word) => JSON.stringify(word)).join(" or ");
+    case "list":
+      return `[${inputWords(input.of)}]`;
+    case "map":
+      return `{ any name: ${inputWords(input.of)} }`;
+    case "maybe":
+      return inputWords(input.of);
+    case "either":
+      return input.of.map(inputWords).join(" or ");
+    case "parts":
+      return `{ ${Object.entries(input.parts)
+        .map(([name, part]) => `${name}${part.is === "maybe" ? "?" : ""}: ${inputWords(part)}`)
+        .join(", ")} }`;
+    case "whole":
+      return input === values ? "{ field: value }" : input.what;
+  }
+}
+
+/**
+ * What was written down for an input: a value that is null in it is one that is not there, as JSON has no other word for that.
+ * @throws Error where it has a part that the input does not know
+ */
+export function writtenInput(input: Input<unknown>, written: unknown): unknown {
+  if (written === null) return undefined;
+  const inner = input.is === "maybe" ? (input.of as Input<unknown>) : input;
+  if (inner.is === "list" && Array.isArray(written)) return written.map((one) => writtenInput(inner.of, one));
+  if (!isPlain(written)) return written;
+  const of = (name: string): Input<unknown> => {
+    if (inner.is === "map") return inner.of;
+    if (inner.is !== "parts") return values;
+    const part = inner.parts[name];
+    if (!part) throw new Error(`There is no “${name}” in it. It has ${Object.keys(inner.parts).join(", ")}.`);
+    return part;
+  };
+  if (inner.is === "either" || inner.is === "whole")
+    return Object.fromEntries(Object.entries(written).map(([name, value]) => [name, value ?? undefined]));
+  return Object.fromEntries(Object.entries(written).map(([name, value]) => [name, writtenInput(of(name), value)]));
+}
