@@ -17,6 +17,7 @@ const coreFloors = [
   "plan",
   "insight",
   "search",
+  "finding",
   "interop",
   "commands",
   "shaping",

@@ -299,3 +299,15 @@ test("the first words on an empty page wait for nothing: its editor comes while 
   await page.getByRole("button", { name: /Try again|Reload/ }).click();
   await expect(line(page, "water the plants")).toBeVisible();
 });
+
+test("the address of the demo opens it, whatever was open here before", async ({ page, context }) => {
+  await context.addInitScript(() =>
+    localStorage.setItem("pensum-workspace", localStorage.getItem("pensum-workspace") ?? "own"),
+  );
+  await page.goto("/");
+  await ready(page);
+  await page.goto("/demo");
+  await ready(page);
+  await expect(page.locator(".status [role=status]")).toHaveText(/^Demo/);
+  await expect(page).toHaveURL(/\/$/);
+});

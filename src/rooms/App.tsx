@@ -41,6 +41,11 @@ export function App({ nonce }: { nonce: string }) {
 
   useEffect(() => {
     clock.current = appClock();
+    // The address that the demo is started with opens it, whatever was open here before.
+    if (location.pathname === "/demo") {
+      chooseWorkspace("demo");
+      history.replaceState(null, "", "/");
+    }
     const chosen = chosenWorkspace();
     if (chosen) setName(chosen);
     else setStage({ at: "welcome" });

@@ -65,13 +65,14 @@ export function Frame({ problem }: { problem: unknown }) {
   const showKeys = useCallback(() => setHelpOpen(true), []);
   const acts = useMemo(
     () => ({
-      ...{ today, turnBack },
+      turnBack,
       // The search gives the focus back when it closes; the field takes it after that.
       add: () => void setTimeout(add),
       openClock: () => openClock("panel"),
       showKeys,
+      search: () => void setTimeout(search),
     }),
-    [today, turnBack, add, showKeys],
+    [turnBack, add, showKeys, search],
   );
   useStandingOrders(today);
   useOwnHabits(today);

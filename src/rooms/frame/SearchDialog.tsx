@@ -1,4 +1,5 @@
 "use client";
+import type { Finding } from "@/core/finding";
 import { fullName } from "@/core/things";
 import { useEffect, useId, useMemo, useRef, useState, useSyncExternalStore, type KeyboardEvent } from "react";
 import { kindNames, type Id, type PensumRecord } from "@/core/model";
@@ -18,11 +19,14 @@ import { Dialog } from "@/ui/Dialog";
 import { lookFor } from "@/panels/editor/lookFor";
 import { dayAddress, goTo, openRecord } from "@/ui/navigation";
 import { useStore, useTimeStyle } from "@/ui/workspaceContext";
-import { actsFor, type ActContext, type NamedAct } from "./acts";
+import { useFindings } from "./useFindings";
+import type { ActContext } from "./actContext";
+import { goToFinding } from "./goToFinding";
+import { command } from "./keys";
 import { searchKeeper } from "./searchKeeper";
 
 const mostRows = 40;
-const mostActs = 5;
+const mostActs = 6;
 const mostOpened = 8;
 
 /** What was opened last from the search on this device, the newest first. */
@@ -47,7 +51,7 @@ interface SearchDialogProps {
   onClose: () => void;
 }
 
-type Line = { readonly act: NamedAct } | { readonly found: FoundRow };
+type Line = { readonly finding: Finding } | { readonly found: FoundRow };
 
 /** Looks through everything as one types: acts and rooms, titles, texts and fields; opens what was found at the place. */
 export function SearchDialog({ begun, withActs, acts, onClose }: SearchDialogProps) {
@@ -88,12 +92,13 @@ export function SearchDialog({ begun, withActs, acts, onClose }: SearchDialogPro
   // Who asks for acts has them first; who searches has records first, and no act in their place while they are on the way.
   const isAnswered = hits.typed === typed;
   const hasActs = !isNarrowed && (withActs || (!isEmpty && isAnswered));
-  const actLines = (hasActs ? actsFor(typed).slice(0, isEmpty ? undefined : mostActs) : []).map((act) => ({ act }));
+  const findings = useFindings(typed);
+  const actLines = (hasActs ? findings.slice(0, isEmpty ? undefined : mostActs) : []).map((finding) => ({ finding }));
   const rowLines = rows.map((found) => ({ found }));
   const lines: readonly Line[] = withActs ? [...actLines, ...rowLines] : [...rowLines, ...actLines];
   const open = (line: Line) => {
     onClose();
-    if ("act" in line) return line.act.run(acts);
+    if ("finding" in line) return goToFinding(line.finding, acts);
     const { record, words } = line.found;
     opened.choose({ ids: [record.id, ...ids.filter((id) => id !== record.id)].slice(0, mostOpened) });
     lookFor(record.id, words);
@@ -109,7 +114,11 @@ export function SearchDialog({ begun, withActs, acts, onClose }: SearchDialogPro
     event.preventDefault();
   };
   return (
-    <Dialog wide title={withActs ? "Find an act, a room or a record" : "Search everything"} onClose={onClose}>
+    <Dialog
+      wide
+      title={withActs ? "Find an act, a setting, a room, a day or a record" : "Search everything"}
+      onClose={onClose}
+    >
       <input
         type="search"
         className="field w-full font-words text-page"
@@ -134,7 +143,11 @@ export function SearchDialog({ begun, withActs, acts, onClose }: SearchDialogPro
       <ul id={list} role="listbox" aria-label="Results" className="mt-2">
         {lines.map((line, place) => (
           <li
-            key={"act" in line ? line.act.name : line.found.record.id}
+            key={
+              "finding" in line
+                ? `${line.finding.kind} ${line.finding.name} ${line.finding.note}`
+                : line.found.record.id
+            }
             id={`${list}-${place}`}
             role="option"
             aria-selected={place === at}
@@ -145,11 +158,8 @@ export function SearchDialog({ begun, withActs, acts, onClose }: SearchDialogPro
             onPointerMove={() => setAt(place)}
             onClick={() => open(line)}
           >
-            {"act" in line ? (
-              <span className="flex items-baseline justify-between gap-3">
-                <span className="min-w-0 truncate font-semibold text-woad">{line.act.name}</span>
-                <span className="flex-none text-small text-ink-2">{line.act.key}</span>
-              </span>
+            {"finding" in line ? (
+              <FindingLine finding={line.finding} />
             ) : (
               <FoundLine found={line.found} today={today} />
             )}
@@ -201,6 +211,24 @@ function Narrowing({ kind, span, onKind, onSpan }: NarrowingProps) {
         ))}
       </select>
     </div>
+  );
+}
+
+/** A row of something of Pensum itself, and where it is. */
+function FindingLine({ finding }: { finding: Finding }) {
+  const { kind, name, note, key } = finding;
+  if (kind === "absent")
+    return (
+      <>
+        <span className="block font-semibold">{name}</span>
+        <span className="block text-ink-2">{note}</span>
+      </>
+    );
+  return (
+    <span className="flex items-baseline justify-between gap-3">
+      <span className="min-w-0 truncate font-semibold text-woad">{name}</span>
+      <span className="flex-none text-small text-ink-2">{key?.replace("Mod", command) ?? note}</span>
+    </span>
   );
 }
 

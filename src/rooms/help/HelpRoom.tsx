@@ -1,29 +1,25 @@
 "use client";
 import { useEffect, useMemo, useState } from "react";
 import type { understand } from "@/core/capture";
+import { hasWords, helpParts, wantedWords, type HelpEntry } from "@/core/finding";
 import { compileFormula, feelText } from "@/core/formula";
 import { useCaptureContext } from "@/panels/useCaptureContext";
 import { goTo } from "@/ui/navigation";
+import { usePart } from "@/ui/part";
 import { useStore } from "@/ui/workspaceContext";
 import { KeyList } from "../frame/KeysHelp";
 import { keyGroups } from "../frame/keys";
-import { helpParts } from "./helpTexts";
-
-const foldedWords = (text: string) => text.toLowerCase().split(/\s+/).filter(Boolean);
 
 /** The help: what can be typed and done, to be searched, with examples that can be tried on the spot. */
 export function HelpRoom() {
   const [typed, setTyped] = useState("");
-  const wanted = useMemo(() => foldedWords(typed), [typed]);
-  const has = (...texts: readonly string[]) => {
-    const all = texts.join(" ").toLowerCase();
-    return wanted.every((word) => all.includes(word));
-  };
+  const wanted = useMemo(() => (typed.trim() === "" ? [] : wantedWords(typed)), [typed]);
+  const has = (...texts: readonly string[]) => hasWords(texts, wanted);
   const parts = helpParts
     .map((part) => ({
       ...part,
-      entries: part.entries.filter(({ title, words, trials = [] }) =>
-        has(part.title, title, words, ...trials.map(({ text }) => text)),
+      entries: part.entries.filter(({ title, words, also = "", trials = [] }) =>
+        has(part.title, title, words, also, ...trials.map(({ text }) => text)),
       ),
     }))
     .filter(({ entries }) => entries.length > 0);
@@ -56,13 +52,7 @@ export function HelpRoom() {
           <section key={title} aria-label={title} className="mb-7">
             <h2 className="mb-2 border-b border-ink pb-1 font-words text-[19px] font-semibold">{title}</h2>
             {entries.map((entry) => (
-              <div key={entry.title} className="mb-3">
-                <h3 className="font-semibold">{entry.title}</h3>
-                <p className="max-w-[640px] font-words text-page">{entry.words}</p>
-                {entry.trials?.map(({ as, text }) =>
-                  as === "line" ? <LineTrial key={text} text={text} /> : <FormulaTrial key={text} text={text} />,
-                )}
-              </div>
+              <Entry key={entry.title} entry={entry} />
             ))}
           </section>
         ))}
@@ -78,6 +68,21 @@ export function HelpRoom() {
         )}
       </div>
     </main>
+  );
+}
+
+function Entry({ entry }: { entry: HelpEntry }) {
+  const heading = usePart<HTMLHeadingElement>(entry.title);
+  return (
+    <div className="mb-3">
+      <h3 ref={heading} tabIndex={-1} className="scroll-mt-4 font-semibold">
+        {entry.title}
+      </h3>
+      <p className="max-w-[640px] font-words text-page">{entry.words}</p>
+      {entry.trials?.map(({ as, text }) =>
+        as === "line" ? <LineTrial key={text} text={text} /> : <FormulaTrial key={text} text={text} />,
+      )}
+    </div>
   );
 }
 

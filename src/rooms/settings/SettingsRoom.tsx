@@ -1,8 +1,11 @@
 "use client";
+import { useMemo, useState } from "react";
 import { saveSettings } from "@/core/commands";
+import { settingParts } from "@/core/finding";
 import { newId, type Person as PersonRecord, type PriorityLevel } from "@/core/model";
 import { dateText, startOfWeek, addDays } from "@/core/time";
 import { goTo } from "@/ui/navigation";
+import { goToPart } from "@/ui/part";
 import { TypedField } from "@/ui/TypedField";
 import { useAct, useList, useSettings, useTimeStyle } from "@/ui/workspaceContext";
 import { Appearance } from "./Appearance";
@@ -17,45 +20,89 @@ import { WorkingWeek } from "./WorkingWeek";
 import { PullWeights } from "./PullWeights";
 import { Section } from "./Section";
 import { Themes } from "./Themes";
+import { partsWith, WantedContext } from "./wanted";
 import { WorkspaceChoice } from "./WorkspaceChoice";
 
-/** What the person chooses for the workspace and for this device. */
+/** What the person chooses for the workspace and for this device, with its contents beside it. */
 export function SettingsRoom() {
+  const [typed, setTyped] = useState("");
+  const wanted = useMemo(() => partsWith(typed), [typed]);
   return (
     <main
       data-pane="page"
-      className="min-w-0 flex-1 overflow-y-auto bg-sheet px-9 pt-[22px] pb-24 [scrollbar-width:thin]"
+      className="min-w-0 flex-1 overflow-y-auto bg-sheet px-5 pt-[22px] pb-24 [scrollbar-width:thin] sm:px-9"
     >
-      <div className="mx-auto max-w-[760px]">
-        <h1 className="room-title mb-5 font-words text-[27px] leading-[33px] font-semibold tracking-[-0.01em]">
-          Settings
-        </h1>
-        <p className="mb-5 text-ink-2">
-          <button className="link" onClick={() => goTo("/start")}>
-            Set up step by step
-          </button>{" "}
-          or read the{" "}
-          <button className="link" onClick={() => goTo("/help")}>
-            help
-          </button>
-          .
-        </p>
-        <WorkingWeek />
-        <TimeWriting />
-        <Planning />
-        <Working />
-        <Themes />
-        <Priorities />
-        <PullWeights />
-        <You />
-        <Appearance />
-        <Device />
-        <Backup />
-        <MarkdownFolder />
-        <CalendarFiles />
-        <WorkspaceChoice />
+      <div className="mx-auto flex max-w-[980px] items-start gap-10">
+        <Contents wanted={wanted} />
+        <div className="min-w-0 flex-1">
+          <h1 className="room-title mb-3 font-words text-[27px] leading-[33px] font-semibold tracking-[-0.01em]">
+            Settings
+          </h1>
+          <div className="mb-6 flex flex-wrap items-center gap-3">
+            <input
+              type="search"
+              className="field w-72 max-w-full"
+              aria-label="Search the settings"
+              placeholder="Search the settings"
+              data-pane-focus=""
+              value={typed}
+              onChange={({ target }) => setTyped(target.value)}
+            />
+            <button className="button" onClick={() => goTo("/start")}>
+              Set up step by step
+            </button>
+            <button className="link" onClick={() => goTo("/help")}>
+              Help
+            </button>
+          </div>
+          {wanted?.size === 0 && (
+            <p role="status">
+              No setting has these words.{" "}
+              <button className="link font-semibold" onClick={() => setTyped("")}>
+                Show all
+              </button>
+            </p>
+          )}
+          <WantedContext.Provider value={wanted}>
+            <WorkingWeek />
+            <TimeWriting />
+            <Planning />
+            <Working />
+            <Themes />
+            <Priorities />
+            <PullWeights />
+            <You />
+            <Appearance />
+            <Device />
+            <Backup />
+            <MarkdownFolder />
+            <CalendarFiles />
+            <WorkspaceChoice />
+          </WantedContext.Provider>
+        </div>
       </div>
     </main>
+  );
+}
+
+/** The parts of the settings; on a phone they are searched, and stand below each other. */
+function Contents({ wanted }: { wanted: ReadonlySet<string> | undefined }) {
+  return (
+    <nav aria-label="Contents of the settings" className="sticky top-0 w-40 flex-none max-[899px]:hidden">
+      <ul>
+        {settingParts.map((part) => (
+          <li key={part} className="border-b border-hairline">
+            <button
+              className={`min-h-8 w-full text-left hover:text-woad ${wanted && !wanted.has(part) ? "text-ink-3" : ""}`}
+              disabled={wanted && !wanted.has(part)}
+              onClick={() => goToPart("/settings", part)}
+            >
+              {part}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </nav>
   );
 }
 
