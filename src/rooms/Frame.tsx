@@ -122,7 +122,7 @@ export function Frame({ problem }: { problem: unknown }) {
       </div>
       {isPhone && <PhoneBar room={place.room} isAdding={isAdding} onAdd={add} />}
       <NoticeLine />
-      <Beside />
+      <Beside day={shownDate ?? today} today={today} />
       {searched !== undefined && <SearchDialog {...searched} acts={acts} onClose={() => setSearched(undefined)} />}
       {helpOpen && <KeysHelp onClose={() => setHelpOpen(false)} />}
     </div>

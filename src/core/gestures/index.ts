@@ -1,3 +1,4 @@
 export * from "./carriedRecord";
 export * from "./loadAfter";
 export * from "./meaningOf";
+export * from "./menuOf";

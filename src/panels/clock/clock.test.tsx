@@ -7,7 +7,7 @@ import { blockOf, draw, entryOf, logOf, MovedClock, taskOf, today } from "@/ui/t
 import { ClockCorner } from "./ClockCorner";
 import { openClock } from "./clockPlace";
 import { ClockPanel } from "./ClockPanel";
-import { recordAt } from "./recordAt";
+import { recordAt } from "../recordAt";
 import { WorkedStrand } from "./WorkedStrand";
 
 const settings = { ...defaultSettings, hour12: false };

@@ -9,7 +9,7 @@ import {
   type PointerEvent as ReactPointerEvent,
   type RefObject,
 } from "react";
-import { moveItem, takeOff, usualBlockMinutes } from "@/core/commands";
+import { moveItem, removeRecord, takeOff, usualBlockMinutes } from "@/core/commands";
 import type { Block, Event } from "@/core/model";
 import {
   type DayItem,
@@ -35,7 +35,6 @@ import {
   type DateText,
 } from "@/core/time";
 import { addDropZone, startDrag, type Dragged } from "@/panels/drag";
-import { notify } from "@/ui/notices";
 import { trackPointer } from "@/ui/trackPointer";
 import { useAct, useSettings, useStore, useTimeStyle } from "@/ui/workspaceContext";
 import { useGesture } from "@/panels/useGesture";
@@ -236,11 +235,7 @@ export function useHours(setting: HoursSetting) {
   const takeItemOff = useCallback(
     (record: Block | Event) => {
       if (record.kind === "block") act(takeOff, { block: record.id });
-      else
-        notify({
-          text: "Events cannot be taken off. To delete this one, press Enter to open it first.",
-          tone: "refused",
-        });
+      else act(removeRecord, { id: record.id });
     },
     [act],
   );

@@ -3,7 +3,7 @@ export type FrameAct =
   | { readonly do: "search"; readonly withActs: boolean }
   | { readonly do: "typeAhead"; readonly letter: string }
   | { readonly do: "turn"; readonly turn: "undo" | "redo" }
-  | { readonly do: "add" | "keys" | "clock" | "choose" | "present" | "closeRecord" }
+  | { readonly do: "add" | "keys" | "clock" | "choose" | "present" | "closeRecord" | "delete" }
   | { readonly do: "step"; readonly step: 1 | -1 }
   | { readonly do: "pane"; readonly step: 1 | -1 };
 
@@ -47,6 +47,7 @@ export function frameAct(pressed: PressedKey, place: KeyPlace): FrameAct | undef
   if (key === "F6") return { do: "pane", step: shift ? -1 : 1 };
   // A field of the sheet in which nothing is typed is left with the sheet; one with words takes Escape for itself.
   if (key === "Escape" && place.isRecordOpen && (!place.isTyping || place.isInSheet)) return { do: "closeRecord" };
+  if (key === "Delete" && !place.isTyping && !mod && !alt && !shift) return { do: "delete" };
   if (key === "/" && !place.isTyping) return { do: "search", withActs: false };
   if (key === "?" && !place.isTyping) return { do: "keys" };
   return undefined;

@@ -1,12 +1,13 @@
 import { useEffect } from "react";
-import { recordAt } from "@/panels/clock/recordAt";
+import { chosenAt, recordAt } from "@/panels/recordAt";
+import { deleteOrder } from "@/core/gestures";
 import { openClock } from "@/panels/clock/clockPlace";
 import { useClockActs } from "@/panels/clock/useClock";
 import { useChoose } from "@/panels/clock/usePortion";
 import type { Id } from "@/core/model";
 import { addDays, today as todayOf, type DateText } from "@/core/time";
 import { dayAddress, goTo, openRecord, planAddress, stepOf, type Place } from "@/ui/navigation";
-import { useStore, useTurnBack } from "@/ui/workspaceContext";
+import { useAct, useStore, useTurnBack } from "@/ui/workspaceContext";
 import { frameAct, type FrameAct, type KeyPlace } from "./frameKeys";
 
 /** What was typed into the search before it had come, and whether it finds acts too. */
@@ -27,7 +28,9 @@ interface FrameKeys {
 
 /** The keys that work wherever one stands. */
 export function useFrameKeys({ place, today, record, add, searched, onSearch, onHelp }: FrameKeys): void {
-  const { clock } = useStore();
+  const store = useStore();
+  const { clock } = store;
+  const act = useAct();
   const turnBack = useTurnBack();
   const clockActs = useClockActs();
   const choose = useChoose();
@@ -64,6 +67,11 @@ export function useFrameKeys({ place, today, record, add, searched, onSearch, on
           if (id) choose(id, date !== undefined && date > today ? date : today);
           return id !== undefined;
         }
+        case "delete": {
+          const order = deleteOrder(store, chosenAt(target));
+          if (order) act(order.command, order.input);
+          return order !== undefined;
+        }
         case "present":
           goTo(place.room === "plan" ? planAddress(place.look, place.span) : "/");
           return true;
@@ -86,7 +94,7 @@ export function useFrameKeys({ place, today, record, add, searched, onSearch, on
     };
     addEventListener("keydown", press);
     return () => removeEventListener("keydown", press);
-  }, [clock, place, today, record, searched, add, onSearch, onHelp, turnBack, clockActs, choose]);
+  }, [store, act, clock, place, today, record, searched, add, onSearch, onHelp, turnBack, clockActs, choose]);
 }
 
 /** Fields in which nothing is typed. */

@@ -171,6 +171,7 @@ export function PlanTray({ today, hidden, first, last }: PlanTrayProps) {
       ) : (
         <div
           ref={list}
+          data-choice={[...chosen].join(" ")}
           className="min-h-0 overflow-y-auto px-3.5 pb-6 [scrollbar-width:thin]"
           onKeyDown={(event) => press(event, list.current)}
         >

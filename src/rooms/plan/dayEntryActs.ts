@@ -1,10 +1,9 @@
 "use client";
 import { useMemo } from "react";
-import { editRecord, giveDay, setEventTime, stretchDated, takeOff } from "@/core/commands";
+import { editRecord, giveDay, removeRecord, setEventTime, stretchDated, takeOff } from "@/core/commands";
 import type { DatedBy, PensumRecord } from "@/core/model";
 import { taskOf } from "@/core/things";
 import { isDate, type DateText } from "@/core/time";
-import { notify } from "@/ui/notices";
 import { useAct, useStore } from "@/ui/workspaceContext";
 import type { What } from "./dayThings";
 
@@ -29,11 +28,7 @@ export function useDayEntryActs() {
         else if (what === "layer" && movedBy)
           act(editRecord, { id: record.id, fields: { [movedBy.field]: undefined } });
         else if (record.kind === "block") act(takeOff, { block: record.id });
-        else if (record.kind === "event")
-          notify({
-            text: "Events cannot be taken off. To delete this one, press Enter to open it first.",
-            tone: "refused",
-          });
+        else if (record.kind === "event") act(removeRecord, { id: record.id });
         else return false;
         return true;
       },

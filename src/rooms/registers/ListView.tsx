@@ -140,6 +140,7 @@ export function ListView({ writing, register, lens, view, onChange, onAdd }: Len
               role="option"
               aria-selected={line === index}
               aria-checked={done}
+              data-record={record.id}
               data-active={line === index ? "" : undefined}
               className="list-row border-b border-hairline"
               style={style}
@@ -151,23 +152,14 @@ export function ListView({ writing, register, lens, view, onChange, onAdd }: Len
               onClick={() => openRecord(record.id)}
             >
               {done !== undefined && (
-                // For the pointer; by keys, Space ticks, and the option says whether it is done.
-                <span
-                  aria-hidden
-                  data-tick={record.id}
-                  className="-mx-1 grid size-6 flex-none place-items-center"
-                  onClick={(event) => {
-                    event.stopPropagation();
+                <ListTick
+                  record={record}
+                  done={done}
+                  onTick={() => {
                     tick(record, index);
                     scroller.current?.focus({ preventScroll: true });
                   }}
-                >
-                  <span
-                    className={`grid size-[13px] place-items-center border ${done ? "border-woad bg-woad text-sheet" : "border-ink-3"}`}
-                  >
-                    {done && <Check size={11} strokeWidth={3} />}
-                  </span>
-                </span>
+                />
               )}
               <span className="min-w-0 flex-1 truncate">
                 <CellContent
@@ -201,5 +193,26 @@ export function ListView({ writing, register, lens, view, onChange, onAdd }: Len
         Add {register.one.toLowerCase()}
       </button>
     </div>
+  );
+}
+
+/** For the pointer; by keys, Space ticks, and the option says whether it is done. */
+function ListTick({ record, done, onTick }: { record: PensumRecord; done: boolean; onTick: () => void }) {
+  return (
+    <span
+      aria-hidden
+      data-tick={record.id}
+      className="-mx-1 grid size-6 flex-none place-items-center"
+      onClick={(event) => {
+        event.stopPropagation();
+        onTick();
+      }}
+    >
+      <span
+        className={`grid size-[13px] place-items-center border ${done ? "border-woad bg-woad text-sheet" : "border-ink-3"}`}
+      >
+        {done && <Check size={11} strokeWidth={3} />}
+      </span>
+    </span>
   );
 }

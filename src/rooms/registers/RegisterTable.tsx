@@ -1,17 +1,19 @@
 "use client";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useId, useMemo, useRef, useState, type FocusEvent, type KeyboardEvent } from "react";
+import { removeRecords } from "@/core/commands";
 import type { Group } from "@/core/lens";
 import type { CellGrid, CellRange } from "@/core/register";
 import { openRecord } from "@/ui/navigation";
 import { usePhone } from "@/ui/usePhone";
+import { useAct } from "@/ui/workspaceContext";
 import { gridAct, type GridAct } from "./gridKeys";
 import { RecordRow, type Column } from "./RecordRow";
 import { GroupRow, Nothing, TableFoot, TableHead, usualWidth, type TableProps } from "./TableEdges";
 import { groupKey, TableRows } from "./tableRows";
 import { useCellBlock } from "./useCellBlock";
 import { useCellEditing } from "./useCellEditing";
-import { useTableCursor } from "./useTableCursor";
+import { useTableCursor, type Cursor } from "./useTableCursor";
 import { useTablePointer } from "./useTablePointer";
 
 const usualRowHeight = 31;
@@ -25,6 +27,7 @@ const addWidth = 44;
 /** A lens as a table that is worked in like a spreadsheet. */
 export function RegisterTable(props: TableProps) {
   const { writing, register, lens, view, onChange, onAdd, onGiven, onChoose } = props;
+  const act = useAct();
   const scroller = useRef<HTMLDivElement>(null);
   const id = useId();
   const { revision } = view;
@@ -55,13 +58,7 @@ export function RegisterTable(props: TableProps) {
   // Where not all columns are in sight at once, the first one stays beside the others.
   const isWide = wholeWidth > (virtual.scrollRect?.width ?? Infinity);
   const showColumn = (column: number) => {
-    const { current: sight } = scroller;
-    if (!sight || !isWide) return;
-    const left = widths.slice(0, column).reduce((sum, width) => sum + width, openWidth);
-    const right = left + (widths[column] ?? 0);
-    const kept = widths[0] ?? 0;
-    if (column === 0 || left - kept < sight.scrollLeft) sight.scrollLeft = column === 0 ? 0 : left - kept;
-    else if (right > sight.scrollLeft + sight.clientWidth) sight.scrollLeft = right - sight.clientWidth;
+    if (scroller.current && isWide) scrollToColumn(scroller.current, widths, column);
   };
   // Rows that leave the sight are filled anew for those that come into it.
   const [pool, setPool] = useState(rowPool);
@@ -76,13 +73,15 @@ export function RegisterTable(props: TableProps) {
     recordAt: (line) => entryAt(line)?.record,
     columns: columns.map(({ of }) => of),
   };
-  const block: CellRange = {
-    from: Math.min(cursor.line, cursor.fromLine),
-    to: Math.max(cursor.line, cursor.fromLine),
-    left: Math.min(cursor.column, cursor.fromColumn),
-    right: Math.max(cursor.column, cursor.fromColumn),
-  };
+  const block = blockOf(cursor);
   const focusBack = () => scroller.current?.focus({ preventScroll: true });
+  /** Whether whole rows are chosen, and not cells in them. */
+  const areRows = useRef(false);
+  const idsBetween = (from: number, until: number) =>
+    Array.from(
+      { length: Math.abs(until - from) + 1 },
+      (_, at) => entryAt(Math.min(from, until) + at)?.record.id ?? "",
+    ).filter(Boolean);
   const go = (line: number, column: number, extend = false) => {
     const next = place(line, column, extend);
     // The row that was worked in goes to its place when it is left.
@@ -90,11 +89,8 @@ export function RegisterTable(props: TableProps) {
     if (here !== entryAt(cursor.line)?.record.id || next.line !== cursor.line) hold(undefined);
     virtual.scrollToIndex(next.line, { align: "auto" });
     showColumn(next.column);
-    const [from, until] = [Math.min(next.line, next.fromLine), Math.max(next.line, next.fromLine)];
-    const ids =
-      from === until
-        ? []
-        : Array.from({ length: until - from + 1 }, (_, at) => entryAt(from + at)?.record.id ?? "").filter(Boolean);
+    areRows.current &&= extend;
+    const ids = next.line === next.fromLine && !areRows.current ? [] : idsBetween(next.line, next.fromLine);
     onChoose(ids);
   };
   const { editing, edit, name, stop, toggle, editorOf } = useCellEditing({
@@ -109,24 +105,29 @@ export function RegisterTable(props: TableProps) {
       folded: lens.folded.includes(key) ? lens.folded.filter((other) => other !== key) : [...lens.folded, key],
     });
   };
-  const perform = (act: GridAct, line: number, column: number) => {
+  const perform = (meant: GridAct, line: number, column: number) => {
     const row = rows.row(line);
-    switch (act.do) {
+    switch (meant.do) {
       case "go":
-        return go(act.line, act.column, act.extend);
+        return go(meant.line, meant.column, meant.extend);
       case "fold":
         return row?.kind === "group" ? fold(row.group) : undefined;
       case "open":
         return openRecord(entryAt(line)?.record.id);
       case "edit":
-        return edit(line, column, act.text);
+        return edit(line, column, meant.text);
       case "toggle":
         return toggle(line, column) ? undefined : edit(line, column, " ");
       case "clear":
-        return clear();
+        return areRows.current ? void act(removeRecords, idsBetween(cursor.line, cursor.fromLine)) : clear();
       case "fillDown":
         return fillDown();
+      case "rows":
+        areRows.current = true;
+        choose({ ...cursor, column: columns.length - 1, fromColumn: 0 });
+        return onChoose(idsBetween(cursor.line, cursor.fromLine));
       case "all":
+        areRows.current = true;
         choose({ line: rows.count - 1, column: columns.length - 1, fromLine: 0, fromColumn: 0 });
         onChoose(view.entries.map(({ record }) => record.id));
     }
@@ -135,13 +136,13 @@ export function RegisterTable(props: TableProps) {
     if (editing || event.target !== scroller.current) return;
     const { line, column } = cursor;
     const row = rows.row(line);
-    const act = gridAct(event, {
+    const meant = gridAct(event, {
       ...{ line, column, lines: rows.count, columns: columns.length },
       page: Math.max(1, Math.floor((scroller.current?.clientHeight ?? 400) / rowHeight) - 2),
       group: row?.kind !== "group" ? "none" : lens.folded.includes(row.key) ? "folded" : "open",
     });
-    if (!act) return;
-    perform(act, line, column);
+    if (!meant) return;
+    perform(meant, line, column);
     event.preventDefault();
     event.stopPropagation();
   };
@@ -260,4 +261,21 @@ export function RegisterTable(props: TableProps) {
       </div>
     </div>
   );
+}
+
+/** Brings a column into sight, beside the first one, which stays. */
+function scrollToColumn(sight: HTMLElement, widths: readonly number[], column: number) {
+  const left = widths.slice(0, column).reduce((sum, width) => sum + width, openWidth);
+  const right = left + (widths[column] ?? 0);
+  const kept = widths[0] ?? 0;
+  if (column === 0 || left - kept < sight.scrollLeft) sight.scrollLeft = column === 0 ? 0 : left - kept;
+  else if (right > sight.scrollLeft + sight.clientWidth) sight.scrollLeft = right - sight.clientWidth;
+}
+
+/** The cells from where a choice began to where it is. */
+function blockOf({ line, fromLine, column, fromColumn }: Cursor): CellRange {
+  return {
+    ...{ from: Math.min(line, fromLine), to: Math.max(line, fromLine) },
+    ...{ left: Math.min(column, fromColumn), right: Math.max(column, fromColumn) },
+  };
 }

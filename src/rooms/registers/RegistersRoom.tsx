@@ -219,7 +219,11 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
   };
   const shared = { writing, register, lens, view, onChange: change, onAdd: add, onChoose: setChosen };
   return (
-    <section aria-label={register.title} className="register-open flex min-w-0 flex-1 flex-col px-[26px] pt-4">
+    <section
+      aria-label={register.title}
+      data-choice={chosen.join(" ")}
+      className="register-open flex min-w-0 flex-1 flex-col px-[26px] pt-4"
+    >
       <LensTabs
         register={register}
         lenses={lenses}
@@ -251,7 +255,7 @@ function OpenRegister({ register, lens: asked }: { register: Register; lens: Id 
         {lens.look !== "chart" && <HiddenFields register={register} lens={lens} view={view} onChange={change} />}
         <InAndOut writing={writing} register={register} lens={lens} view={view} />
       </div>
-      {chosen.length > 1 && (
+      {chosen.some((id) => values.store.get(id)) && (
         <SelectionBar writing={writing} register={register} ids={chosen} view={view} onDone={() => setChosen([])} />
       )}
       {lens.look === "table" && (

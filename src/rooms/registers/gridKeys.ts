@@ -1,7 +1,7 @@
 /** What a key means in a table. */
 export type GridAct =
   | { readonly do: "go"; readonly line: number; readonly column: number; readonly extend: boolean }
-  | { readonly do: "fold" | "open" | "clear" | "fillDown" | "all" | "toggle" }
+  | { readonly do: "fold" | "open" | "clear" | "fillDown" | "all" | "toggle" | "rows" }
   /** Opens the editor; with the letter that was typed, in its place. */
   | { readonly do: "edit"; readonly text?: string };
 
@@ -40,7 +40,7 @@ export function gridAct(event: GridKey, place: GridPlace): GridAct | undefined {
   if (key === "Delete" || key === "Backspace") return { do: "clear" };
   if (mod && key.toLowerCase() === "d") return { do: "fillDown" };
   if (mod && key.toLowerCase() === "a") return lines > 0 ? { do: "all" } : undefined;
-  if (key === " ") return { do: "toggle" };
+  if (key === " ") return shiftKey && group === "none" ? { do: "rows" } : { do: "toggle" };
   return key.length === 1 && !mod && !altKey ? { do: "edit", text: key } : undefined;
 }
 

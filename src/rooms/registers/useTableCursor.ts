@@ -8,7 +8,7 @@ import type { Column } from "./RecordRow";
 import type { TableRows } from "./tableRows";
 
 /** Where the keyboard is: a line and a column, and from where a choice of cells goes on. */
-interface Cursor {
+export interface Cursor {
   readonly line: number;
   readonly column: number;
   readonly fromLine: number;

@@ -89,7 +89,7 @@ export function SideColumn({ date, today, hidden }: SideColumnProps) {
               {theme.title} first, until {clockText(themed.untilMinute, style)}
             </p>
           )}
-          <ul ref={list} onKeyDown={(event) => press(event, list.current)}>
+          <ul ref={list} data-choice={[...chosen].join(" ")} onKeyDown={(event) => press(event, list.current)}>
             {ordered.slice(0, shown).map((task, at) => (
               <TrayRow
                 key={task.id}
