@@ -50,7 +50,7 @@ const tooLong = {
   "panels/gather/GatherPanel.tsx": 198,
   "panels/hours/DrawnFields.tsx": 166,
   "panels/hours/useHours.ts": 197,
-  "panels/timeline/TimelineCanvas.tsx": 249,
+  "panels/timeline/TimelineCanvas.tsx": 243,
   "rooms/frame/CaptureField.tsx": 188,
   "rooms/goals/GoalsRoom.tsx": 159,
   "rooms/plan/CalendarDays.tsx": 183,
@@ -58,8 +58,8 @@ const tooLong = {
   "rooms/plan/PlanTray.tsx": 166,
   "rooms/registers/LensMatrix.tsx": 150,
   "rooms/registers/LensTimesheet.tsx": 234,
-  "rooms/registers/ListView.tsx": 177,
-  "rooms/registers/RegisterTable.tsx": 230,
+  "rooms/registers/ListView.tsx": 170,
+  "rooms/registers/RegisterTable.tsx": 229,
   "rooms/settings/MarkdownFolder.tsx": 154,
 };
 

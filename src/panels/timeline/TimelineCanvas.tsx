@@ -147,17 +147,16 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
     if (canvas.current) bars.current = drawTimeline(canvas.current, scene());
     if (labels.current) labels.current.style.transform = `translateY(${-(holder.current?.scrollTop ?? 0)}px)`;
   }, [scene]);
-  useEffect(draw, [draw]);
+  useEffect(() => {
+    drawNow.current = draw;
+    draw();
+  }, [draw]);
   // Fonts that come later, and another look, are drawn anew.
   useEffect(() => {
     void document.fonts.ready.then(draw);
     const observer = new MutationObserver(draw);
     observer.observe(document.documentElement, { attributes: true });
     return () => observer.disconnect();
-  }, [draw]);
-
-  useEffect(() => {
-    drawNow.current = draw;
   }, [draw]);
 
   const pointer = useTimelinePointer({
@@ -223,16 +222,7 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
   const order = useMemo(() => placed.flatMap(({ row, folded }) => (folded ? [] : row.bars)), [placed]);
   return (
     <div className="flex min-h-0 flex-1 flex-col">
-      {early.length > 0 && (
-        <p className="flex-none border-b border-rule px-4 py-1 text-madder">
-          “{plainTitle(early[0]!.bar.title)}” starts before “{plainTitle(early[0]!.waitsFor.title)}”, which it waits
-          for, is finished.
-          {early.length > 1 && ` The same goes for ${early.length - 1} more.`}{" "}
-          <button className="link" onClick={() => goToBar(early[0]!.bar)}>
-            Show it
-          </button>
-        </p>
-      )}
+      <TooEarly early={early} onShow={goToBar} />
       <div
         ref={holder}
         className="timeline relative min-h-0 flex-1 overflow-x-hidden overflow-y-auto [scrollbar-width:thin]"
@@ -255,6 +245,10 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
                 event.currentTarget.style.cursor = bar ? "pointer" : "grab";
               }}
               onKeyDown={press}
+              data-item={current}
+              onContextMenu={({ button, currentTarget, ...at }) => {
+                if (button === 2) currentTarget.dataset.item = barAt(at)?.id ?? "";
+              }}
             />
             {shown && (
               <div
@@ -305,5 +299,21 @@ export function TimelineCanvas(props: TimelineCanvasProps) {
         showFrom(middle - (size.width - labelPixels) / 2 / live.current.perMinute),
       )}
     </div>
+  );
+}
+
+/** What begins before what it waits for is over. */
+function TooEarly({ early, onShow }: { early: ReturnType<typeof tooEarly>; onShow: (bar: TimelineBar) => void }) {
+  const [first] = early;
+  if (!first) return null;
+  return (
+    <p className="flex-none border-b border-rule px-4 py-1 text-madder">
+      “{plainTitle(first.bar.title)}” starts before “{plainTitle(first.waitsFor.title)}”, which it waits for, is
+      finished.
+      {early.length > 1 && ` The same goes for ${early.length - 1} more.`}{" "}
+      <button className="link" onClick={() => onShow(first.bar)}>
+        Show it
+      </button>
+    </p>
   );
 }

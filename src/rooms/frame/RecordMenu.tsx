@@ -52,7 +52,12 @@ export function RecordMenu({ ids, at, day, onAct, onClose }: RecordMenuProps) {
                 ))}
               </DropdownMenu.Group>
             ) : (
-              <Choices key={group.name} group={group} onChoose={choose} />
+              <Choices
+                key={group.name}
+                group={group}
+                isFirst={menu.groups[place - 1]?.name === undefined}
+                onChoose={choose}
+              />
             ),
           )}
         </DropdownMenu.Content>
@@ -89,10 +94,17 @@ function Entry({ entry, reason, onChoose }: EntryProps) {
   );
 }
 
-function Choices({ group, onChoose }: { group: MenuGroup; onChoose: (entry: MenuEntry) => void }) {
+interface ChoicesProps {
+  group: MenuGroup;
+  /** Whether it is the first of its sort. */
+  isFirst: boolean;
+  onChoose: (entry: MenuEntry) => void;
+}
+
+function Choices({ group, isFirst, onChoose }: ChoicesProps) {
   return (
     <DropdownMenu.Sub>
-      <DropdownMenu.SubTrigger className={rowClass}>
+      <DropdownMenu.SubTrigger className={`${rowClass} ${isFirst ? "border-t border-hairline" : ""}`}>
         <span>{group.name}</span>
         <span className="flex items-center gap-1 text-small text-ink-2">
           {group.entries.find(({ isSo }) => isSo)?.label}

@@ -6,6 +6,8 @@ import { currentNotice } from "@/ui/notices";
 import { draw, now, taskOf } from "@/ui/testing/screen";
 import { Planning } from "./Planning";
 import { PullWeights } from "./PullWeights";
+import { settingParts } from "@/core/finding";
+import { SettingsRoom } from "./SettingsRoom";
 import { Themes } from "./Themes";
 const survey = { ...bareRecord("theme", { id: "survey", title: "Survey", now }), dye: "lichen" } as Theme;
 
@@ -117,5 +119,12 @@ describe("the parts of the pull", () => {
     screen.getByText("At least one part must be above 0.");
     expect(screen.getByRole("button", { name: "Save" })).toHaveProperty("disabled", true);
     expect(Object.values(usualWeights).some((weight) => weight > 0)).toBe(true);
+  });
+});
+
+describe("the settings", () => {
+  it("have the parts that are found by words, in their order, and no others", async () => {
+    const { getAllByRole } = await draw(<SettingsRoom />, [defaultSettings]);
+    expect(getAllByRole("heading", { level: 2 }).map(({ textContent }) => textContent)).toEqual(settingParts);
   });
 });
