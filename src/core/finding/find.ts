@@ -157,7 +157,7 @@ function daysMeant(typed: string, { today, style, firstWeekday, readDate }: Find
   const text = typed.trim().toLowerCase();
   const week = (date: DateText): Finding => ({
     ...{ kind: "day", name: `Week ${weekNumber(addDays(date, 3))}, from ${dateText(date, "short", style)}` },
-    ...{ note: "The plan", goal: { path: `/plan/calendar/7/${date}` } },
+    ...{ note: "Week", goal: { path: `/plan/calendar/7/${date}` } },
   });
   const thisWeek = startOfWeek(today, firstWeekday);
   const numbered = /^(?:week|wk|kw|w)\s*(\d{1,2})$/.exec(text)?.[1];
@@ -175,7 +175,7 @@ function daysMeant(typed: string, { today, style, firstWeekday, readDate }: Find
       {
         kind: "day",
         name: dateText(first, "month", style),
-        note: "The plan",
+        note: "Month",
         goal: { path: `/plan/calendar/month/${first}` },
       },
     ];
