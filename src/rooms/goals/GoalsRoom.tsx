@@ -38,17 +38,12 @@ const spanWords: Record<Goal["span"], string> = {
   week: "week",
 };
 
-/** Life, year, quarter, month and week: what is to be reached, how far it has come, and when it will likely be. */
-export function GoalsRoom({ here }: { here?: Id | undefined }) {
-  const store = useStore();
+/** The goals that are shown, area by area, with where each stands. */
+function useGoals(today: DateText, minute: string) {
   const settings = useSettings();
-  const style = useTimeStyle();
   const firstWeekday = useFirstWeekday();
-  // What runs has more minutes with each that passes.
-  const minute = useNow(store.clock);
-  const today = dateOf(minute);
   const view = goalsView.use();
-  const { areas, standings, dyes, works, unplanned } = useComputedSoon(
+  return useComputedSoon(
     useCallback(
       (reads) => {
         const least = view.length === "any" ? 0 : lengths.indexOf(view.length);
@@ -70,6 +65,74 @@ export function GoalsRoom({ here }: { here?: Id | undefined }) {
       [settings, today, firstWeekday, view, minute],
     ),
   );
+}
+
+/** Goes to the goal above or below. */
+function goToGoal(event: KeyboardEvent<HTMLElement>) {
+  const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+  const target = (event.target as HTMLElement).closest("[data-goal]");
+  if (step === undefined || !target) return;
+  event.preventDefault();
+  const rows = [...event.currentTarget.querySelectorAll<HTMLElement>("[data-goal]")];
+  rows[rows.indexOf(target as HTMLElement) + step]?.focus();
+}
+
+/** Which goals are shown, in a sentence whose parts are changed. */
+function WhichGoals() {
+  const view = goalsView.use();
+  return (
+    <p className="lens-sentence !mt-0">
+      Goals that are{" "}
+      <OnePart
+        label="Which goals"
+        value={view.state}
+        options={[
+          ["open", "open"],
+          ["all", "open or over"],
+        ]}
+        onPick={(state) => goalsView.choose({ ...view, state })}
+      />
+      {", of "}
+      <OnePart
+        label="Of what length"
+        value={view.length}
+        options={goalLengths.map((one) => [
+          one,
+          one === "any" ? "any length" : one === "week" ? "a week" : `a ${one} or less`,
+        ])}
+        onPick={(length) => goalsView.choose({ ...view, length })}
+      />
+      {", by area."}
+    </p>
+  );
+}
+
+function GoalsFoot({ isEmpty, isOpenOnly }: { isEmpty: boolean; isOpenOnly: boolean }) {
+  return isEmpty ? (
+    <p className="px-7 text-ink-2 max-[759px]:px-3.5">
+      {isOpenOnly ? "No goal is open here." : "There is no goal here."} A goal is something to be reached within a week
+      or within a life; tasks and projects that name it move it on.
+    </p>
+  ) : (
+    <p className="flex flex-wrap gap-x-6 gap-y-1 px-7 pt-2 text-small text-ink-2 max-[759px]:px-3.5">
+      <span>Solid: done</span>
+      <span>Twill: planned</span>
+      <span>Thick rule: where it should stand today</span>
+      <span>Light wash: likely end, 8 times of 10</span>
+    </p>
+  );
+}
+
+/** Life, year, quarter, month and week: what is to be reached, how far it has come, and when it will likely be. */
+export function GoalsRoom({ here }: { here?: Id | undefined }) {
+  const store = useStore();
+  const style = useTimeStyle();
+  const firstWeekday = useFirstWeekday();
+  // What runs has more minutes with each that passes.
+  const minute = useNow(store.clock);
+  const today = dateOf(minute);
+  const view = goalsView.use();
+  const { areas, standings, dyes, works, unplanned } = useGoals(today, minute);
   const all = useMemo(() => [...standings.values()], [standings]);
   const forecasts = useForecasts(all);
   const track = useRef<HTMLDivElement>(null);
@@ -90,44 +153,14 @@ export function GoalsRoom({ here }: { here?: Id | undefined }) {
     if (!next.delete(id)) next.add(id);
     setUnfolded(next);
   };
-  const move = (event: KeyboardEvent<HTMLElement>) => {
-    const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-    const target = (event.target as HTMLElement).closest("[data-goal]");
-    if (step === undefined || !target) return;
-    event.preventDefault();
-    const rows = [...event.currentTarget.querySelectorAll<HTMLElement>("[data-goal]")];
-    rows[rows.indexOf(target as HTMLElement) + step]?.focus();
-  };
   return (
     <main data-pane="page" className="goals min-w-0 flex-1 overflow-y-auto bg-sheet pb-16 [scrollbar-width:thin]">
       <header className="px-7 pt-5 max-[759px]:px-3.5">
         <h1 className="room-title font-words text-[27px] leading-9 font-semibold">Goals</h1>
-        <p className="lens-sentence !mt-0">
-          Goals that are{" "}
-          <OnePart
-            label="Which goals"
-            value={view.state}
-            options={[
-              ["open", "open"],
-              ["all", "open or over"],
-            ]}
-            onPick={(state) => goalsView.choose({ ...view, state })}
-          />
-          {", of "}
-          <OnePart
-            label="Of what length"
-            value={view.length}
-            options={goalLengths.map((one) => [
-              one,
-              one === "any" ? "any length" : one === "week" ? "a week" : `a ${one} or less`,
-            ])}
-            onPick={(length) => goalsView.choose({ ...view, length })}
-          />
-          {", by area."}
-        </p>
+        <WhichGoals />
         <Unplanned goals={unplanned} until={endOfNextWeek(today, firstWeekday)} />
       </header>
-      <div className="mt-3 border-t border-hairline" onKeyDown={move}>
+      <div className="mt-3 border-t border-hairline" onKeyDown={goToGoal}>
         {areas.map(({ area, nodes }) => (
           <section key={area?.id ?? "none"} aria-label={area?.title ?? "Without an area"}>
             <h2 className="goal-area">
@@ -183,19 +216,7 @@ export function GoalsRoom({ here }: { here?: Id | undefined }) {
           <div ref={track}>{width > 0 && all.length > 0 && <ThreadAxis {...{ span, today, width, style }} />}</div>
         </div>
       </div>
-      {all.length === 0 ? (
-        <p className="px-7 text-ink-2 max-[759px]:px-3.5">
-          {view.state === "open" ? "No goal is open here." : "There is no goal here."} A goal is something to be reached
-          within a week or within a life; tasks and projects that name it move it on.
-        </p>
-      ) : (
-        <p className="flex flex-wrap gap-x-6 gap-y-1 px-7 pt-2 text-small text-ink-2 max-[759px]:px-3.5">
-          <span>Solid: done</span>
-          <span>Twill: planned</span>
-          <span>Thick rule: where it should stand today</span>
-          <span>Light wash: likely end, 8 times of 10</span>
-        </p>
-      )}
+      <GoalsFoot isEmpty={all.length === 0} isOpenOnly={view.state === "open"} />
     </main>
   );
 }

@@ -1,6 +1,6 @@
 "use client";
 import { ChevronLeft, ChevronRight } from "lucide-react";
-import { useCallback, useMemo, useState, type KeyboardEvent } from "react";
+import { useCallback, useMemo, useState, type KeyboardEvent, type ReactNode } from "react";
 import { saveSettings } from "@/core/commands";
 import { setWorked } from "@/core/commands/workLog";
 import {
@@ -9,6 +9,7 @@ import {
   timesheet,
   timesheetCsv,
   timesheetWays,
+  type Timesheet,
   type TimesheetRow,
   type TimesheetWay,
 } from "@/core/plan";
@@ -91,138 +92,32 @@ export function LensTimesheet({ lens, view, onChange, isNarrowed }: TimesheetPro
     <Why of={{ what: "worked", asked: { dates, way, row, rounding, minutes, counts } }}>{words}</Why>
   );
   const canType = (row: TimesheetRow) => row.id !== undefined && (way === "task" || way === "theme") && !shown;
-  const move = (event: KeyboardEvent<HTMLInputElement>) => {
-    const step = { ArrowUp: -1, ArrowDown: 1, Enter: 1 }[event.key];
-    if (step === undefined) return;
-    event.preventDefault();
-    const cell = event.currentTarget.closest("td");
-    const line =
-      cell?.parentElement?.parentElement?.children[(cell.parentElement as HTMLTableRowElement).sectionRowIndex + step];
-    const next = line?.children[cell!.cellIndex]?.querySelector("input");
-    if (next) next.focus();
-    else event.currentTarget.blur();
-  };
   return (
     <div className="timesheet min-h-0 flex-1 overflow-auto pb-8">
-      <div className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1 print:hidden">
-        <span className="flex items-center">
-          <button
-            className="button-quiet grid place-items-center"
-            aria-label="The week before"
-            onClick={() => setFrom(addDays(from, -7))}
-          >
-            <ChevronLeft size={16} aria-hidden />
-          </button>
-          <button
-            className="button-quiet grid place-items-center"
-            aria-label="The week after"
-            onClick={() => setFrom(addDays(from, 7))}
-          >
-            <ChevronRight size={16} aria-hidden />
-          </button>
-          {from !== startOfWeek(today, first) && (
-            <button className="link ml-1 font-semibold" onClick={() => setFrom(startOfWeek(today, first))}>
-              This week
-            </button>
-          )}
-        </span>
-        <label className="flex items-center gap-2">
-          Rows
-          <select
-            className="field"
-            value={way}
-            onChange={({ target }) => onChange({ axes: { ...lens.axes, up: target.value } })}
-          >
-            {timesheetWays.map((one) => (
-              <option key={one} value={one}>
-                {wayWords[one]}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="flex items-center gap-2">
-          Rounded to
-          <select
-            className="field"
-            value={rounding}
-            onChange={({ target }) => act(saveSettings, { roundMinutes: Number(target.value) || undefined })}
-          >
-            {roundings.map((minutes) => (
-              <option key={minutes} value={minutes}>
-                {minutes === 0 ? "nothing" : `${minutes} min`}
-              </option>
-            ))}
-          </select>
-        </label>
-        <button
-          className="link"
-          onClick={() =>
-            download(new Blob([timesheetCsv(sheet)], { type: "text/csv" }), `timesheet-${sheet.dates[0]}.csv`)
-          }
-        >
-          Save as CSV
-        </button>
-        <button className="link" onClick={() => print()}>
-          Print
-        </button>
-      </div>
+      <TimesheetHead
+        {...{ lens, onChange, sheet, way, rounding, from, setFrom }}
+        thisWeek={startOfWeek(today, first)}
+      />
       <table aria-label="Timesheet" className="w-full max-w-[980px] min-w-[760px] border-t-2 border-ink">
         <caption className="py-1.5 text-left font-words text-[16px] font-semibold">
           Week {weekNumber(from)}, {dateText(from, "short", style)} to {dateText(addDays(from, 6), "short", style)}
         </caption>
-        <thead>
-          <tr className="border-b border-rule text-right text-small text-ink-2">
-            <th scope="col" className="py-1 text-left font-semibold">
-              {wayWords[way]}
-            </th>
-            {sheet.dates.map((date) => (
-              <th key={date} scope="col" className={`w-[82px] font-semibold ${date === today ? "text-woad" : ""}`}>
-                {dateText(date, "short", style).replace(/ \p{L}+$/u, "")}
-              </th>
-            ))}
-            <th scope="col" className="w-[82px] font-semibold">
-              Sum
-            </th>
-          </tr>
-        </thead>
+        <SheetDays dates={sheet.dates} today={today} first={wayWords[way]} />
         <tbody>
           {rows.map((row) => (
             <tr key={row.id ?? "none"} className="border-b border-hairline" data-dye={dyeIn(store, row.id)}>
-              <th scope="row" className="sticky left-0 max-w-[40vw] bg-sheet py-0.5 pr-3 text-left font-normal">
-                <span className="flex items-baseline gap-2">
-                  <span className="diamond" aria-hidden />
-                  {row.id === undefined ? (
-                    <span className="text-ink-2">{row.title}</span>
-                  ) : (
-                    <button
-                      className="min-h-6 text-left break-words hover:underline"
-                      onClick={() => openRecord(row.id)}
-                    >
-                      {row.title}
-                    </button>
-                  )}
-                </span>
-              </th>
+              <RowName row={row} />
               {row.minutes.map((minutes, day) => {
                 const date = sheet.dates[day] as DateText;
                 const words = minutes > 0 ? durationText(minutes) : "";
                 return (
                   <td key={date} className="text-right">
                     {canType(row) && date <= today ? (
-                      <input
+                      <SheetCell
                         key={words}
-                        className="log-input text-right"
-                        aria-label={`${row.title}, ${dateText(date, "short", style)}`}
-                        defaultValue={words}
-                        onFocus={({ target }) => target.select()}
-                        onBlur={({ currentTarget }) => {
-                          if (currentTarget.value.trim() === words) return;
-                          if (!type(row, date, currentTarget.value)) currentTarget.value = words;
-                        }}
-                        onKeyDown={(event) => {
-                          if (event.key === "Escape") event.currentTarget.value = words;
-                          move(event);
-                        }}
+                        label={`${row.title}, ${dateText(date, "short", style)}`}
+                        words={words}
+                        onType={(typed) => type(row, date, typed)}
                       />
                     ) : (
                       <span className="px-0.5">{words && why(words, minutes, [date], row.id ?? null)}</span>
@@ -252,19 +147,7 @@ export function LensTimesheet({ lens, view, onChange, isNarrowed }: TimesheetPro
             </tr>
           )}
         </tbody>
-        <tfoot>
-          <tr className="border-t border-ink text-right font-semibold">
-            <th scope="row" className="py-1 text-left font-semibold">
-              Sum
-            </th>
-            {sheet.sums.map((minutes, day) => (
-              <td key={sheet.dates[day]} className="px-0.5">
-                {minutes > 0 && why(durationText(minutes), minutes, [sheet.dates[day] as DateText])}
-              </td>
-            ))}
-            <td>{sheet.sum > 0 ? why(durationText(sheet.sum), sheet.sum, sheet.dates) : durationText(0)}</td>
-          </tr>
-        </tfoot>
+        <SheetSums sheet={sheet} why={why} />
       </table>
       {sheet.rows.length === 0 && (
         <p className="mt-3 text-ink-2">
@@ -272,5 +155,185 @@ export function LensTimesheet({ lens, view, onChange, isNarrowed }: TimesheetPro
         </p>
       )}
     </div>
+  );
+}
+
+interface TimesheetHeadProps extends Pick<LensForm, "lens" | "onChange"> {
+  sheet: Timesheet;
+  way: TimesheetWay;
+  rounding: number;
+  from: DateText;
+  thisWeek: DateText;
+  setFrom: (from: DateText) => void;
+}
+
+/** Which week is shown, by what its rows go, and how it leaves. */
+function TimesheetHead({ lens, onChange, sheet, way, rounding, from, thisWeek, setFrom }: TimesheetHeadProps) {
+  const act = useAct();
+  return (
+    <div className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1 print:hidden">
+      <span className="flex items-center">
+        <button
+          className="button-quiet grid place-items-center"
+          aria-label="The week before"
+          onClick={() => setFrom(addDays(from, -7))}
+        >
+          <ChevronLeft size={16} aria-hidden />
+        </button>
+        <button
+          className="button-quiet grid place-items-center"
+          aria-label="The week after"
+          onClick={() => setFrom(addDays(from, 7))}
+        >
+          <ChevronRight size={16} aria-hidden />
+        </button>
+        {from !== thisWeek && (
+          <button className="link ml-1 font-semibold" onClick={() => setFrom(thisWeek)}>
+            This week
+          </button>
+        )}
+      </span>
+      <label className="flex items-center gap-2">
+        Rows
+        <select
+          className="field"
+          value={way}
+          onChange={({ target }) => onChange({ axes: { ...lens.axes, up: target.value } })}
+        >
+          {timesheetWays.map((one) => (
+            <option key={one} value={one}>
+              {wayWords[one]}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex items-center gap-2">
+        Rounded to
+        <select
+          className="field"
+          value={rounding}
+          onChange={({ target }) => act(saveSettings, { roundMinutes: Number(target.value) || undefined })}
+        >
+          {roundings.map((minutes) => (
+            <option key={minutes} value={minutes}>
+              {minutes === 0 ? "nothing" : `${minutes} min`}
+            </option>
+          ))}
+        </select>
+      </label>
+      <button
+        className="link"
+        onClick={() =>
+          download(new Blob([timesheetCsv(sheet)], { type: "text/csv" }), `timesheet-${sheet.dates[0]}.csv`)
+        }
+      >
+        Save as CSV
+      </button>
+      <button className="link" onClick={() => print()}>
+        Print
+      </button>
+    </div>
+  );
+}
+
+function RowName({ row }: { row: TimesheetRow }) {
+  return (
+    <th scope="row" className="sticky left-0 max-w-[40vw] bg-sheet py-0.5 pr-3 text-left font-normal">
+      <span className="flex items-baseline gap-2">
+        <span className="diamond" aria-hidden />
+        {row.id === undefined ? (
+          <span className="text-ink-2">{row.title}</span>
+        ) : (
+          <button className="min-h-6 text-left break-words hover:underline" onClick={() => openRecord(row.id)}>
+            {row.title}
+          </button>
+        )}
+      </span>
+    </th>
+  );
+}
+
+interface SheetCellProps {
+  label: string;
+  words: string;
+  /** Takes what was typed. Returns false where it is no length. */
+  onType: (typed: string) => boolean;
+}
+
+/** A length that can be typed over; the arrows go up and down. */
+function SheetCell({ label, words, onType }: SheetCellProps) {
+  return (
+    <input
+      className="log-input text-right"
+      aria-label={label}
+      defaultValue={words}
+      onFocus={({ target }) => target.select()}
+      onBlur={({ currentTarget }) => {
+        if (currentTarget.value.trim() === words) return;
+        if (!onType(currentTarget.value)) currentTarget.value = words;
+      }}
+      onKeyDown={(event) => {
+        if (event.key === "Escape") event.currentTarget.value = words;
+        goToCell(event);
+      }}
+    />
+  );
+}
+
+/** Goes to the cell above or below, in the same column. */
+function goToCell(event: KeyboardEvent<HTMLInputElement>) {
+  const step = { ArrowUp: -1, ArrowDown: 1, Enter: 1 }[event.key];
+  if (step === undefined) return;
+  event.preventDefault();
+  const cell = event.currentTarget.closest("td");
+  const line =
+    cell?.parentElement?.parentElement?.children[(cell.parentElement as HTMLTableRowElement).sectionRowIndex + step];
+  const next = line?.children[cell!.cellIndex]?.querySelector("input");
+  if (next) next.focus();
+  else event.currentTarget.blur();
+}
+
+function SheetDays({ dates, today, first }: { dates: readonly DateText[]; today: DateText; first: string }) {
+  const style = useTimeStyle();
+  return (
+    <thead>
+      <tr className="border-b border-rule text-right text-small text-ink-2">
+        <th scope="col" className="py-1 text-left font-semibold">
+          {first}
+        </th>
+        {dates.map((date) => (
+          <th key={date} scope="col" className={`w-[82px] font-semibold ${date === today ? "text-woad" : ""}`}>
+            {dateText(date, "short", style).replace(/ \p{L}+$/u, "")}
+          </th>
+        ))}
+        <th scope="col" className="w-[82px] font-semibold">
+          Sum
+        </th>
+      </tr>
+    </thead>
+  );
+}
+
+interface SheetSumsProps {
+  sheet: Timesheet;
+  /** A number that says where it comes from. */
+  why: (words: string, minutes: number, dates: readonly DateText[]) => ReactNode;
+}
+
+function SheetSums({ sheet, why }: SheetSumsProps) {
+  return (
+    <tfoot>
+      <tr className="border-t border-ink text-right font-semibold">
+        <th scope="row" className="py-1 text-left font-semibold">
+          Sum
+        </th>
+        {sheet.sums.map((minutes, day) => (
+          <td key={sheet.dates[day]} className="px-0.5">
+            {minutes > 0 && why(durationText(minutes), minutes, [sheet.dates[day] as DateText])}
+          </td>
+        ))}
+        <td>{sheet.sum > 0 ? why(durationText(sheet.sum), sheet.sum, sheet.dates) : durationText(0)}</td>
+      </tr>
+    </tfoot>
   );
 }

@@ -1,6 +1,6 @@
 "use client";
 import { proxy, type Remote } from "comlink";
-import { useRef, useState } from "react";
+import { useRef, useState, type RefObject } from "react";
 import type { TitleSource } from "@/core/interop/folder";
 import { counted, dateOf } from "@/core/time";
 import { Dialog } from "@/ui/Dialog";
@@ -87,13 +87,8 @@ export function MarkdownFolder() {
     if (text !== undefined) say(text);
   };
   const retitle = async (titles: TitleSource) => {
-    if (!taken) return;
-    const plan = await taken.door.plan(
-      store.clock.now(),
-      titles,
-      proxy(() => {}),
-    );
-    if (plan.refused === undefined) setTaken({ ...taken, titles, plan });
+    const plan = await taken?.door.plan(store.clock.now(), titles, proxy(silent));
+    if (taken && plan && plan.refused === undefined) setTaken({ ...taken, titles, plan });
   };
   const takeIn = async () => {
     if (!taken) return;
@@ -134,50 +129,83 @@ export function MarkdownFolder() {
           label="Zip of Markdown"
           onFiles={([file]) => file && void read(file, file.name)}
         />
-        <FileInput
-          ref={(input) => {
-            folder.current = input;
-            input?.setAttribute("webkitdirectory", "");
-          }}
-          multiple
-          label="Folder of Markdown"
-          onFiles={(files) => {
-            const chosen = files.map((file) => ({
-              path: file.webkitRelativePath.replace(/^[^/]*\//, "") || file.name,
-              file,
-            }));
-            void read(chosen, files[0]?.webkitRelativePath.split("/")[0] || "The folder");
-          }}
-        />
+        <FolderInput input={folder} onFolder={(chosen, called) => void read(chosen, called)} />
       </div>
       <WorkLine stage={stage} />
       {taken && (
-        <Dialog wide title={`Import “${taken.name}” into this workspace`} onClose={() => close("Nothing was changed.")}>
-          <PlanWords plan={taken.plan} />
-          {taken.plan.twoTitles.length > 0 && (
-            <div className="mt-3">
-              <Choices
-                label="Page titles"
-                value={taken.titles}
-                options={[
-                  ["fileName", `from file names, like “${taken.plan.twoTitles[0]!.fileName}”`],
-                  ["heading", `from first headings, like “${taken.plan.twoTitles[0]!.heading}”`],
-                ]}
-                set={(titles) => void retitle(titles as TitleSource)}
-              />
-            </div>
-          )}
-          <div className="mt-4 flex gap-3">
-            <button className="button-filled" disabled={changeCount(taken.plan) === 0} onClick={() => void takeIn()}>
-              Import
-            </button>
-            <button className="button" onClick={() => close("Nothing was changed.")}>
-              Cancel
-            </button>
-          </div>
-        </Dialog>
+        <LookAtFolder
+          taken={taken}
+          onRetitle={(titles) => void retitle(titles)}
+          onTake={() => void takeIn()}
+          onClose={() => close("Nothing was changed.")}
+        />
       )}
     </Section>
+  );
+}
+
+const silent = () => {};
+
+interface FolderInputProps {
+  input: RefObject<HTMLInputElement | null>;
+  /** Takes the files of a folder, with their paths within it, and its name. */
+  onFolder: (files: readonly ChosenFile[], called: string) => void;
+}
+
+/** Asks for a whole folder. */
+function FolderInput({ input, onFolder }: FolderInputProps) {
+  return (
+    <FileInput
+      ref={(element) => {
+        input.current = element;
+        element?.setAttribute("webkitdirectory", "");
+      }}
+      multiple
+      label="Folder of Markdown"
+      onFiles={(files) =>
+        onFolder(
+          files.map((file) => ({ path: file.webkitRelativePath.replace(/^[^/]*\//, "") || file.name, file })),
+          files[0]?.webkitRelativePath.split("/")[0] || "The folder",
+        )
+      }
+    />
+  );
+}
+
+interface LookAtFolderProps {
+  taken: Taken;
+  onRetitle: (titles: TitleSource) => void;
+  onTake: () => void;
+  onClose: () => void;
+}
+
+/** What a folder brings, looked at before any of it comes in. */
+function LookAtFolder({ taken, onRetitle, onTake, onClose }: LookAtFolderProps) {
+  return (
+    <Dialog wide title={`Import “${taken.name}” into this workspace`} onClose={onClose}>
+      <PlanWords plan={taken.plan} />
+      {taken.plan.twoTitles.length > 0 && (
+        <div className="mt-3">
+          <Choices
+            label="Page titles"
+            value={taken.titles}
+            options={[
+              ["fileName", `from file names, like “${taken.plan.twoTitles[0]!.fileName}”`],
+              ["heading", `from first headings, like “${taken.plan.twoTitles[0]!.heading}”`],
+            ]}
+            set={(titles) => onRetitle(titles as TitleSource)}
+          />
+        </div>
+      )}
+      <div className="mt-4 flex gap-3">
+        <button className="button-filled" disabled={changeCount(taken.plan) === 0} onClick={onTake}>
+          Import
+        </button>
+        <button className="button" onClick={onClose}>
+          Cancel
+        </button>
+      </div>
+    </Dialog>
   );
 }
 
