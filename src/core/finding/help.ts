@@ -228,7 +228,7 @@ export const helpParts: readonly HelpPart[] = [
         title: "Mark as done, drop, delete",
         also: "delete remove trash bin complete finish tick check cancel done drop",
         words:
-          "Space or Ctrl Enter ticks a task off. Delete takes away what is selected, and says so with an undo beside it. “Dropped”, in its record, keeps the task and plans it no more.",
+          "Space or Ctrl Enter ticks a task off. Delete takes away what is selected, and says so with an undo beside it. “Dropped”, in its record, keeps the task but plans it no longer.",
       },
       {
         title: "Print",

@@ -112,7 +112,8 @@ const grammar = fc.letrec<Record<"number" | "truth" | "text" | "list" | "date" |
       write("upper case(", text, ")"),
       write("substring(", text, ", ", anyOf("1 2 -1"), ")"),
       write("substring before(", text, ', "e")'),
-      write("string(", number, ")"),
+      // Of a fraction without end either writes as many digits as it likes.
+      write("string(floor(", number, "))"),
       write("string(", date, ")"),
     ),
     list: oneOf(

@@ -45,7 +45,7 @@ export const keyGroups: readonly (readonly [string, readonly (readonly [string, 
       ["Shift ↑ ↓", "Move its end"],
       [`${command} ↑ ↓`, "Move its start"],
       ["← →", "Move it to the previous or next day"],
-      ["Delete", "Take it off"],
+      ["Delete", "Take hours off; delete an event"],
     ],
   ],
   [

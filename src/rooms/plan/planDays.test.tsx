@@ -53,7 +53,7 @@ describe("what has a day and no hour", () => {
     expect(store.get("fair")).toEqual(fair);
   });
 
-  it("loses its day by Delete, and an event is not thrown away so", async () => {
+  it("loses its day by Delete; an event is deleted", async () => {
     const { container, user, store } = await drawn();
     chip(container, "ta").focus();
     await user.keyboard("{Delete}");
@@ -61,6 +61,8 @@ describe("what has a day and no hour", () => {
     expect(chip(container, "ta")).toBeNull();
     chip(container, "fair").focus();
     await user.keyboard("{Delete}");
+    expect(store.get("fair")).toBeUndefined();
+    store.undo();
     expect(store.get("fair")).toEqual(fair);
   });
 
@@ -173,7 +175,7 @@ describe("a month", () => {
     expect(store.get("fair")).toMatchObject({ start: "2026-12-02", end: "2026-12-03" });
   });
 
-  it("lasts longer by Shift and an arrow; Delete takes a task and hours off, and leaves an event", async () => {
+  it("lasts longer by Shift and an arrow; Delete takes a task and hours off, and deletes an event", async () => {
     const { container, user, store } = await drawn(
       taskOf("ta", { doDay: today }),
       blockOf("hb", `${today}T09:00`, `${today}T10:00`, { title: "Letters" }),
@@ -182,7 +184,7 @@ describe("a month", () => {
     await user.keyboard("{Shift>}{ArrowDown}{/Shift}");
     expect(store.get("fair")).toMatchObject({ start: "2026-11-25", end: "2026-12-03" });
     await user.keyboard("{Delete}");
-    expect(store.get("fair")).toBeDefined();
+    expect(store.get("fair")).toBeUndefined();
     for (const id of ["ta", "hb"]) {
       entry(container, today, id)!.focus();
       await user.keyboard("{Delete}");
