@@ -2,7 +2,7 @@ import { editRecords, giveDay, removeRecord, removeRecords, setState } from "../
 import { placeTasks } from "../commands/placeTasks";
 import { takeOff } from "../commands/place";
 import { setDone } from "../commands/setDone";
-import { isUnfinished, type Block, type Id, type PensumRecord, type Task } from "../model";
+import { isUnfinished, type Id, type PensumRecord, type Task } from "../model";
 import { recordOrOccurrence } from "../plan";
 import { isDone } from "../register";
 import { order, type Order, type Store } from "../store";
@@ -51,7 +51,7 @@ const doing = <Told>(
  * @param day the day on which they are placed
  */
 export function menuOf(store: Store, ids: readonly Id[], day: DateText): Menu | undefined {
-  const records = ids.flatMap((id) => recordOrOccurrence(store, id) ?? []).filter(isThing);
+  const records = thingsOf(store, ids);
   const [first] = records;
   if (!first) return undefined;
   const only = records.length === 1 ? first : undefined;
@@ -69,16 +69,16 @@ export function menuOf(store: Store, ids: readonly Id[], day: DateText): Menu | 
       ...groups.map((entries) => ({ entries })),
       ...(areTasks ? [prioritiesOf(store, tasks)] : []),
       ...themesOf(store, records),
-      {
-        entries: [copyEntry(ids), ...endEntries(records, areTasks ? tasks : [])],
-      },
+      { entries: [copyEntry(ids), ...endEntries(records, areTasks ? tasks : [])] },
     ].filter(({ entries }) => entries.length > 0),
   };
 }
 
-/** Whether a record is one that can be done something with from outside. */
-function isThing({ kind }: PensumRecord): boolean {
-  return kind !== "settings" && kind !== "clock" && kind !== "day";
+/** The records of some ids that are there, without those that nothing is done with from outside. */
+function thingsOf(store: Store, ids: readonly Id[]): PensumRecord[] {
+  return ids
+    .flatMap((id) => recordOrOccurrence(store, id) ?? [])
+    .filter(({ kind }) => kind !== "settings" && kind !== "clock" && kind !== "day");
 }
 
 /** The task that something stands for: itself, or the one whose hours it is. */
@@ -177,31 +177,25 @@ const copyEntry = (of: readonly Id[]): MenuEntry => ({ label: "Copy the name", d
 
 /** How it ends: let go, taken off the hours, deleted. */
 function endEntries(records: readonly PensumRecord[], tasks: readonly Task[]): MenuEntry[] {
-  const [first] = records;
   const drop = tasks.some(({ state }) => isUnfinished(state))
     ? [doing("Drop, and keep it as dropped", setState, { tasks: idsOf(tasks), state: "dropped" })]
     : [];
-  if (records.every((record): record is Block => record.kind === "block") && first && records.length === 1)
-    return [...drop, doing("Take off the hours", takeOff, { block: first.id }, "Delete")];
-  return [...drop, deleting(idsOf(records))];
+  const areHours = records.length === 1 && records[0]?.kind === "block";
+  return [
+    ...drop,
+    { label: areHours ? "Take off the hours" : "Delete", key: "Delete", does: { order: endOrder(records) } },
+  ];
 }
 
-function deleting(ids: readonly Id[]): MenuEntry {
-  const [only] = ids;
-  return only !== undefined && ids.length === 1
-    ? doing("Delete", removeRecord, { id: only }, "Delete")
-    : doing("Delete", removeRecords, ids, "Delete");
+/** Hours are taken off, with their line on a page; all else is deleted. */
+function endOrder(records: readonly PensumRecord[]): Order {
+  const [first] = records;
+  if (records.length !== 1 || !first) return order(removeRecords, idsOf(records));
+  return first.kind === "block" ? order(takeOff, { block: first.id }) : order(removeRecord, { id: first.id });
 }
 
 /** What Delete does with what is chosen; undefined where there is nothing that can go. */
 export function deleteOrder(store: Store, ids: readonly Id[]): Order | undefined {
-  const there = ids.filter((id) => {
-    const record = recordOrOccurrence(store, id);
-    return record !== undefined && isThing(record);
-  });
-  if (there.length === 0) return undefined;
-  const record = recordOrOccurrence(store, there[0] as Id);
-  if (there.length === 1 && record?.kind === "block") return order(takeOff, { block: record.id });
-  const { does } = deleting(there);
-  return "order" in does ? does.order : undefined;
+  const records = thingsOf(store, ids);
+  return records.length === 0 ? undefined : endOrder(records);
 }
